@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+source "https://rubygems.org"
+
+gem "activerecord", "~> 7.2.2"
+gem "trilogy"
+gem "rake"
+
+gem "sinatra", "~> 4.2"
+gem "puma", "~> 8.0"
+gem "rack-session"
+gem "rack-attack"
+gem "json_schemer"
+gem "bcrypt"
+
+gem "zeitwerk", "~> 2.6.18"
+gem "tzinfo", "~> 2.0"
+
+gem "mail"
+gem "midi-smtp-server"
+
+group :test do
+  gem "rspec"
+  gem "rack-test"
+  gem "capybara"
+  gem "cuprite"
+  gem "icalendar"
+end
+
+group :development do
+  gem "standard", require: false
+end

@@ -1,0 +1,10 @@
+require "zeitwerk"
+require_relative "../lib/core"
+
+# One loader for lib/: a path names its constant.
+LOADER = Zeitwerk::Loader.new.tap do |loader|
+  loader.push_dir(File.expand_path("../lib", __dir__))
+  loader.ignore(File.expand_path("../lib/core/errors.rb", __dir__))
+  loader.inflector.inflect("i_calendar" => "ICalendar")
+  loader.setup
+end

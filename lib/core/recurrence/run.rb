@@ -1,0 +1,100 @@
+module Core
+  module Recurrence
+    # What people agreed on, and what follows from it: a start on the wall, a zone, a length, and a rule
+    # or dates set by hand. A single meeting is a run without either.
+    class Run < Value.of(:start, :zone, :length_min, :rule, :dates)
+      # How far ahead an endless run is laid out and searched (rules.md 3).
+      HORIZON_MONTHS = 18
+      LONGEST_MIN = 24 * 60
+      MOST_DATES = 1_000
+
+      # One date of a run. `wall` is what the series' clock shows; `note` says in words what a clock change does, or is nil.
+      Date = Value.of(:wall, :starts_at, :ends_at, :note)
+
+      # @param start [String] first date and time on the wall
+      # @param rule [String, nil] as RFC 5545 writes it
+      # @param dates [Array<String>] further starts set by hand
+      # @raise [Invalid] with the pointer of the field at fault; the start moves on to the rule's first date
+      def self.read(start:, zone:, length_min:, rule: nil, dates: [])
+        zone = Zone[zone, pointer: "/timeZone"]
+        wall = WallTime.parse(start, pointer: "/localStart")
+        unless length_min.is_a?(Integer) && length_min.between?(1, LONGEST_MIN)
+          raise Invalid.new("A meeting takes from 1 minute to 24 hours.", pointer: "/lengthMin")
+        end
+        read_rule = Rule.parse(rule) if rule
+        by_hand = dates.each_with_index.map { |text, i| WallTime.parse(text, pointer: "/dates/#{i}") }
+        new(start: wall, zone: zone, length_min: length_min, rule: read_rule, dates: by_hand.uniq.sort).from_first_date
+      end
+
+      # The same run, begun on the first date its rule gives: "every Monday from Tuesday the 1st" begins on the 7th.
+      # @raise [Invalid] when the rule gives none
+      def from_first_date
+        unless rule
+          all = [start, *dates].uniq.sort
+          return with(start: all.first, dates: all.drop(1))
+        end
+        first = expander.first(1).first or raise Invalid.new("No date fits this rule. Check its days and its end.", pointer: "/rule", part: "FREQ")
+        wall = zone.wall(first)
+        wall.date == start.date ? self : with(start: WallTime.at(wall.date, start.second_of_day))
+      end
+
+      # @raise [Invalid] when the run would begin before `now`
+      def refuse_past(now)
+        first = first_dates(1).first
+        return self if first.starts_at >= now
+
+        raise Invalid.new("That is past: it is #{Words.clock(zone.wall(now))} on #{Words.day(zone.wall(now).date)} in #{zone.place} now. " \
+          "The first meeting would have begun at #{Words.clock(first.wall)} on #{Words.day(first.wall.date)}.", pointer: "/localStart", code: "past")
+      end
+
+      # @return [Array<Date>] those that begin in [from, to), in order
+      def between(from, to, limit: nil) = expander.between(from, to, limit: limit).map { |instant| date_at(instant) }
+
+      def first_dates(limit) = expander.first(limit).map { |instant| date_at(instant) }
+
+      def endless? = expander.endless?
+
+      # @return [Integer, nil] nil when endless
+      def count = numbers&.size
+
+      # @return [::Date, nil] of the last meeting; nil when endless or empty
+      def last_date = numbers&.last&.then { |instant| zone.wall(instant).date }
+
+      def sentence = Sentence.new(self).to_s
+
+      private
+
+      # Found again each time: values are frozen, and a few hundred instants cost a millisecond.
+      def numbers
+        return if endless?
+
+        expander.first(MOST_DATES + 1).tap { |instants| refuse_longer if instants.size > MOST_DATES }
+      end
+
+      def refuse_longer
+        raise Invalid.new("That is more than #{MOST_DATES} meetings. End the run sooner, or let it have no end.", pointer: "/rule", part: "UNTIL")
+      end
+
+      def expander = Expander.new(rule: rule, start: start, zone: zone, added: dates)
+
+      def date_at(instant)
+        wall = zone.wall(instant)
+        Date.new(wall: wall, starts_at: instant, ends_at: instant + length_min * 60, note: note(wall, instant))
+      end
+
+      def note(wall, instant)
+        nominal = WallTime.at(wall.date, start.second_of_day)
+        if dates.empty? && wall != nominal && rule&.by_hour.nil?
+          return "#{Words.clock(nominal)} is skipped that day, the clocks go forward: #{Words.clock(wall)} instead"
+        end
+        return "#{Words.clock(wall)} comes twice that day, the clocks go back: the first one" if zone.twice?(wall)
+
+        midnight = WallTime.at(wall.date)
+        shift = zone.offset_s(zone.instant(midnight + WallTime::DAY_S)) - zone.offset_s(zone.instant(midnight))
+        return if shift.zero?
+
+        "The clocks go #{shift.positive? ? "forward" : "back"} that day in #{zone.place}"
+      end
+    end
+  end
+end

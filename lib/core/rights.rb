@@ -1,0 +1,35 @@
+module Core
+  # Who may what (rules.md 9): one table. A route names a right; a person holds roles towards the series
+  # it is about. What is not in the table is refused, and refusing does not reveal that the thing exists.
+  module Rights
+    # admin: looks after people and places. keeper, chair: run the series. member: must come or comes if free.
+    # informed: gets the papers. person: anybody signed in. anyone: also those who are not.
+    ROLES = %i[admin keeper chair member informed person anyone].freeze
+
+    RUN = %i[keeper chair].freeze
+    TAKE_PART = %i[keeper chair member].freeze
+
+    TABLE = {
+      sign_in: %i[anyone], see_own: %i[person], make_series: %i[person], see_people: %i[person], keep_people: %i[admin],
+      see_series: %i[keeper chair member informed], change_series: RUN, invite: RUN,
+      see_strands: TAKE_PART, see_sheet: TAKE_PART, see_issued_minutes: %i[keeper chair member informed],
+      hold_meeting: RUN, write_minutes: RUN, bring_topic: TAKE_PART, change_topic: TAKE_PART,
+      answer: %i[keeper chair member informed], see_actions: TAKE_PART, change_action: TAKE_PART
+    }.freeze
+
+    # Things a member may do only to what is their own; keeper and chair may do them to all.
+    OWN_ONLY = %i[change_topic change_action answer].freeze
+
+    module_function
+
+    # @param right [Symbol] a key of TABLE
+    # @param roles [Array<Symbol>] held towards the thing
+    # @param own [Boolean] whether the thing is the person's own
+    def allow?(right, roles, own: false)
+      holders = TABLE.fetch(right)
+      return false if (holders & roles).empty?
+
+      !OWN_ONLY.include?(right) || own || !(RUN & roles).empty?
+    end
+  end
+end

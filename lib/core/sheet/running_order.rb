@@ -1,0 +1,103 @@
+module Core
+  module Sheet
+    # When each topic begins, what is used and left, and what no longer fits. Minutes are whole;
+    # seconds used are rounded up, so that the clock never promises too much.
+    class RunningOrder
+      # One entry of the agenda. `length_min` planned; `used_s` seconds already spent on it, nil when not begun;
+      # `done` when it was left behind (taken or put off).
+      Entry = Value.of(:id, :length_min, :used_s, :done)
+
+      # Where an entry stands: planned or foreseen start and end, and whether it still fits the meeting.
+      Slot = Value.of(:id, :starts_at, :ends_at, :length_min, :used_min, :over_min, :fits)
+
+      # An honest way out: :trim one topic `to_min`, or :carry topics over. `ids` says which.
+      Remedy = Value.of(:kind, :ids, :to_min)
+
+      SHORTEST_MIN = 2
+
+      # @param interval [Interval] the meeting
+      # @param entries [Array<Entry>] in their order
+      # @param present_id the topic being discussed, if any
+      # @param now [Time, nil] nil while planning
+      # @param begun_at [Time, nil] when the meeting was really started
+      def initialize(interval:, entries:, present_id: nil, now: nil, begun_at: nil)
+        @interval = interval
+        @entries = entries
+        @present_id = present_id
+        @now = now
+        @begun_at = begun_at
+      end
+
+      # @return [Array<Slot>] in order
+      def slots
+        @slots ||= begin
+          at = @begun_at || @interval.starts_at
+          @entries.map do |entry|
+            slot = slot(entry, at)
+            at = slot.ends_at
+            slot
+          end
+        end
+      end
+
+      def planned_min = @entries.sum(&:length_min)
+
+      # Minutes not given to a topic; negative when over-full. In session: what remains after all that is still to come.
+      def slack_min
+        return @interval.length_min - planned_min unless @now
+
+        ((@interval.ends_at - (slots.last&.ends_at || @now)) / 60).floor
+      end
+
+      def unfit = slots.reject(&:fits)
+
+      # @return [Array<Remedy>] [] when everything fits
+      def remedies
+        short = -slack_min
+        return [] if short <= 0
+
+        [trim(short), carry(short)].compact
+      end
+
+      private
+
+      def slot(entry, at)
+        used_min = entry.used_s && (entry.used_s / 60.0).ceil
+        ends_at = at + length(entry, at, used_min) * 60
+        Slot.new(id: entry.id, starts_at: at, ends_at: ends_at, length_min: entry.length_min, used_min: used_min,
+          over_min: used_min ? [used_min - entry.length_min, 0].max : 0, fits: left_behind?(entry) || ends_at <= @interval.ends_at)
+      end
+
+      def left_behind?(entry) = entry.done && entry.id != @present_id
+
+      # What was used where it is behind us; what is planned, or more where it has run over, elsewhere.
+      def length(entry, at, used_min)
+        return entry.length_min unless @now
+        return used_min || 0 if left_behind?(entry)
+        return entry.length_min unless entry.id == @present_id
+
+        gone_min = ((@now - at) / 60).ceil
+        [entry.length_min - (used_min || 0) + gone_min, gone_min].max
+      end
+
+      def to_come = @entries.reject { |entry| entry.done || entry.id == @present_id }
+
+      # The last topic long enough to give up what is missing.
+      def trim(short)
+        entry = to_come.reverse.find { |candidate| candidate.length_min - short >= SHORTEST_MIN } or return
+        Remedy.new(kind: :trim, ids: [entry.id], to_min: entry.length_min - short)
+      end
+
+      # The fewest last topics that free enough.
+      def carry(short)
+        freed = 0
+        ids = to_come.reverse.take_while do |entry|
+          enough = freed >= short
+          freed += entry.length_min
+          !enough
+        end
+        Remedy.new(kind: :carry, ids: ids.map(&:id).reverse, to_min: nil) if freed >= short
+      end
+    end
+  end
+end
