@@ -1,0 +1,54 @@
+# What the machine must have. Sourced; says exactly what to run where it may not install.
+
+ensure_packages() {
+  local missing=() package
+  for package in "$@"; do
+    dpkg-query -W -f='${Status}' "$package" 2>/dev/null | grep -q 'ok installed' || missing+=("$package")
+  done
+  # Some machines bring their own Node.js and npm; then Debian's are not wanted.
+  if command -v node >/dev/null && command -v npm >/dev/null; then
+    local kept=()
+    for package in "${missing[@]}"; do case "$package" in nodejs | npm) ;; *) kept+=("$package") ;; esac; done
+    missing=("${kept[@]}")
+  fi
+  [ ${#missing[@]} = 0 ] && return
+  if [ "$(id -u)" != 0 ]; then
+    echo "These Debian packages are missing. Have somebody who may install them run:" >&2
+    echo "  apt-get update && apt-get install --no-install-recommends ${missing[*]}" >&2
+    return 1
+  fi
+  echo "Installing ${missing[*]} ..."
+  mkdir -p "$VAR/log"
+  { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}"; } \
+    >"$VAR/log/packages.log" 2>&1 || { tail -n 5 "$VAR/log/packages.log" >&2; echo "Installing failed; see $VAR/log/packages.log" >&2; return 1; }
+}
+
+BASE_PACKAGES=(ruby ruby-dev bundler build-essential pkg-config libyaml-dev libxml2-dev libxslt1-dev tzdata util-linux curl
+  mariadb-server mariadb-client nodejs npm)
+TEST_PACKAGES=(chromium fonts-noto-color-emoji python3 python3-dateutil python3-icalendar git)
+
+# Gems into vendor/bundle; nothing is done when they are there.
+ensure_gems() {
+  export BUNDLE_GEMFILE="$ROOT/Gemfile" BUNDLE_PATH="$ROOT/vendor/bundle" BUNDLE_BUILD__NOKOGIRI=--use-system-libraries BUNDLE_JOBS=2
+  bundle check >/dev/null 2>&1 && return
+  echo "Installing gems ..."
+  bundle install >"$VAR/log/gems.log" 2>&1 || { tail -n 5 "$VAR/log/gems.log" >&2; echo "Installing gems failed; see $VAR/log/gems.log" >&2; return 1; }
+}
+
+# The front end, built when something it is made of changed.
+ensure_front_end() {
+  local stamp="$ROOT/web/dist/.built-from" modules="$ROOT/web/node_modules/.installed-from" now
+  now=$(cksum <"$ROOT/web/package-lock.json")
+  if [ "$(cat "$modules" 2>/dev/null)" != "$now" ]; then
+    echo "Installing the front end's packages ..."
+    (cd "$ROOT/web" && npm ci --no-audit --no-fund) >"$VAR/log/npm.log" 2>&1 ||
+      { tail -n 5 "$VAR/log/npm.log" >&2; echo "npm failed; see $VAR/log/npm.log" >&2; return 1; }
+    echo "$now" >"$modules"
+  fi
+  now=$(cd "$ROOT/web" && find src public index.html vite.config.ts package-lock.json -type f -print0 2>/dev/null | sort -z | xargs -0 cksum | cksum)
+  [ "$(cat "$stamp" 2>/dev/null)" = "$now" ] && return
+  echo "Building the front end ..."
+  (cd "$ROOT/web" && npm run --silent build) >"$VAR/log/build.log" 2>&1 ||
+    { tail -n 20 "$VAR/log/build.log" >&2; echo "The build failed; see $VAR/log/build.log" >&2; return 1; }
+  echo "$now" >"$stamp"
+}

@@ -1,0 +1,2 @@
+require_relative "config/boot"
+run Api::App.build

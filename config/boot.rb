@@ -1,0 +1,5 @@
+require_relative "settings"
+require_relative "database"
+require_relative "loader"
+require "bcrypt"
+require "active_model"

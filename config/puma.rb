@@ -1,0 +1,10 @@
+require_relative "settings"
+
+bind "tcp://#{Settings.bind}:#{Settings.port}"
+environment Settings.production? ? "production" : "development"
+workers Integer(ENV.fetch("LEFT_OVER_WEB_PROCESSES", "0"))
+threads 2, 12
+raise_exception_on_sigterm false
+# Open event streams would hold up a stop.
+force_shutdown_after 3
+log_requests false

@@ -1,0 +1,63 @@
+require "uri"
+
+# All that can be set from outside, read in one place. See README.md for what each means.
+module Settings
+  ROOT = File.expand_path("..", __dir__)
+
+  module_function
+
+  def env = ENV.fetch("LEFT_OVER_ENV", "development")
+
+  def production? = env == "production"
+
+  def test? = env == "test"
+
+  def var = ENV.fetch("LEFT_OVER_VAR", File.join(ROOT, "var"))
+
+  def port = Integer(ENV.fetch("LEFT_OVER_PORT", "8600"))
+
+  def bind = ENV.fetch("LEFT_OVER_BIND", "127.0.0.1")
+
+  # The address people reach the application at, without a slash at its end.
+  def origin = ENV.fetch("LEFT_OVER_ORIGIN", "http://127.0.0.1:#{port}").delete_suffix("/")
+
+  def hosts = [URI(origin).host, "127.0.0.1", "localhost"].uniq
+
+  def post_port = Integer(ENV.fetch("LEFT_OVER_POST_PORT", (port + 1).to_s))
+
+  # Where mail is handed over: the stand-in on loopback unless set.
+  def smtp
+    {address: ENV.fetch("LEFT_OVER_SMTP_HOST", "127.0.0.1"), port: Integer(ENV.fetch("LEFT_OVER_SMTP_PORT", (port + 2).to_s)),
+     user_name: ENV["LEFT_OVER_SMTP_USER"], password: ENV["LEFT_OVER_SMTP_PASSWORD"],
+     tls: ENV.fetch("LEFT_OVER_SMTP_TLS", "off")}
+  end
+
+  def mail_from = ENV.fetch("LEFT_OVER_MAIL_FROM", "meetings@skerrybuoy.example")
+
+  # Behind which domain UIDs and Message-IDs are unique.
+  def mail_domain = mail_from.split("@").last
+
+  def database
+    {
+      adapter: "trilogy", host: ENV.fetch("LEFT_OVER_DB_HOST", "127.0.0.1"),
+      port: Integer(ENV.fetch("LEFT_OVER_DB_PORT", (port + 3).to_s)),
+      username: ENV.fetch("LEFT_OVER_DB_USER", "left_over"), password: ENV.fetch("LEFT_OVER_DB_PASSWORD", "left_over"),
+      database: ENV.fetch("LEFT_OVER_DB_NAME", "left_over_#{env}"),
+      encoding: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci",
+      pool: Integer(ENV.fetch("LEFT_OVER_DB_POOL", "24")), connect_timeout: 5, read_timeout: 30, write_timeout: 30,
+      variables: {tx_isolation: "READ-COMMITTED", time_zone: "+00:00"}
+    }
+  end
+
+  # Made once and kept beside the data, so that sign-ins outlive a restart; several servers share it by LEFT_OVER_SECRET.
+  def secret
+    ENV.fetch("LEFT_OVER_SECRET") do
+      require "securerandom"
+      require "fileutils"
+      FileUtils.mkdir_p(var)
+      path = File.join(var, "secret")
+      File.write(path, SecureRandom.hex(64), perm: 0o600) unless File.exist?(path)
+      File.read(path)
+    end
+  end
+end

@@ -1,0 +1,318 @@
+# This file is auto-generated from the current state of the database. Instead
+# of editing this file, please use the migrations feature of Active Record to
+# incrementally modify your database, and then regenerate this schema definition.
+#
+# This file is the source Rails uses to define your schema when running `bin/rails
+# db:schema:load`. When creating a new database, `bin/rails db:schema:load` tends to
+# be faster and is potentially less error prone than running all of your
+# migrations from scratch. Old migrations may fail to apply correctly if those
+# migrations use external dependencies or application code.
+#
+# It's strongly recommended that you check this file into your version control system.
+
+ActiveRecord::Schema[7.2].define(version: 2026_11_24_000001) do
+  create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, collation: "ascii_bin"
+    t.string "change_kind", limit: 20, null: false, collation: "ascii_bin"
+    t.string "word", limit: 500
+    t.datetime "changed_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["action_item_id"], name: "index_action_changes_on_action_item_id"
+    t.index ["meeting_id"], name: "index_action_changes_on_meeting_id"
+    t.index ["person_id"], name: "index_action_changes_on_person_id"
+  end
+
+  create_table "action_items", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "raised_at_meeting_id", limit: 36, collation: "ascii_bin"
+    t.string "line_id", limit: 36, collation: "ascii_bin"
+    t.text "text", null: false
+    t.date "due_on"
+    t.string "state", limit: 20, default: "open", null: false, collation: "ascii_bin"
+    t.string "reason", limit: 500
+    t.datetime "raised_at", null: false
+    t.datetime "closed_at"
+    t.string "closed_at_meeting_id", limit: 36, collation: "ascii_bin"
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["closed_at_meeting_id"], name: "index_action_items_on_closed_at_meeting_id"
+    t.index ["line_id"], name: "index_action_items_on_line_id", unique: true
+    t.index ["raised_at_meeting_id"], name: "index_action_items_on_raised_at_meeting_id"
+    t.index ["series_id", "state"], name: "index_action_items_on_series_id_and_state"
+    t.index ["series_id"], name: "index_action_items_on_series_id"
+    t.check_constraint "`state` = 'open' = (`closed_at` is null)", name: "action_items_closed"
+  end
+
+  create_table "action_owners", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["action_item_id", "person_id"], name: "index_action_owners_on_action_item_id_and_person_id", unique: true
+    t.index ["action_item_id"], name: "index_action_owners_on_action_item_id"
+    t.index ["person_id"], name: "index_action_owners_on_person_id"
+  end
+
+  create_table "action_reviews", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "verdict", limit: 20, null: false, collation: "ascii_bin"
+    t.string "word", limit: 500
+    t.datetime "reviewed_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["action_item_id", "meeting_id"], name: "index_action_reviews_on_action_item_id_and_meeting_id", unique: true
+    t.index ["action_item_id"], name: "index_action_reviews_on_action_item_id"
+    t.index ["meeting_id"], name: "index_action_reviews_on_meeting_id"
+    t.index ["person_id"], name: "index_action_reviews_on_person_id"
+  end
+
+  create_table "attendances", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "state", limit: 20, null: false, collation: "ascii_bin"
+    t.datetime "happened_at"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id", "person_id"], name: "index_attendances_on_meeting_id_and_person_id", unique: true
+    t.index ["meeting_id"], name: "index_attendances_on_meeting_id"
+    t.index ["person_id"], name: "index_attendances_on_person_id"
+  end
+
+  create_table "changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "changed_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["changed_at", "id"], name: "index_changes_on_changed_at_and_id"
+    t.index ["meeting_id"], name: "index_changes_on_meeting_id"
+  end
+
+  create_table "lines", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "topic_id", limit: 36, collation: "ascii_bin"
+    t.string "kind", limit: 20, null: false, collation: "ascii_bin"
+    t.text "text", null: false
+    t.string "author_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "written_at", null: false
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["author_id"], name: "index_lines_on_author_id"
+    t.index ["meeting_id", "written_at"], name: "index_lines_on_meeting_id_and_written_at"
+    t.index ["meeting_id"], name: "index_lines_on_meeting_id"
+    t.index ["topic_id"], name: "index_lines_on_topic_id"
+    t.check_constraint "`kind` in ('note','decision','action')", name: "lines_kind"
+  end
+
+  create_table "mails", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "reason", limit: 190, null: false, collation: "ascii_bin"
+    t.string "series_id", limit: 36, collation: "ascii_bin"
+    t.string "recipient", limit: 190, null: false
+    t.string "subject", limit: 250, null: false
+    t.binary "source", size: :medium, null: false
+    t.string "state", limit: 20, default: "waiting", null: false, collation: "ascii_bin"
+    t.integer "attempts", default: 0, null: false
+    t.datetime "due_at", null: false
+    t.string "claim", limit: 36, collation: "ascii_bin"
+    t.datetime "leased_until"
+    t.string "last_error", limit: 500
+    t.datetime "sent_at"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["claim"], name: "index_mails_on_claim"
+    t.index ["reason"], name: "index_mails_on_reason", unique: true
+    t.index ["series_id"], name: "index_mails_on_series_id"
+    t.index ["state", "due_at"], name: "index_mails_on_state_and_due_at"
+  end
+
+  create_table "meetings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "original_start", precision: nil, null: false
+    t.datetime "starts_at", null: false
+    t.datetime "ends_at", null: false
+    t.string "state", limit: 20, default: "planned", null: false, collation: "ascii_bin"
+    t.string "called_off_reason", limit: 500
+    t.datetime "begun_at"
+    t.datetime "closed_at"
+    t.datetime "issued_at"
+    t.string "present_topic_id", limit: 36, collation: "ascii_bin"
+    t.datetime "present_since"
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true
+    t.index ["series_id", "starts_at"], name: "index_meetings_on_series_id_and_starts_at"
+    t.index ["series_id"], name: "index_meetings_on_series_id"
+    t.index ["starts_at", "state"], name: "index_meetings_on_starts_at_and_state"
+    t.check_constraint "`starts_at` < `ends_at`", name: "meetings_span"
+    t.check_constraint "`state` in ('planned','in_session','closed','issued','called_off')", name: "meetings_state"
+  end
+
+  create_table "minutes_versions", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.integer "number", null: false
+    t.string "issued_by_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "issued_at", null: false
+    t.text "content", size: :long, null: false, collation: "utf8mb4_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["issued_by_id"], name: "index_minutes_versions_on_issued_by_id"
+    t.index ["meeting_id", "number"], name: "index_minutes_versions_on_meeting_id_and_number", unique: true
+    t.index ["meeting_id"], name: "index_minutes_versions_on_meeting_id"
+    t.check_constraint "json_valid(`content`)", name: "content"
+  end
+
+  create_table "people", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "name", limit: 120, null: false
+    t.string "email", limit: 190, null: false
+    t.string "time_zone", limit: 60, null: false
+    t.string "password_digest", limit: 80
+    t.boolean "admin", default: false, null: false
+    t.integer "founder", limit: 1
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["email"], name: "index_people_on_email", unique: true
+    t.index ["founder"], name: "index_people_on_founder", unique: true
+  end
+
+  create_table "replies", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "answer", limit: 20, null: false, collation: "ascii_bin"
+    t.string "note", limit: 500
+    t.string "way", limit: 20, default: "here", null: false, collation: "ascii_bin"
+    t.datetime "answered_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id", "person_id"], name: "index_replies_on_meeting_id_and_person_id", unique: true
+    t.index ["meeting_id"], name: "index_replies_on_meeting_id"
+    t.index ["person_id"], name: "index_replies_on_person_id"
+  end
+
+  create_table "sendings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "sent_by_id", limit: 36, null: false, collation: "ascii_bin"
+    t.integer "sequence", null: false
+    t.integer "recipients", null: false
+    t.text "note"
+    t.datetime "sent_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["sent_by_id"], name: "index_sendings_on_sent_by_id"
+    t.index ["series_id"], name: "index_sendings_on_series_id"
+  end
+
+  create_table "series", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "title", limit: 160, null: false
+    t.text "purpose"
+    t.string "place", limit: 250
+    t.string "keeper_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "chair_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "time_zone", limit: 60, null: false
+    t.datetime "local_start", precision: nil, null: false
+    t.integer "length_min", null: false
+    t.string "rule", limit: 4000
+    t.integer "left_over_min", default: 5, null: false
+    t.integer "quorum"
+    t.integer "sequence", default: 0, null: false
+    t.integer "told_sequence"
+    t.datetime "told_at"
+    t.datetime "laid_out_until"
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["chair_id"], name: "index_series_on_chair_id"
+    t.index ["keeper_id"], name: "index_series_on_keeper_id"
+    t.check_constraint "`length_min` > 0", name: "series_length"
+  end
+
+  create_table "series_members", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "role", limit: 20, null: false, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["person_id"], name: "index_series_members_on_person_id"
+    t.index ["series_id", "person_id"], name: "index_series_members_on_series_id_and_person_id", unique: true
+    t.index ["series_id"], name: "index_series_members_on_series_id"
+    t.check_constraint "`role` in ('required','optional','informed')", name: "series_members_role"
+  end
+
+  create_table "topic_visits", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "topic_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.integer "used_s", default: 0, null: false
+    t.boolean "put_off", default: false, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id"], name: "index_topic_visits_on_meeting_id"
+    t.index ["topic_id", "meeting_id"], name: "index_topic_visits_on_topic_id_and_meeting_id", unique: true
+    t.index ["topic_id"], name: "index_topic_visits_on_topic_id"
+  end
+
+  create_table "topics", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "settled_at_meeting_id", limit: 36, collation: "ascii_bin"
+    t.string "title", limit: 200, null: false
+    t.string "purpose", limit: 20, default: "discussion", null: false, collation: "ascii_bin"
+    t.string "presenter_id", limit: 36, collation: "ascii_bin"
+    t.string "brought_by_id", limit: 36, null: false, collation: "ascii_bin"
+    t.integer "length_min", null: false
+    t.integer "position", default: 0, null: false
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["brought_by_id"], name: "index_topics_on_brought_by_id"
+    t.index ["meeting_id"], name: "index_topics_on_meeting_id"
+    t.index ["presenter_id"], name: "index_topics_on_presenter_id"
+    t.index ["series_id"], name: "index_topics_on_series_id"
+    t.index ["settled_at_meeting_id"], name: "index_topics_on_settled_at_meeting_id"
+    t.check_constraint "`length_min` >= 0", name: "topics_length"
+  end
+
+  add_foreign_key "action_changes", "action_items"
+  add_foreign_key "action_changes", "meetings"
+  add_foreign_key "action_changes", "people"
+  add_foreign_key "action_items", "lines"
+  add_foreign_key "action_items", "meetings", column: "closed_at_meeting_id"
+  add_foreign_key "action_items", "meetings", column: "raised_at_meeting_id"
+  add_foreign_key "action_items", "series"
+  add_foreign_key "action_owners", "action_items"
+  add_foreign_key "action_owners", "people"
+  add_foreign_key "action_reviews", "action_items"
+  add_foreign_key "action_reviews", "meetings"
+  add_foreign_key "action_reviews", "people"
+  add_foreign_key "attendances", "meetings"
+  add_foreign_key "attendances", "people"
+  add_foreign_key "changes", "meetings"
+  add_foreign_key "lines", "meetings"
+  add_foreign_key "lines", "people", column: "author_id"
+  add_foreign_key "lines", "topics"
+  add_foreign_key "mails", "series"
+  add_foreign_key "meetings", "series"
+  add_foreign_key "minutes_versions", "meetings"
+  add_foreign_key "minutes_versions", "people", column: "issued_by_id"
+  add_foreign_key "replies", "meetings"
+  add_foreign_key "replies", "people"
+  add_foreign_key "sendings", "people", column: "sent_by_id"
+  add_foreign_key "sendings", "series"
+  add_foreign_key "series", "people", column: "chair_id"
+  add_foreign_key "series", "people", column: "keeper_id"
+  add_foreign_key "series_members", "people"
+  add_foreign_key "series_members", "series"
+  add_foreign_key "topic_visits", "meetings"
+  add_foreign_key "topic_visits", "topics"
+  add_foreign_key "topics", "meetings"
+  add_foreign_key "topics", "meetings", column: "settled_at_meeting_id"
+  add_foreign_key "topics", "people", column: "brought_by_id"
+  add_foreign_key "topics", "people", column: "presenter_id"
+  add_foreign_key "topics", "series"
+end

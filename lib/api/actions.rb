@@ -1,0 +1,27 @@
+module Api
+  class Actions < Resource
+    on :get, "/actions", "listActions", may: :see_own do
+      json actions.list(mine: params["whose"] != "all", state: params["state"] == "closed" ? "closed" : "open", page: page)
+    end
+
+    on :put, "/actions/:id", "changeAction", may: :change_action, of: :action do
+      json actions.change(id: params["id"], version: version, **input)
+    end
+
+    on :put, "/actions/:id/state", "moveAction", may: :change_action, of: :action do
+      json actions.move(id: params["id"], **input)
+    end
+
+    on :put, "/meetings/:id/reviews/:actionId", "reviewAction", may: :hold_meeting, of: :meeting do
+      json actions.review(meeting_id: params["id"], action_id: params["actionId"], **input)
+    end
+
+    on :delete, "/meetings/:id/reviews/:actionId", "takeBackReview", may: :hold_meeting, of: :meeting do
+      json actions.take_back_review(meeting_id: params["id"], action_id: params["actionId"])
+    end
+
+    private
+
+    def actions = use(UseCases::Actions)
+  end
+end

@@ -1,0 +1,60 @@
+require "json_schemer"
+require "yaml"
+
+module Api
+  # The contract, as the server uses it: which shape an operation wants, and what is wrong with a body.
+  module Contract
+    PATH = File.expand_path("../../contract/openapi.yaml", __dir__)
+    DOCUMENT = YAML.safe_load_file(PATH, aliases: true).freeze
+    OPENAPI = JSONSchemer.openapi(DOCUMENT)
+    METHODS = %w[get post put delete].freeze
+
+    # operationId => [method, path]
+    OPERATIONS = DOCUMENT["paths"].flat_map { |path, item|
+      item.slice(*METHODS).map { |method, operation| [operation["operationId"], [method, path]] }
+    }.to_h.freeze
+
+    @schemas = {}
+
+    module_function
+
+    # @return [JSONSchemer::Schema, nil] of the body this operation takes
+    def body_schema(operation_id)
+      method, path = OPERATIONS.fetch(operation_id)
+      body = DOCUMENT.dig("paths", path, method, "requestBody") or return
+      schema("#{body["$ref"]}/content/application~1json/schema")
+    end
+
+    def schema(pointer) = @schemas[pointer] ||= OPENAPI.ref(pointer)
+
+    # All that is wrong with a body, as a person would say it.
+    # @return [Array<Hash>] each with :pointer and :detail; [] when it fits
+    def faults(operation_id, data)
+      schema = body_schema(operation_id) or return []
+      schema.validate(data).flat_map { |error| said(error) }.uniq
+    end
+
+    def said(error)
+      pointer = error["data_pointer"]
+      limit = error["schema"]
+      case error["type"]
+      when "required" then error.dig("details", "missing_keys").map { |key| {pointer: "#{pointer}/#{key}", detail: "This is missing."} }
+      else [{pointer: pointer, detail: sentence(error["type"], limit)}]
+      end
+    end
+
+    def sentence(type, limit)
+      case type
+      when "minLength" then "This must not be empty."
+      when "maxLength" then "This is too long: #{limit["maxLength"]} characters at most."
+      when "minimum", "maximum" then "This must be from #{limit["minimum"] || "…"} to #{limit["maximum"] || "…"}."
+      when "enum" then "This must be one of: #{limit["enum"].join(", ")}."
+      when "maxItems" then "These are too many: #{limit["maxItems"]} at most."
+      when "format" then "This is not a #{{"date" => "day such as 2026-11-30", "date-time" => "time such as 2026-11-30T08:30:00Z"}.fetch(limit["format"], limit["format"])}."
+      when "pattern" then limit["description"] == "UUIDv7" ? "This is not a UUIDv7." : "This is not a date and time such as 2026-11-30T09:30."
+      when "schema" then "This is not known here."
+      else "This has the wrong form."
+      end
+    end
+  end
+end

@@ -1,0 +1,40 @@
+module Api
+  # Serves the built front end: precompressed, for ever where the name holds a hash; every path without an
+  # extension is a page of it.
+  class FrontEnd
+    DIST = File.expand_path("../../web/dist", __dir__)
+    TYPES = {".html" => "text/html; charset=utf-8", ".js" => "text/javascript", ".css" => "text/css", ".svg" => "image/svg+xml",
+             ".woff2" => "font/woff2", ".woff" => "font/woff", ".png" => "image/png", ".ico" => "image/x-icon", ".webmanifest" => "application/manifest+json"}.freeze
+    ENCODINGS = {"br" => ".br", "gzip" => ".gz"}.freeze
+
+    def call(env)
+      return [405, {"allow" => "GET, HEAD"}, []] unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
+
+      path = Rack::Utils.clean_path_info(Rack::Utils.unescape_path(env["PATH_INFO"]))
+      file = File.join(DIST, path)
+      file = File.join(DIST, "index.html") if File.extname(path).empty?
+      return missing unless File.file?(file) && TYPES.key?(File.extname(file))
+
+      serve(file, env)
+    rescue ArgumentError # a path that is not text
+      missing
+    end
+
+    private
+
+    def serve(file, env)
+      asset = file.start_with?(File.join(DIST, "assets/"))
+      headers = {"content-type" => TYPES.fetch(File.extname(file)), "vary" => "accept-encoding",
+                 "cache-control" => asset ? "public, max-age=31536000, immutable" : "no-cache"}
+      encoding, ending = ENCODINGS.find { |name, suffix| env["HTTP_ACCEPT_ENCODING"].to_s.include?(name) && File.file?(file + suffix) }
+      headers["content-encoding"] = encoding if encoding
+      body = File.binread(file + ending.to_s)
+      tag = %("#{Digest::SHA256.hexdigest(body)[0, 20]}")
+      return [304, headers.merge("etag" => tag), []] if env["HTTP_IF_NONE_MATCH"] == tag
+
+      [200, headers.merge("etag" => tag, "content-length" => body.bytesize.to_s), env["REQUEST_METHOD"] == "HEAD" ? [] : [body]]
+    end
+
+    def missing = [404, {"content-type" => "text/plain"}, ["There is nothing here.\n"]]
+  end
+end

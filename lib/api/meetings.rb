@@ -1,0 +1,45 @@
+module Api
+  # A meeting and its sheet.
+  class Meetings < Resource
+    on(:get, "/meetings/:id", "showSheet", may: :see_sheet, of: :meeting) { json use(UseCases::Sheets).show(params["id"]) }
+
+    on :get, "/meetings/:id/live", "followSheet", may: :see_sheet, of: :meeting do
+      Live.hub.stream(params["id"])
+    end
+
+    on :put, "/meetings/:id/state", "changeMeetingState", may: :hold_meeting, of: :meeting do
+      json meetings.change_state(meeting_id: params["id"], **input)
+    end
+
+    on :put, "/meetings/:id/attendance/:personId", "takeAttendance", may: :hold_meeting, of: :meeting do
+      json meetings.attend(meeting_id: params["id"], person_id: params["personId"], **input)
+    end
+
+    on :put, "/meetings/:id/answers/:personId", "answerMeeting", may: :answer, of: :meeting do
+      json meetings.answer(meeting_id: params["id"], person_id: params["personId"], **input)
+    end
+
+    on :post, "/meetings/:id/reading", "readLine", may: :write_minutes, of: :meeting do
+      json use(UseCases::Sheets).read(params["id"], input[:text])
+    end
+
+    on :post, "/meetings/:id/lines", "addLine", may: :write_minutes, of: :meeting do
+      json minutes.add(meeting_id: params["id"], **input), 201
+    end
+
+    on :put, "/lines/:id", "changeLine", may: :write_minutes, of: :line do
+      json minutes.change(id: params["id"], version: version, **input)
+    end
+
+    on :delete, "/lines/:id", "removeLine", may: :write_minutes, of: :line do
+      minutes.remove(params["id"])
+      status 204
+    end
+
+    private
+
+    def meetings = use(UseCases::Meetings)
+
+    def minutes = use(UseCases::Minutes)
+  end
+end

@@ -1,0 +1,83 @@
+require "sinatra/base"
+
+module Api
+  # What all resources share. A route names its operation in the contract and the right it needs:
+  #
+  #   on :put, "/topics/:id", "changeTopic", may: :change_topic, of: :topic do
+  #     json topics.change(id: params["id"], version: version, **input)
+  #   end
+  #
+  # Before its block runs, the right is checked, a write must carry the CSRF token, and the body must fit.
+  class Resource < Sinatra::Base
+    # One entry for each route there is; the spec of rights walks them.
+    Route = Core::Value.of(:method, :path, :operation, :right, :kind)
+    ROUTES = []
+
+    set :show_exceptions, false
+    set :raise_errors, false
+    set :dump_errors, !Settings.test?
+    set :logging, false
+    set :protection, reaction: :deny, except: [:json_csrf, :session_hijacking, :remote_token]
+    set :host_authorization, {permitted_hosts: Settings.test? ? [] : Settings.hosts}
+    Problem.registered(self)
+
+    class << self
+      # @param may [Symbol] a right of Core::Rights
+      # @param of [Symbol, nil] what kind of thing :id is, see UseCases::Access
+      def on(method, path, operation, may:, of: nil, &block)
+        ROUTES << Route.new(method: method, path: path, operation: operation, right: may, kind: of)
+        schema = Contract.body_schema(operation)
+        send(method, path) do
+          check_token unless request.get?
+          params.each { |name, value| raise Core::NotFound if name.to_s.end_with?("id", "Id") && !value.to_s.match?(Records::Key::FORMAT) }
+          UseCases::Access.new(person_id).allow!(may, of, params["id"], whose: params["personId"])
+          @input = read_body(operation) if schema
+          instance_exec(&block)
+        end
+      end
+    end
+
+    private
+
+    attr_reader :input
+
+    def person_id = session[:person_id]
+
+    # @param kind [Class] of UseCases
+    def use(kind) = kind.new(by: person_id)
+
+    def json(value, code = 200)
+      status code
+      content_type :json
+      version = value[:version] || value["version"]
+      headers "etag" => %("#{version}") if version
+      headers "cache-control" => "no-store"
+      Json.write(value)
+    end
+
+    def page = Integer(params.fetch("page", "1"), exception: false)&.clamp(1, 10_000) || 1
+
+    # The version seen. @raise 428 without one
+    def version
+      given = request.env["HTTP_IF_MATCH"] or problem(428, "version-missing", "Say which version you saw: send If-Match.")
+      given[/\A(?:W\/)?"(\d+)"\z/, 1]&.to_i || problem(400, "version", "If-Match must be a version in quotes, such as \"3\".")
+    end
+
+    def check_token
+      return if Rack::Protection::AuthenticityToken.new(nil).accepts?(request.env)
+
+      problem 403, "token", "This page is out of date. Reload it; what you typed is kept."
+    end
+
+    def read_body(operation)
+      request.body.rewind if request.body.respond_to?(:rewind)
+      text = request.body.read
+      data = JSON.parse(text.empty? ? "{}" : text, max_nesting: 20)
+      faults = Contract.faults(operation, data)
+      problem(400, "shape", "Something is missing or not as it should be.", errors: faults) if faults.any?
+      Json.snake(data)
+    rescue JSON::ParserError, EncodingError
+      problem 400, "json", "The request is not readable as JSON."
+    end
+  end
+end

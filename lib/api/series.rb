@@ -1,0 +1,37 @@
+module Api
+  class Series < Resource
+    on(:post, "/runs/preview", "previewRun", may: :make_series) { json series.preview(input) }
+
+    on(:get, "/series", "listSeries", may: :see_own) { json series.list(page: page) }
+
+    on(:post, "/series", "createSeries", may: :make_series) { json series.create(**input), 201 }
+
+    on(:get, "/series/:id", "showSeries", may: :see_series, of: :series) { json series.show(params["id"]) }
+
+    on :put, "/series/:id", "changeSeries", may: :change_series, of: :series do
+      json series.change(id: params["id"], version: version, **input)
+    end
+
+    on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) { json series.strands(params["id"]) }
+
+    on :get, "/series/:id/meetings", "listMeetings", may: :see_series, of: :series do
+      json series.meetings(params["id"], gone: params["gone"] == "true", page: page)
+    end
+
+    on :post, "/series/:id/invitation", "previewInvitation", may: :invite, of: :series do
+      json use(UseCases::Invitations).preview(series_id: params["id"], **input)
+    end
+
+    on :post, "/series/:id/sendings", "sendInvitation", may: :invite, of: :series do
+      json use(UseCases::Invitations).send_all(series_id: params["id"], **input), 201
+    end
+
+    on :get, "/series/:id/sendings/:sendingId", "showSending", may: :invite, of: :series do
+      json use(UseCases::Invitations).progress(params["sendingId"], series_id: params["id"])
+    end
+
+    private
+
+    def series = use(UseCases::Series)
+  end
+end

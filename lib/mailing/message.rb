@@ -1,0 +1,46 @@
+require "mail"
+require "digest"
+
+module Mailing
+  # Builds one mail: text, HTML and, for invitations, the calendar object as a third alternative (RFC 6047).
+  class Message
+    def initialize(from:, domain:)
+      @from = from
+      @domain = domain
+    end
+
+    # @param key [String] why the mail exists; the same key gives the same Message-ID
+    # @param calendar [String, nil] an iCalendar object with METHOD
+    # @return [String] the mail as RFC 5322 writes it
+    def source(key:, name:, address:, subject:, text:, html:, at:, calendar: nil, reply_to: nil)
+      message = ::Mail.new
+      message.charset = "UTF-8"
+      message.from = named("Left Over", @from)
+      message.to = named(name, address)
+      message.reply_to = reply_to if reply_to
+      message.subject = subject.gsub(/[[:cntrl:]]+/, " ")
+      message.date = at.to_datetime
+      message.message_id = "<#{Digest::SHA256.hexdigest(key)[0, 40]}@#{@domain}>"
+      message.header["Auto-Submitted"] = "auto-generated"
+      message.content_type = "multipart/alternative; charset=UTF-8"
+      message.add_part(part("text/plain; charset=UTF-8", text))
+      message.add_part(part("text/html; charset=UTF-8", html))
+      message.add_part(part("text/calendar; charset=UTF-8; method=#{calendar[/^METHOD:(\w+)/, 1]}; component=VEVENT", calendar)) if calendar
+      message.encoded
+    end
+
+    private
+
+    def part(type, body)
+      ::Mail::Part.new.tap do |part|
+        part.content_type = type
+        part.content_transfer_encoding = "base64" # line ends of the calendar must arrive as they are
+        part.body = [body].pack("m").gsub("\n", "\r\n")
+      end
+    end
+
+    def named(name, address)
+      ::Mail::Address.new(address).tap { |built| built.display_name = name.gsub(/[[:cntrl:]]+/, " ") }.format
+    end
+  end
+end

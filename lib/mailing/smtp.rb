@@ -1,0 +1,50 @@
+require "net/smtp"
+
+module Mailing
+  # Hands mail over by SMTP (RFC 5321). One connection serves a batch.
+  class Smtp
+    # The other side will never take this mail.
+    class Refused < StandardError; end
+
+    # Nobody answers, or not now.
+    class Unreachable < StandardError; end
+
+    LATER = [Net::OpenTimeout, Net::ReadTimeout, Net::SMTPServerBusy, Net::SMTPUnknownError, Net::SMTPAuthenticationError, SystemCallError,
+      IOError, SocketError, OpenSSL::SSL::SSLError].freeze
+
+    # @param settings [Hash] address, port, user_name, password, tls ("off", "starttls" or "on")
+    def initialize(settings)
+      @settings = settings
+    end
+
+    def deliver(from:, to:, source:)
+      connection.send_message(source, from, to)
+    rescue Net::SMTPFatalError, Net::SMTPSyntaxError => error
+      close
+      raise Refused, error.message
+    rescue *LATER => error
+      close
+      raise Unreachable, error.message
+    end
+
+    def close
+      @connection&.finish
+    rescue *LATER
+      nil # it was gone already
+    ensure
+      @connection = nil
+    end
+
+    private
+
+    def connection
+      @connection ||= Net::SMTP.new(@settings[:address], @settings[:port]).tap do |smtp|
+        smtp.open_timeout = smtp.read_timeout = 10
+        smtp.disable_starttls if @settings[:tls] == "off"
+        smtp.enable_starttls if @settings[:tls] == "starttls"
+        smtp.enable_tls if @settings[:tls] == "on"
+        smtp.start(helo: "localhost", user: @settings[:user_name], password: @settings[:password])
+      end
+    end
+  end
+end

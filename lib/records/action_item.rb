@@ -1,0 +1,16 @@
+module Records
+  class ActionItem < Base
+    belongs_to :series, class_name: "Records::Series"
+    belongs_to :line, class_name: "Records::Line", optional: true
+    has_many :owners, class_name: "Records::ActionOwner"
+    has_many :changes_kept, class_name: "Records::ActionChange"
+    has_many :reviews, class_name: "Records::ActionReview"
+
+    scope :owned_by, ->(person_id) { where(id: ActionOwner.where(person_id: person_id).select(:action_item_id)) }
+
+    def to_core
+      Core::CarryForward::Ledger::Action.new(id: id, raised_at_meeting_id: raised_at_meeting_id, raised_at: raised_at,
+        state: state.to_sym, closed_at: closed_at, closed_at_meeting_id: closed_at_meeting_id)
+    end
+  end
+end

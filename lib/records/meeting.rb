@@ -1,0 +1,19 @@
+module Records
+  class Meeting < Base
+    belongs_to :series, class_name: "Records::Series"
+    has_many :lines, class_name: "Records::Line"
+    has_many :attendances, class_name: "Records::Attendance"
+    has_many :replies, class_name: "Records::Reply"
+    has_many :reviews, class_name: "Records::ActionReview"
+    has_many :visits, class_name: "Records::TopicVisit"
+
+    scope :in_order, -> { order(:starts_at, :id) }
+    scope :coming, ->(now) { where(state: %w[planned in_session]).where("meetings.ends_at > ?", now) }
+
+    def to_core = Core::CarryForward::Ledger::Meeting.new(id: id, starts_at: starts_at, state: state.to_sym)
+
+    def interval = Core::Interval[starts_at, ends_at]
+
+    def original_wall = Core::WallTime.of_fields(original_start)
+  end
+end

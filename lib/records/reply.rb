@@ -1,0 +1,6 @@
+module Records
+  class Reply < Base
+    belongs_to :meeting, class_name: "Records::Meeting"
+    belongs_to :person, class_name: "Records::Person"
+  end
+end

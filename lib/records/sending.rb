@@ -1,0 +1,6 @@
+module Records
+  # One time the keeper pressed "send": the key makes a repeated press harmless.
+  class Sending < Base
+    belongs_to :series, class_name: "Records::Series"
+  end
+end

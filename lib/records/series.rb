@@ -1,0 +1,24 @@
+module Records
+  class Series < Base
+    belongs_to :keeper, class_name: "Records::Person"
+    belongs_to :chair, class_name: "Records::Person"
+    has_many :members, class_name: "Records::SeriesMember"
+    has_many :meetings, class_name: "Records::Meeting"
+    has_many :topics, class_name: "Records::Topic"
+    has_many :actions, class_name: "Records::ActionItem"
+
+    # Those somebody keeps, chairs or is a member of.
+    scope :of_person, ->(person_id) {
+      where(keeper_id: person_id).or(where(chair_id: person_id)).or(where(id: SeriesMember.where(person_id: person_id).select(:series_id)))
+    }
+    scope :run_by, ->(person_id) { where(keeper_id: person_id).or(where(chair_id: person_id)) }
+
+    def zone = Core::Zone[time_zone]
+
+    # @param by_hand [Array<Core::WallTime>] the starts of a run without a rule, the first left out
+    def to_run(by_hand: [])
+      Core::Recurrence::Run.new(start: Core::WallTime.of_fields(local_start), zone: zone, length_min: length_min,
+        rule: rule && Core::Recurrence::Rule.parse(rule), dates: by_hand)
+    end
+  end
+end

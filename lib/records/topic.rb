@@ -1,0 +1,11 @@
+module Records
+  class Topic < Base
+    belongs_to :series, class_name: "Records::Series"
+    belongs_to :meeting, class_name: "Records::Meeting"
+    has_many :visits, class_name: "Records::TopicVisit"
+
+    def to_core
+      Core::CarryForward::Ledger::Topic.new(id: id, meeting_id: meeting_id, settled_at_meeting_id: settled_at_meeting_id, position: position)
+    end
+  end
+end

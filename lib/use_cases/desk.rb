@@ -1,0 +1,67 @@
+module UseCases
+  # What needs a person today.
+  class Desk < Base
+    MOST_ACTIONS = 12
+    DAYS_AHEAD = 7
+
+    def show
+      me = find(Records::Person, by)
+      zone = Core::Zone[me.time_zone]
+      today = zone.wall(now).date
+      {today: today, zone_place: zone.place, meetings: meetings(zone, today), actions: actions, open_actions: open_actions.count,
+       sheets: sheets, series_without_meeting: series_without_meeting, any_series: Records::Series.of_person(by).exists?}
+    end
+
+    # Places to go: series, their next sheets and people that match what was typed.
+    # @param query [String] words in any order; empty gives what is next
+    def places(query)
+      words = query.to_s.downcase.split
+      series = Records::Series.of_person(by).order(:title, :id).to_a.select { |one| words.all? { |word| one.title.downcase.include?(word) } }.first(8)
+      nexts = Records::Meeting.where(series_id: series.map(&:id)).coming(now).in_order.to_a.group_by(&:series_id).transform_values(&:first)
+      {places: series.flat_map { |one|
+        following = nexts[one.id]
+        [{kind: "series", id: one.id, title: one.title, on: nil},
+          ({kind: "sheet", id: following.id, title: one.title, on: one.zone.wall(following.starts_at).date} if following)].compact
+      }}
+    end
+
+    private
+
+    def meetings(zone, today)
+      until_at = zone.instant(Core::WallTime.at(today + DAYS_AHEAD))
+      found = Records::Meeting.where(series_id: Records::Series.of_person(by)).coming(now).where("starts_at < ?", until_at).in_order.includes(series: :members).to_a
+      answers = Records::Reply.where(meeting_id: found.map(&:id), person_id: by).pluck(:meeting_id, :answer).to_h
+      left_over = Records::ActionItem.where(series_id: found.map(&:series_id), state: "open").group(:series_id).count
+      found.map do |meeting|
+        series = meeting.series
+        {id: meeting.id, series_id: series.id, title: series.title, place: series.place, state: meeting.state, starts_at: meeting.starts_at,
+         local_start: zone.wall(meeting.starts_at), local_end: zone.wall(meeting.ends_at),
+         series_local_start: (series.zone.wall(meeting.starts_at) if series.zone.offset_s(meeting.starts_at) != zone.offset_s(meeting.starts_at)),
+         series_zone_place: series.zone.place, runs_it: [series.keeper_id, series.chair_id].include?(by),
+         role: series.members.find { |member| member.person_id == by }&.role, answer: answers[meeting.id] || "none", left_over: left_over[series.id] || 0}
+      end
+    end
+
+    def open_actions = Records::ActionItem.owned_by(by).where(state: "open")
+
+    # Overdue and soonest due first, then the oldest.
+    def actions
+      shown = open_actions.order(Arel.sql("due_on is null, due_on, raised_at, id")).limit(MOST_ACTIONS).to_a
+      ActionViews.of(shown, Ledgers.of(shown.map(&:series_id).uniq, topics: false))
+    end
+
+    # Sheets that wait for the person who runs them: to be closed, issued, or held at all.
+    def sheets
+      waiting = Records::Meeting.where(series_id: Records::Series.run_by(by))
+      found = waiting.where(state: %w[in_session closed]).or(waiting.where(state: "planned").where("ends_at < ?", now))
+      found.in_order.includes(:series).limit(20).map do |meeting|
+        {id: meeting.id, title: meeting.series.title, local_start: meeting.series.zone.wall(meeting.starts_at), state: meeting.state,
+         running: meeting.state == "in_session" && meeting.ends_at > now}
+      end
+    end
+
+    def series_without_meeting
+      Records::Series.run_by(by).where.not(id: Records::Meeting.coming(now).select(:series_id)).order(:title).map { |series| {id: series.id, title: series.title} }
+    end
+  end
+end

@@ -1,0 +1,60 @@
+module UseCases
+  # Mail waits in the database, written in the transaction that causes it, and is handed over by workers.
+  # A claim is a conditional update under a fresh token, so several workers never hold the same mail; a lease
+  # lets another take over from one that died. A mail handed over just before a crash is handed over again
+  # under the same Message-ID, by which the receiving side knows it as one.
+  class Outbox < Base
+    LEASE_S = 60
+    BATCH = 20
+    MOST_ATTEMPTS = 12
+    LONGEST_PAUSE_S = 3_600
+
+    # @param reason [String] why this mail exists; a second with the same reason is not written
+    # @return [Boolean] whether it was new. Inside a transaction.
+    def put(reason:, to:, subject:, text:, html:, series_id: nil, calendar: nil, reply_to: nil)
+      return false if Records::Mail.exists?(reason: reason)
+
+      source = Mailing::Message.new(from: Settings.mail_from, domain: Settings.mail_domain).source(key: reason, name: to.name, address: to.email,
+        subject: subject, text: text, html: html, calendar: calendar, reply_to: reply_to, at: now)
+      Records::Mail.create!(reason: reason, series_id: series_id, recipient: to.email, subject: Core::Words.shorten(subject, 200), source: source, due_at: now)
+      true
+    end
+
+    # Hands over one batch.
+    # @param post [#deliver] takes from, to and source; raises Mailing::Smtp::Refused or ::Unreachable
+    # @return [Integer] how many mails were tried
+    def deliver(post)
+      token = claim
+      mails = Records::Mail.where(claim: token, state: "waiting").order(:due_at, :id).to_a
+      mails.each { |mail| hand_over(mail, post) }
+      mails.size
+    end
+
+    private
+
+    def claim
+      token = Records::Key.make(now)
+      write do
+        ids = Records::Mail.due(now).order(:due_at, :id).limit(BATCH).pluck(:id)
+        Records::Mail.due(now).where(id: ids).update_all(claim: token, leased_until: now + LEASE_S)
+      end
+      token
+    end
+
+    def hand_over(mail, post)
+      post.deliver(from: Settings.mail_from, to: mail.recipient, source: mail.source)
+      settle(mail, state: "sent", sent_at: @clock.now)
+    rescue Mailing::Smtp::Refused => error
+      settle(mail, state: "failed", last_error: error.message.to_s[0, 500])
+    rescue Mailing::Smtp::Unreachable => error
+      attempts = mail.attempts + 1
+      settle(mail, attempts: attempts, last_error: error.message.to_s[0, 500], state: attempts >= MOST_ATTEMPTS ? "failed" : "waiting",
+        due_at: @clock.now + [2**attempts, LONGEST_PAUSE_S].min)
+    end
+
+    # Only the holder of the claim may settle.
+    def settle(mail, **outcome)
+      write { Records::Mail.where(id: mail.id, claim: mail.claim).update_all(claim: nil, leased_until: nil, **outcome) }
+    end
+  end
+end

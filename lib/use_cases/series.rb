@@ -1,0 +1,216 @@
+module UseCases
+  # Making a series, changing it, and seeing how it goes.
+  class Series < Base
+    PAGE_SIZE = 50
+    # Dates of an endless run are laid out anew when less than this is left of them.
+    LAY_OUT_AGAIN_MONTHS = 12
+
+    # What a rule would mean, before anything is kept.
+    # @param run [Hash] local_start, time_zone, length_min, rule, dates
+    def preview(run)
+      run = read_run(run).refuse_past(now)
+      dates = run.between(now, horizon)
+      {sentence: run.sentence, count: run.count, last_on: run.last_date, endless: run.endless?,
+       listed_until: run.endless? ? run.zone.wall(horizon).date : nil, local_start: run.start,
+       dates: dates.map { |date| {local_start: date.wall, starts_at: date.starts_at, ends_at: date.ends_at, note: date.note} }}
+    end
+
+    # @param id [String] key made by the browser; a repeated call changes nothing
+    # @param members [Array<Hash>] person_id and role
+    def create(id:, title:, run:, members:, purpose: nil, place: nil, keeper_id: nil, chair_id: nil, quorum: nil)
+      wish = head(title: title, purpose: purpose, place: place, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, quorum: quorum)
+      read = read_run(run)
+      write do
+        next if Records::Series.exists?(id: id)
+
+        read.refuse_past(now)
+        series = Records::Series.create!(id: id, **wish, time_zone: read.zone.name, local_start: read.start.to_time,
+          length_min: read.length_min, rule: read.rule&.to_text(zone: read.zone), laid_out_until: (horizon if read.endless?))
+        lay_out(series, read, Time.at(0))
+        set_members(series, members)
+      end
+      show(id)
+    end
+
+    # Title, purpose, place and people. A change people must hear of is counted, so that it can be told.
+    # @param version [Integer] the version seen
+    def change(id:, version:, title:, members:, purpose: nil, place: nil, keeper_id: nil, chair_id: nil, quorum: nil)
+      write do
+        series = find(Records::Series, id)
+        wish = head(title: title, purpose: purpose, place: place, keeper_id: keeper_id || series.keeper_id, chair_id: chair_id || series.chair_id, quorum: quorum)
+        series.lock!
+        series.assign_attributes(wish)
+        changed_people = set_members(series, members)
+        matters = changed_people || !(series.changed & %w[title place purpose]).empty?
+        next unless series.changed? || changed_people
+        raise Core::Stale.new(version: series.lock_version) if version != series.lock_version
+
+        series.sequence += 1 if matters && series.told_sequence == series.sequence
+        series.updated_at = now
+        series.save!
+      end
+      show(id)
+    end
+
+    def list(page: 1)
+      series = Records::Series.of_person(by).order(:title, :id)
+      shown = series.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).includes(:keeper).to_a
+      {series: summaries(shown), page: page, page_size: PAGE_SIZE, total: series.count}
+    end
+
+    def show(id)
+      series = find(Records::Series.includes(:keeper, :chair, members: :person), id)
+      ledger = Ledgers.of([id])[id]
+      taking_part = !(Access.new(by).roles(id) & Core::Rights::TAKE_PART).empty?
+      {id: id, title: series.title, purpose: series.purpose, place: series.place, time_zone: series.time_zone,
+       zone_place: series.zone.place, length_min: series.length_min, quorum: series.quorum,
+       **rule_words(series), keeper: person(series.keeper), chair: person(series.chair), since: since(series),
+       members: series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }
+         .map { |member| {person_id: member.person_id, name: member.person.name, role: member.role, time_zone: member.person.time_zone} },
+       told: told(series), next: (next_meeting(series, ledger) if taking_part), figures: (figures(ledger, id) if taking_part),
+       may: may(id), version: series.lock_version}
+    end
+
+    # The picture of actions running through meetings.
+    def strands(id)
+      series = find(Records::Series, id)
+      ledger = Ledgers.of([id], topics: false)[id]
+      actions = Records::ActionItem.where(series_id: id).to_a
+      strands = Core::CarryForward::Strands.new(ledger, actions.map(&:to_core), now: now)
+      rows = strands.rows
+      by_id = actions.to_h { |action| [action.id, action] }
+      views = ActionViews.of(rows.map { |row| by_id.fetch(row.action_id) }, {id => ledger})
+      {columns: strands.columns.map { |meeting| column(meeting, series.zone) }, next_column: strands.next_column,
+       rows: rows.zip(views).map { |row, action| {action: action, from: row.from, to: row.to, thickness: row.thickness} }}
+    end
+
+    # The meetings of a series: those to come in order, or those gone, latest first.
+    def meetings(id, gone: false, page: 1)
+      series = find(Records::Series, id)
+      all = series.meetings
+      all = all.where(state: "issued") unless (Access.new(by).roles(id) & Core::Rights::TAKE_PART).any? || !gone
+      coming = all.where("ends_at > ?", now).where.not(state: %w[closed issued])
+      chosen = gone ? all.where.not(id: coming.select(:id)).order(starts_at: :desc, id: :desc) : coming.in_order
+      shown = chosen.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).to_a
+      lines = Records::Line.where(meeting_id: shown.map(&:id)).group(:meeting_id, :kind).count
+      {meetings: shown.map { |meeting| listed(meeting, series.zone, lines) }, page: page, page_size: PAGE_SIZE, total: chosen.count}
+    end
+
+    # Lays out further dates of endless runs as time goes on; for the worker.
+    # @return [Integer] how many series were continued
+    def lay_out_further
+      due = Records::Series.where("laid_out_until < ?", now + LAY_OUT_AGAIN_MONTHS * 30 * 86_400).to_a
+      due.each do |series|
+        write do
+          series.lock!
+          lay_out(series, series.to_run, series.laid_out_until)
+          series.update!(laid_out_until: horizon)
+        end
+      end
+      due.size
+    end
+
+    private
+
+    def horizon = (now.to_datetime >> Core::Recurrence::Run::HORIZON_MONTHS).to_time.utc
+
+    def read_run(run)
+      Core::Recurrence::Run.read(start: run[:local_start], zone: run[:time_zone], length_min: run[:length_min],
+        rule: run[:rule], dates: run[:dates] || [])
+    rescue Core::Invalid => error
+      # The run stands under its own name in the wish.
+      faults = error.faults.map { |fault| fault.merge(pointer: "/run#{fault[:pointer]}") }
+      raise Core::Invalid.new(error.message, faults: faults, code: error.code, **error.details.except(:errors))
+    end
+
+    def head(title:, purpose:, place:, keeper_id:, chair_id:, quorum:)
+      known = Records::Person.where(id: [keeper_id, chair_id]).pluck(:id)
+      raise Core::Invalid.new("Choose a keeper from the people here.", pointer: "/keeperId") unless known.include?(keeper_id)
+      raise Core::Invalid.new("Choose a chair from the people here.", pointer: "/chairId") unless known.include?(chair_id)
+
+      {title: words(title, pointer: "/title", missing: "Give the series a title."), purpose: words(purpose), place: words(place),
+       keeper_id: keeper_id, chair_id: chair_id, quorum: quorum}
+    end
+
+    def lay_out(series, run, from)
+      rows = run.between(from, horizon).map do |date|
+        {id: Records::Key.make(now), series_id: series.id, original_start: date.wall.to_time, starts_at: date.starts_at,
+         ends_at: date.ends_at, created_at: now, updated_at: now}
+      end
+      known = series.meetings.pluck(:original_start).to_h { |start| [start, true] }
+      rows = rows.reject { |row| known.key?(row[:original_start]) }
+      rows.each_slice(500) { |some| Records::Meeting.insert_all!(some) }
+    end
+
+    # Keeper and chair must come unless said otherwise. @return [Boolean] whether people joined, left or changed role
+    def set_members(series, members)
+      wish = {series.keeper_id => "required", series.chair_id => "required"}
+      members.each { |member| wish[member[:person_id]] = member[:role].to_s }
+      unknown = wish.keys - Records::Person.where(id: wish.keys).pluck(:id)
+      raise Core::Invalid.new("Somebody chosen is not among the people here any more.", pointer: "/members") unless unknown.empty?
+
+      standing = series.members.reload.to_h { |member| [member.person_id, member] }
+      (standing.keys - wish.keys).each { |id| standing[id].destroy! }
+      wish.each do |person_id, role|
+        standing[person_id] ? standing[person_id].update!(role: role) : series.members.create!(person_id: person_id, role: role)
+      end
+      standing.transform_values { |member| member.role_before_last_save || member.role } != wish
+    end
+
+    def by_hand(series) = series.rule ? [] : series.meetings.in_order.pluck(:original_start).drop(1).map { |start| Core::WallTime.of_fields(start) }
+
+    def rule_words(series)
+      run = series.to_run(by_hand: by_hand(series))
+      {sentence: run.sentence, how_often: series.rule ? Core::Recurrence::Sentence.new(run).how_often : nil}
+    end
+
+    def since(series) = Core::WallTime.of_fields(series.local_start).date
+
+    def person(record) = {id: record.id, name: record.name}
+
+    # What was sent, and whether something has changed since.
+    def told(series)
+      {state: series.told_sequence.nil? ? "never" : (series.told_sequence == series.sequence ? "told" : "changed"), told_at: series.told_at}
+    end
+
+    def next_meeting(series, ledger)
+      record = series.meetings.coming(now).in_order.first or return
+      answers = Records::Reply.where(meeting_id: record.id).includes(:person).to_a
+      asked = series.members.reject { |member| member.role == "informed" }.map(&:person_id)
+      answers = answers.select { |reply| asked.include?(reply.person_id) }
+      topics = ledger.topics_at(record.id)
+      left_over = ledger.left_over_actions(record.id)
+      {id: record.id, local_start: series.zone.wall(record.starts_at), starts_at: record.starts_at, state: record.state,
+       left_over: left_over.size, length_min: record.interval.length_min,
+       planned_min: Records::Topic.where(id: topics.map(&:id)).sum(:length_min) + (left_over.empty? ? 0 : series.left_over_min),
+       asked: asked.size, answered: answers.size, away: answers.select { |reply| reply.answer == "declined" }.map { |reply| reply.person.name }}
+    end
+
+    def figures(ledger, id)
+      Core::CarryForward::Figures.of(ledger, Records::ActionItem.where(series_id: id).map(&:to_core)).to_h
+    end
+
+    def column(meeting, zone)
+      {id: meeting.id, on: zone.wall(meeting.starts_at).date, state: meeting.state}
+    end
+
+    def listed(meeting, zone, lines)
+      {id: meeting.id, local_start: zone.wall(meeting.starts_at), starts_at: meeting.starts_at, ends_at: meeting.ends_at, state: meeting.state,
+       called_off_reason: meeting.called_off_reason, decisions: lines[[meeting.id, "decision"]] || 0, actions: lines[[meeting.id, "action"]] || 0}
+    end
+
+    def summaries(shown)
+      coming = Records::Meeting.where(series_id: shown.map(&:id)).coming(now).group(:series_id).minimum(:starts_at)
+      open = Records::ActionItem.where(series_id: shown.map(&:id), state: "open").group(:series_id).count
+      shown.map do |series|
+        {id: series.id, title: series.title, **rule_words(series), keeper: person(series.keeper), place: series.place, open_actions: open[series.id] || 0,
+         next_start: coming[series.id], next_local_start: coming[series.id] && series.zone.wall(coming[series.id])}
+      end
+    end
+
+    def may(id)
+      roles = Access.new(by).roles(id)
+      {change: Core::Rights.allow?(:change_series, roles), see_sheets: Core::Rights.allow?(:see_sheet, roles)}
+    end
+  end
+end
