@@ -143,6 +143,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000001) do
     t.datetime "issued_at"
     t.string "present_topic_id", limit: 36, collation: "ascii_bin"
     t.datetime "present_since"
+    t.integer "left_over_used_s", default: 0, null: false
     t.integer "lock_version", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false

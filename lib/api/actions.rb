@@ -13,11 +13,13 @@ module Api
     end
 
     on :put, "/meetings/:id/reviews/:actionId", "reviewAction", may: :hold_meeting, of: :meeting do
-      json actions.review(meeting_id: params["id"], action_id: params["actionId"], **input)
+      actions.review(meeting_id: params["id"], action_id: params["actionId"], **input)
+      json sheet
     end
 
     on :delete, "/meetings/:id/reviews/:actionId", "takeBackReview", may: :hold_meeting, of: :meeting do
-      json actions.take_back_review(meeting_id: params["id"], action_id: params["actionId"])
+      actions.take_back_review(meeting_id: params["id"], action_id: params["actionId"])
+      json sheet
     end
 
     private

@@ -1,18 +1,25 @@
 module Api
   # A meeting and its sheet.
   class Meetings < Resource
-    on(:get, "/meetings/:id", "showSheet", may: :see_sheet, of: :meeting) { json use(UseCases::Sheets).show(params["id"]) }
+    on(:get, "/meetings/:id", "showSheet", may: :see_sheet, of: :meeting) { json sheet }
 
     on :get, "/meetings/:id/live", "followSheet", may: :see_sheet, of: :meeting do
       Live.hub.stream(params["id"])
     end
 
     on :put, "/meetings/:id/state", "changeMeetingState", may: :hold_meeting, of: :meeting do
-      json meetings.change_state(meeting_id: params["id"], **input)
+      meetings.change_state(meeting_id: params["id"], **input)
+      json sheet
     end
 
     on :put, "/meetings/:id/attendance/:personId", "takeAttendance", may: :hold_meeting, of: :meeting do
-      json meetings.attend(meeting_id: params["id"], person_id: params["personId"], **input)
+      meetings.attend(meeting_id: params["id"], person_id: params["personId"], **input)
+      json sheet
+    end
+
+    on :put, "/meetings/:id/attendance", "takeAttendanceOfAll", may: :hold_meeting, of: :meeting do
+      meetings.attend_all(meeting_id: params["id"], states: input[:people].to_h { |one| [one[:person_id], one[:state]] })
+      json sheet
     end
 
     on :put, "/meetings/:id/answers/:personId", "answerMeeting", may: :answer, of: :meeting do
@@ -24,11 +31,13 @@ module Api
     end
 
     on :post, "/meetings/:id/lines", "addLine", may: :write_minutes, of: :meeting do
-      json minutes.add(meeting_id: params["id"], **input), 201
+      minutes.add(meeting_id: params["id"], **input)
+      json minutes.show(input[:id]), 201
     end
 
     on :put, "/lines/:id", "changeLine", may: :write_minutes, of: :line do
-      json minutes.change(id: params["id"], version: version, **input)
+      minutes.change(id: params["id"], version: version, **input)
+      json minutes.show(params["id"])
     end
 
     on :delete, "/lines/:id", "removeLine", may: :write_minutes, of: :line do

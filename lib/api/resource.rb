@@ -55,6 +55,9 @@ module Api
       Json.write(value)
     end
 
+    # The sheet the path speaks of, as it is now.
+    def sheet = use(UseCases::Sheets).show(params["id"])
+
     def page = Integer(params.fetch("page", "1"), exception: false)&.clamp(1, 10_000) || 1
 
     # The version seen. @raise 428 without one

@@ -1,11 +1,13 @@
 module Api
   class Topics < Resource
     on :post, "/meetings/:id/topics", "addTopic", may: :bring_topic, of: :meeting do
-      json topics.add(meeting_id: params["id"], **input), 201
+      topics.add(meeting_id: params["id"], **input)
+      json topics.show(input[:id]), 201
     end
 
     on :put, "/topics/:id", "changeTopic", may: :change_topic, of: :topic do
-      json topics.change(id: params["id"], version: version, **input)
+      topics.change(id: params["id"], version: version, **input)
+      json topics.show(params["id"])
     end
 
     on :delete, "/topics/:id", "removeTopic", may: :change_topic, of: :topic do
@@ -14,15 +16,18 @@ module Api
     end
 
     on :put, "/meetings/:id/topic-order", "orderTopics", may: :hold_meeting, of: :meeting do
-      json topics.order(meeting_id: params["id"], **input)
+      topics.order(meeting_id: params["id"], **input)
+      json sheet
     end
 
     on :put, "/meetings/:id/present-topic", "discussTopic", may: :hold_meeting, of: :meeting do
-      json topics.discuss(meeting_id: params["id"], **input)
+      topics.discuss(meeting_id: params["id"], **input)
+      json sheet
     end
 
     on :put, "/meetings/:id/topics/:topicId/put-off", "putTopicOff", may: :hold_meeting, of: :meeting do
-      json topics.put_off(meeting_id: params["id"], topic_id: params["topicId"], **input)
+      topics.put_off(meeting_id: params["id"], topic_id: params["topicId"], **input)
+      json sheet
     end
 
     private

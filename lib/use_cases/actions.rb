@@ -58,7 +58,7 @@ module UseCases
         move(id: action.id, state: {"done" => "done", "drop" => "dropped", "keep" => "open"}.fetch(verdict), reason: word, meeting_id: meeting_id)
         Records::Change.note(meeting_id, now)
       end
-      Sheets.new(by: by, clock: @clock).show(meeting_id)
+      nil
     end
 
     # As if the meeting had not spoken of it.
@@ -69,7 +69,7 @@ module UseCases
         move(id: action_id, state: "open") if action.closed_at_meeting_id == meeting_id
         Records::Change.note(meeting_id, now)
       end
-      Sheets.new(by: by, clock: @clock).show(meeting_id)
+      nil
     end
 
     # @return [Boolean] whether owners changed. Inside a transaction.

@@ -16,7 +16,7 @@ module UseCases
         issue(meeting) if state == "issued"
         Records::Change.note(meeting_id, now)
       end
-      Sheets.new(by: by, clock: @clock).show(meeting_id)
+      nil
     end
 
     # @param state [String, nil] of Core::Sheet::Attendance; nil takes it back
@@ -25,16 +25,22 @@ module UseCases
       write do
         meeting = find(Records::Meeting.includes(:series), meeting_id)
         Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
-        check_member(meeting, person_id)
-        row = { happened_at: happened_at(meeting, state, at), state: state }
-        attendance = Records::Attendance.find_by(meeting_id: meeting_id, person_id: person_id)
-        if state.nil? then attendance&.destroy!
-        elsif attendance then attendance.update!(row)
-        else Records::Attendance.create!(meeting_id: meeting_id, person_id: person_id, **row)
-        end
+        keep_attendance(meeting, person_id, state, at)
         Records::Change.note(meeting_id, now)
       end
-      Sheets.new(by: by, clock: @clock).show(meeting_id)
+      nil
+    end
+
+    # Several people at once: "everybody is here".
+    # @param states [Hash{String => String}] person to state; those not named keep theirs
+    def attend_all(meeting_id:, states:)
+      write do
+        meeting = find(Records::Meeting.includes(:series), meeting_id)
+        Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
+        states.each { |person_id, state| keep_attendance(meeting, person_id, state, nil) }
+        Records::Change.note(meeting_id, now)
+      end
+      nil
     end
 
     # @param answer [String] accepted, tentative, declined or none
@@ -103,6 +109,14 @@ module UseCases
         Outbox.new(clock: @clock).put(reason: "minutes:#{meeting.id}:1:#{person.id}", series_id: meeting.series_id, to: person,
           **Mailing::Minutes.new(sheet, origin: Settings.origin).parts, reply_to: keeper.email)
       end
+    end
+
+    def keep_attendance(meeting, person_id, state, at)
+      check_member(meeting, person_id)
+      attendance = Records::Attendance.find_or_initialize_by(meeting_id: meeting.id, person_id: person_id)
+      return attendance.persisted? && attendance.destroy! if state.nil?
+
+      attendance.update!(state: state, happened_at: happened_at(meeting, state, at))
     end
 
     def check_member(meeting, person_id)

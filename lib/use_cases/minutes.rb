@@ -14,7 +14,7 @@ module UseCases
         raise_action(meeting, line, action || {}) if kind == "action"
         Records::Change.note(meeting_id, now)
       end
-      line_of(id)
+      nil
     end
 
     # @param version [Integer] the version seen
@@ -26,7 +26,14 @@ module UseCases
         kind == "action" ? change_action(meeting, line, action || {}) : drop_action(line)
         Records::Change.note(line.meeting_id, now)
       end
-      line_of(id)
+      nil
+    end
+
+    # @return [Hash] a line as its sheet shows it
+    def show(id)
+      line = find(Records::Line, id)
+      sheet = Sheets.new(by: by, clock: @clock).show(line.meeting_id)
+      [*sheet[:left_over_lines], *sheet[:topics].flat_map { |topic| topic[:lines] }].find { |view| view[:id] == id } || raise(Core::NotFound)
     end
 
     # @raise [Core::Conflict] when the action it raised has gone on since
@@ -79,12 +86,6 @@ module UseCases
       action.changes_kept.delete_all
       action.delete
       line.reload
-    end
-
-    def line_of(id)
-      line = find(Records::Line, id)
-      sheet = Sheets.new(by: by, clock: @clock).show(line.meeting_id)
-      [*sheet[:left_over_lines], *sheet[:topics].flat_map { |topic| topic[:lines] }].find { |view| view[:id] == id } || raise(Core::NotFound)
     end
   end
 end

@@ -16,19 +16,18 @@ module UseCases
           position: (series_topics.maximum(:position) || 0) + 1, **checked(meeting, title, purpose, length_min, presenter_id))
         Records::Change.note(meeting_id, now)
       end
-      topic_of(meeting_id, id)
+      nil
     end
 
     # @param version [Integer] the version seen
     def change(id:, version:, title:, purpose:, length_min:, presenter_id: nil)
-      meeting_id = nil
       write do
         topic = find(Records::Topic, id)
         meeting_id = standing(topic)
         meeting = editable(meeting_id)
         update(topic, version, **checked(meeting, title, purpose, length_min, presenter_id)) && Records::Change.note(meeting_id, now)
       end
-      topic_of(meeting_id, id)
+      nil
     end
 
     # Only a topic nothing was written under can go. @raise [Core::Conflict] otherwise
@@ -55,7 +54,13 @@ module UseCases
         here.each { |topic| topic.update!(position: position[topic.id]) if topic.position != position[topic.id] }
         Records::Change.note(meeting_id, now)
       end
-      Sheets.new(by: by, clock: @clock).show(meeting_id)
+      nil
+    end
+
+    # @return [Hash] a topic as its sheet shows it
+    def show(id)
+      meeting_id = standing(find(Records::Topic, id))
+      Sheets.new(by: by, clock: @clock).show(meeting_id)[:topics].find { |topic| topic[:id] == id } || raise(Core::NotFound)
     end
 
     # Moves the clock on to a topic; nil is the review of what is left over.
@@ -71,7 +76,7 @@ module UseCases
         meeting.update!(present_topic_id: topic_id, present_since: now)
         Records::Change.note(meeting_id, now)
       end
-      Sheets.new(by: by, clock: @clock).show(meeting_id)
+      nil
     end
 
     # To the next meeting, or back from there while this one is open.
@@ -85,7 +90,7 @@ module UseCases
         put_off || visit.used_s.positive? ? visit.save! : visit.destroy!
         Records::Change.note(meeting_id, now)
       end
-      Sheets.new(by: by, clock: @clock).show(meeting_id)
+      nil
     end
 
     # Adds the time since the clock was last moved to what was being discussed. Inside a transaction.
@@ -147,10 +152,6 @@ module UseCases
         raise Core::Invalid.new("Choose somebody of this series.", pointer: "/presenterId")
       end
       {title: words(title, pointer: "/title", missing: "Give the topic a title."), purpose: purpose, length_min: length_min, presenter_id: presenter_id}
-    end
-
-    def topic_of(meeting_id, id)
-      Sheets.new(by: by, clock: @clock).show(meeting_id)[:topics].find { |topic| topic[:id] == id } || raise(Core::NotFound)
     end
   end
 end

@@ -1,0 +1,169 @@
+require "fileutils"
+require "net/http"
+require_relative "../../config/settings"
+require_relative "local_database"
+
+# Starts the database, the web server, the worker and the stand-ins, starts again what dies, and stops all
+# of them together. Each child dies with this process, even when it is killed: nothing is left behind.
+class Supervisor
+  DYING_S = 10
+  LONGEST_PAUSE_S = 10
+
+  Child = Struct.new(:name, :command, :pid, :started_at, :pause_s, :due_at)
+
+  def initialize
+    @var = Settings.var
+    @local = !ENV.key?("LEFT_OVER_DB_HOST")
+    @database = LocalDatabase.new(var: @var, port: Settings.database[:port])
+    @children = []
+    @stopping = false
+  end
+
+  def run
+    %w[INT TERM HUP].each { |signal| trap(signal) { @stopping = true } }
+    refuse_taken_ports
+    start_database if @local
+    prepare
+    start("post", "bundle", "exec", "ruby", "stand_ins/post/tray.rb") unless ENV.key?("LEFT_OVER_SMTP_HOST")
+    start("web", "bundle", "exec", "puma", "--config", "config/puma.rb", "config.ru")
+    start("worker", "bundle", "exec", "ruby", "bin/lib/worker.rb")
+    wait_for_web
+    announce unless @stopping
+    look_after_children until @stopping
+  ensure
+    stop_all
+  end
+
+  private
+
+  def ports
+    {"web" => Settings.port}.tap do |ports|
+      ports["database"] = Settings.database[:port] if @local
+      ports.update("post tray" => Settings.post_port, "mail" => Settings.smtp[:port]) unless ENV.key?("LEFT_OVER_SMTP_HOST")
+    end
+  end
+
+  # A start killed a moment ago may hold its ports for a little longer.
+  def refuse_taken_ports
+    taken = {}
+    30.times do
+      taken = ports.select { |_, port| taken?(port) }
+      return if taken.empty? || @stopping
+      sleep 0.1
+    end
+    taken.each { |name, port| warn "Port #{port} (#{name}) is taken, perhaps by another start of Left Over." }
+    abort "Stop what uses it, or choose others: bin/start --port N uses N to N+3."
+  end
+
+  def taken?(port)
+    TCPServer.new("127.0.0.1", port).close
+    false
+  rescue Errno::EADDRINUSE
+    true
+  end
+
+  def start_database
+    @database.install
+    start("db", *@database.command)
+    @database.wait
+    @database.make_accounts
+  end
+
+  def prepare
+    step "bundle exec rake db:create db:migrate", "The database could not be brought up to date"
+    return if Settings.production? || Settings.env == "empty"
+
+    step "bundle exec ruby demo/load.rb", "The demo could not be loaded", show: true
+  end
+
+  def step(command, failure, show: false)
+    log = File.join(@var, "log", "prepare.log")
+    redirect = show ? {err: [log, "a"]} : {out: [log, "a"], err: [log, "a"]}
+    system(command, chdir: Settings::ROOT, **redirect) || @stopping || abort("#{failure}; see #{log}.")
+  end
+
+  def start(name, *command)
+    child = Child.new(name, command, nil, nil, 0.2, nil)
+    @children << child
+    spawn_child(child)
+  end
+
+  # Only ever called from the main thread: the death signal follows the thread that forked.
+  def spawn_child(child)
+    log = File.join(@var, "log", "#{child.name}.log")
+    child.pid = spawn("setpriv", "--pdeathsig", "TERM", *child.command, chdir: Settings::ROOT, pgroup: true, in: "/dev/null", out: [log, "a"], err: [log, "a"])
+    child.started_at = now
+    child.due_at = nil
+    File.write(File.join(@var, "#{child.name}.pid"), child.pid)
+  end
+
+  def look_after_children
+    pid = Process.wait(-1, Process::WNOHANG)
+    child = pid && @children.find { |one| one.pid == pid }
+    bury(child) if child && !@stopping
+    @children.each { |one| spawn_child(one) if one.due_at && one.due_at <= now }
+    sleep 0.1 unless pid
+  end
+
+  # Comes back at once; one that keeps dying waits longer each time.
+  def bury(child)
+    child.pause_s = (now - child.started_at > 30) ? 0.2 : [child.pause_s * 2, LONGEST_PAUSE_S].min
+    child.due_at = now + child.pause_s
+    child.pid = nil
+    warn "#{Time.now.strftime("%H:%M:%S")} #{child.name} has stopped and is started again; see #{@var}/log/#{child.name}.log"
+  end
+
+  def wait_for_web
+    300.times do
+      return if @stopping || Net::HTTP.get_response("127.0.0.1", "/health", Settings.port).is_a?(Net::HTTPSuccess)
+    rescue SystemCallError, EOFError
+      look_after_children
+    end
+  end
+
+  def announce
+    puts "Left Over is at #{Settings.origin}"
+    unless ENV.key?("LEFT_OVER_SMTP_HOST")
+      puts "Mail goes to the stand-in post tray at http://127.0.0.1:#{Settings.post_port}"
+      puts "  (set LEFT_OVER_SMTP_HOST to send it for real)" if Settings.production?
+    end
+    puts File.read(File.join(Settings::ROOT, "demo/sign_ins.txt")) unless Settings.production? || Settings.env == "empty"
+    puts "Open it to make the first person." if Settings.env == "empty" || Settings.production?
+    puts "Ctrl-C stops everything."
+    $stdout.flush
+  end
+
+  # The database last, so that the others can finish what they do.
+  def stop_all
+    @children.reverse.each_slice([@children.size - 1, 1].max) { |some| stop(some) }
+    FileUtils.rm_f(@children.map { |child| File.join(@var, "#{child.name}.pid") })
+  end
+
+  def stop(children)
+    running = children.select(&:pid)
+    running.each { |child| signal("TERM", child) }
+    deadline = now + DYING_S
+    running.each do |child|
+      sleep 0.05 until gone?(child) || now > deadline
+      signal("KILL", child) unless child.pid.nil?
+    end
+  end
+
+  def gone?(child)
+    child.pid = nil if child.pid && Process.wait(child.pid, Process::WNOHANG)
+    child.pid.nil?
+  rescue Errno::ECHILD
+    child.pid = nil
+    true
+  end
+
+  def signal(name, child)
+    Process.kill(name, -child.pid)
+  rescue Errno::ESRCH
+    nil # gone already
+  end
+
+  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+end
+
+Supervisor.new.run

@@ -1,0 +1,19 @@
+# Runs a command with a database of its own beside it: ruby bin/lib/with_database.rb COMMAND ...
+require "socket"
+require_relative "../../config/settings"
+require_relative "local_database"
+
+port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
+database = LocalDatabase.new(var: Settings.var, port: port)
+ENV["LEFT_OVER_DB_PORT"] = port.to_s
+database.install
+pid = spawn("setpriv", "--pdeathsig", "KILL", *database.command, pgroup: true, in: "/dev/null", out: "/dev/null", err: "/dev/null")
+status = begin
+  database.wait
+  database.make_accounts
+  system("bundle exec rake db:create db:migrate", chdir: Settings::ROOT, out: File.join(Settings.var, "log/prepare.log")) && system(*ARGV)
+ensure
+  Process.kill("TERM", pid)
+  Process.wait(pid)
+end
+exit(status ? 0 : 1)

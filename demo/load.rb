@@ -1,0 +1,162 @@
+# Fills an empty database with half a year of the Skerry Buoy Trust, through the application's own use cases.
+#   ruby demo/load.rb            does nothing when people are there already
+#   ruby demo/load.rb --again    empties the database first
+require "fileutils"
+require_relative "../config/boot"
+require_relative "story"
+
+# A clock that is set by hand, so that the past can be lived through in order.
+class SetClock
+  attr_accessor :now
+end
+
+class Demo
+  WEEKS = 26
+
+  def initialize(today_at: Time.now)
+    @clock = SetClock.new
+    @end = today_at
+    @random = Random.new(42)
+    @people = {}
+    @series = {}
+  end
+
+  def load
+    @clock.now = @end - WEEKS * 7 * 86_400
+    add_people
+    Story::SERIES.each { |key, plan| add_series(key, plan) }
+    past = Records::Meeting.where("ends_at < ?", @end).in_order.pluck(:id, :series_id)
+    past.each_with_index do |(id, series_id), i|
+      hold(id, @series.key(series_id))
+      show_progress(i + 1, past.size)
+    end
+    @clock.now = @end
+    prepare_coming
+    # What was mailed in the past half year has long arrived.
+    Records::Mail.where(state: "waiting").update_all(state: "sent", sent_at: @end)
+    UseCases::Series.new(clock: @clock).lay_out_further
+    puts
+  end
+
+  private
+
+  def add_people
+    Story::PEOPLE.each_with_index do |(key, (name, zone)), i|
+      email = "#{key}@skerrybuoy.example"
+      wish = {id: @people[key] = Records::Key.make(@clock.now), name: name, email: email, time_zone: zone, password: Story::PASSWORD}
+      i.zero? ? people(nil).set_up(**wish) : people(@people[:marit]).add(**wish)
+    end
+  end
+
+  def people(by) = UseCases::People.new(by: by, clock: @clock)
+
+  def add_series(key, plan)
+    zone = Core::Zone[plan[:zone]]
+    start = Core::WallTime.parse("#{zone.wall(@clock.now).date + 1}T#{plan[:at]}")
+    members = {required: plan[:required], optional: plan[:optional] || [], informed: plan[:informed] || []}
+      .flat_map { |role, keys| keys.map { |person| {person_id: @people.fetch(person), role: role.to_s} } }
+    @series[key] = Records::Key.make(@clock.now)
+    UseCases::Series.new(by: @people[plan[:keeper]], clock: @clock).create(id: @series[key], title: plan[:title], purpose: plan[:purpose], place: plan[:place],
+      keeper_id: @people[plan[:keeper]], chair_id: @people[plan[:chair]], quorum: plan[:quorum], members: members,
+      run: {local_start: start.to_s, time_zone: plan[:zone], length_min: plan[:length_min], rule: plan[:rule]})
+    UseCases::Invitations.new(by: @people[plan[:keeper]], clock: @clock).send_all(id: Records::Key.make(@clock.now), series_id: @series[key])
+  end
+
+  def as(kind, key) = kind.new(by: @people[Story::SERIES[key][:keeper]], clock: @clock)
+
+  # One meeting from agenda to issued minutes, or called off.
+  def hold(id, key)
+    plan = Story::SERIES[key]
+    meeting = Records::Meeting.find(id)
+    weeks_ago = ((@end - meeting.starts_at) / 604_800).floor
+    @clock.now = meeting.starts_at - 86_400
+    return as(UseCases::Meetings, key).change_state(meeting_id: id, state: "called_off", reason: plan[:off][weeks_ago]) if plan[:off].key?(weeks_ago)
+
+    topics = bring_topics(id, key, plan)
+    @clock.now = meeting.starts_at
+    as(UseCases::Meetings, key).change_state(meeting_id: id, state: "in_session")
+    take_attendance(id, key, plan)
+    review(id, key, plan, weeks_ago)
+    topics.each { |topic_id, minutes| discuss(id, key, topic_id, minutes, plan, weeks_ago, last: topic_id == topics.keys.last) }
+    @clock.now = [meeting.ends_at, @clock.now].max
+    as(UseCases::Meetings, key).change_state(meeting_id: id, state: "closed")
+    return if waits?(key, weeks_ago, meeting)
+
+    @clock.now += 3_600
+    as(UseCases::Meetings, key).change_state(meeting_id: id, state: "issued")
+  end
+
+  # The keeper's latest sheets still wait to be issued.
+  def waits?(key, weeks_ago, _meeting) = %i[mooring quality].include?(key) && weeks_ago.zero?
+
+  def bring_topics(id, key, plan)
+    plan[:topics].each_with_index.to_h do |(title, presenter, minutes, purpose), i|
+      topic_id = Records::Key.make(@clock.now)
+      as(UseCases::Topics, key).add(id: topic_id, meeting_id: id, title: title, purpose: purpose, length_min: minutes, presenter_id: @people[presenter])
+      [topic_id, [minutes + @random.rand(-2..3), 1].max]
+    end
+  end
+
+  def take_attendance(id, key, plan)
+    states = plan[:required].to_h { |person| [@people[person], (%w[present on_call present on_call apologies] + %w[present] * 3).sample(random: @random)] }
+    as(UseCases::Meetings, key).attend_all(meeting_id: id, states: states)
+  end
+
+  def review(id, key, plan, weeks_ago)
+    open = Records::ActionItem.where(series_id: @series[key], state: "open").to_a
+    open.each do |action|
+      raised, _, _, weeks = plan[:actions].find { |_, text, _, _| text == action.text }
+      due = weeks && raised - weeks >= weeks_ago
+      as(UseCases::Actions, key).review(meeting_id: id, action_id: action.id, verdict: due ? "done" : "keep") if due || @random.rand < 0.3
+    end
+  end
+
+  def discuss(id, key, topic_id, minutes, plan, weeks_ago, last:)
+    as(UseCases::Topics, key).discuss(meeting_id: id, topic_id: topic_id)
+    minutes_of = as(UseCases::Minutes, key)
+    say = ->(kind, text, action = nil) { minutes_of.add(id: Records::Key.make(@clock.now), meeting_id: id, topic_id: topic_id, kind: kind, text: text, action: action) }
+    say.call("note", plan[:notes].sample(random: @random)) if @random.rand < 0.6
+    say.call("decision", plan[:decisions].sample(random: @random)) if plan[:decisions].any? && @random.rand < 0.15
+    raise_actions(key, plan, weeks_ago, say) if last
+    @clock.now += minutes * 60
+  end
+
+  def raise_actions(key, plan, weeks_ago, say)
+    plan[:actions].select { |raised, text| raised >= weeks_ago && raised < weeks_ago + step(plan) && !Records::ActionItem.exists?(series_id: @series[key], text: text) }
+      .each { |_, text, owner| say.call("action", text, {owner_ids: [@people[owner]], due_on: @clock.now.to_date + 10}) }
+  end
+
+  # Weeks from one meeting of a series to the next.
+  def step(plan) = plan[:rule].include?("MONTHLY;INTERVAL=3") ? 13 : (plan[:rule].include?("MONTHLY") ? 5 : (plan[:rule].include?("INTERVAL=2") ? 2 : 1))
+
+  # Topics and answers for what is next.
+  def prepare_coming
+    Story::SERIES.each do |key, plan|
+      meeting = Records::Meeting.where(series_id: @series[key]).coming(@end).in_order.first or next
+      bring_topics(meeting.id, key, plan)
+      plan[:required].each_with_index do |person, i|
+        next if i % 5 == 3
+
+        answer = i % 7 == 2 ? "declined" : Story::ANSWERS[i % Story::ANSWERS.size]
+        UseCases::Meetings.new(by: @people[person], clock: @clock).answer(meeting_id: meeting.id, person_id: @people[person], answer: answer)
+      end
+    end
+  end
+
+  def show_progress(done, all)
+    return unless done % 10 == 0 || done == all
+
+    print "\rLoading the demo: #{done} of #{all} meetings"
+    $stdout.flush
+  end
+end
+
+if ARGV.include?("--again")
+  Records::Base.connection_pool.with_connection do |connection|
+    connection.disable_referential_integrity do
+      (connection.tables - %w[schema_migrations ar_internal_metadata]).each { |table| connection.execute("DELETE FROM #{connection.quote_table_name(table)}") }
+    end
+  end
+  FileUtils.rm_f(Dir.glob(File.join(Settings.var, "post", "*")))
+end
+Demo.new.load if UseCases::People.new.empty?

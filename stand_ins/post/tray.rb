@@ -1,0 +1,40 @@
+# The post tray: a stand-in for a mail service. Takes mail by SMTP on loopback, keeps each as a file, and shows
+# them on a plain page. It knows nothing of the application and imports nothing of it.
+require "midi-smtp-server"
+require "puma"
+require "puma/configuration"
+require "puma/launcher"
+require "fileutils"
+require_relative "store"
+require_relative "pages"
+
+$stdout.sync = true
+web_port = Integer(ENV.fetch("LEFT_OVER_PORT", "8600"))
+http_port = Integer(ENV.fetch("LEFT_OVER_POST_PORT", (web_port + 1).to_s))
+smtp_port = Integer(ENV.fetch("LEFT_OVER_SMTP_PORT", (web_port + 2).to_s))
+store = Post::Store.new(File.join(ENV.fetch("LEFT_OVER_VAR", File.expand_path("../../var", __dir__)), "post"))
+
+# Takes everything that is said to it.
+class Entrance < MidiSmtpServer::Smtpd
+  attr_accessor :store
+
+  def on_message_data_event(ctx)
+    ctx[:envelope][:to].each { |address| store.keep(address.delete("<>"), ctx[:message][:data]) }
+  end
+end
+
+entrance = Entrance.new(ports: smtp_port.to_s, hosts: "127.0.0.1", max_processings: 8, tls_mode: :TLS_FORBIDDEN, auth_mode: :AUTH_OPTIONAL,
+  logger_severity: 2)
+entrance.store = store
+entrance.start
+
+Post::Pages.set :store, store
+configuration = Puma::Configuration.new do |config|
+  config.bind "tcp://127.0.0.1:#{http_port}"
+  config.threads 1, 4
+  config.app Post::Pages
+  config.raise_exception_on_sigterm false
+  config.log_requests false
+end
+Puma::Launcher.new(configuration).run
+entrance.stop
