@@ -70,7 +70,7 @@ class Demo
     meeting = Records::Meeting.find(id)
     weeks_ago = ((@end - meeting.starts_at) / 604_800).floor
     @clock.now = meeting.starts_at - 86_400
-    return as(UseCases::Meetings, key).change_state(meeting_id: id, state: "called_off", reason: plan[:off][weeks_ago]) if plan[:off].key?(weeks_ago)
+    return call_off(id, key, plan[:off][weeks_ago]) if plan[:off].key?(weeks_ago)
 
     topics = bring_topics(id, key, plan)
     @clock.now = meeting.starts_at
@@ -80,14 +80,19 @@ class Demo
     topics.each { |topic_id, minutes| discuss(id, key, topic_id, minutes, plan, weeks_ago, last: topic_id == topics.keys.last) }
     @clock.now = [meeting.ends_at, @clock.now].max
     as(UseCases::Meetings, key).change_state(meeting_id: id, state: "closed")
-    return if waits?(key, weeks_ago, meeting)
+    return if waits?(key, weeks_ago)
 
     @clock.now += 3_600
     as(UseCases::Meetings, key).change_state(meeting_id: id, state: "issued")
   end
 
+  def call_off(id, key, reason)
+    as(UseCases::Meetings, key).change_state(meeting_id: id, state: "called_off", reason: reason)
+    as(UseCases::Invitations, key).send_all(id: Records::Key.make(@clock.now), series_id: @series[key], note: reason)
+  end
+
   # The keeper's latest sheets still wait to be issued.
-  def waits?(key, weeks_ago, _meeting) = %i[mooring quality].include?(key) && weeks_ago.zero?
+  def waits?(key, weeks_ago) = %i[mooring quality].include?(key) && weeks_ago.zero?
 
   def bring_topics(id, key, plan)
     plan[:topics].each_with_index.to_h do |(title, presenter, minutes, purpose), i|

@@ -26,7 +26,7 @@ module Story
       actions: [[20, "Order spare shackles, 24 mm", :ines, 4], [19, "Grease the winch of the Terna", :lars, 1], [17, "Re-terminate B-14 cable", :lars, 2], [16, "Agree winter watch rota", :adaeze, 5],
         [14, "Ask port for a berth in May", :sunniva, 1], [13, "Replace reflector on B-31", :wen, 3], [11, "Publish September gap report", :tomas, 1], [10, "Order spare shackles, 30 mm", :ines, 3],
         [9, "Get insurance quote for the tender", :rory, nil], [8, "Test the new lid seals in the tank", :wen, 3], [6, "Send anchor drawings to Lisbon", :lars, 2], [5, "Find the cause of salinity drift on B-09", :wen, nil],
-        [3, "Trial fit of new battery lids", :lars, nil], [2, "Book dry-dock survey", :sunniva, nil], [2, "Count spare sinkers at the quay", :ines, 1], [1, "Update contact card for Halifax", :wen, nil]],
+        [3, "Trial fit of new battery lids", :lars, nil], [2, "Book dry-dock survey", :sunniva, nil], [4, "Write to the port about the light on the east pontoon", :marit, nil], [2, "Count spare sinkers at the quay", :ines, 1], [1, "Update contact card for Halifax", :wen, nil], [1, "Get the winter bulletin from the weather office", :marit, nil]],
       off: {8 => "Storm warning, everybody at the boats", 15 => "Public holiday in Bergen"}
     },
     quality: {
@@ -43,11 +43,11 @@ module Story
       place: "Chart room", purpose: "Which boat goes where with what, three months ahead.", required: %i[sunniva lars ines marit rory], optional: %i[wen],
       topics: [["Ship time", :sunniva, 25, "decision"], ["Gear to buy", :ines, 20, "decision"], ["Yard and surveys", :lars, 20, "discussion"]],
       notes: ["The Terna is free in weeks 14 and 16.", "Two quotes for rope, both above last year.", "The yard asks for a date by the end of the month."], decisions: ["Charter for one week in May.", "Rope is bought in Lisbon."],
-      actions: [[20, "Ask the yard for a slot in spring", :lars, 8], [13, "Compare rope offers", :ines, 4], [8, "Sign the charter for May", :sunniva, nil], [3, "List gear that needs a certificate", :rory, nil]], off: {}
+      actions: [[20, "Ask the yard for a slot in spring", :lars, 8], [13, "Compare rope offers", :ines, 4], [8, "Sign the charter for May", :sunniva, nil], [8, "Ask Lisbon what rope they can bring", :marit, nil], [3, "List gear that needs a certificate", :rory, nil]], off: {}
     },
     handover: {
       title: "Night watch handover", keeper: :adaeze, chair: :gunnar, zone: "Europe/Lisbon", at: "08:00", length_min: 15, rule: "FREQ=WEEKLY;BYDAY=MO,WE,FR", wday: nil,
-      place: "Call link", purpose: "What the night left for the day.", required: %i[adaeze gunnar petra isla],
+      place: "Call link", purpose: "What the night left for the day.", required: %i[adaeze gunnar petra isla], optional: %i[marit], informed: %i[ines],
       topics: [["The night", :gunnar, 10, "information"]], notes: ["Quiet night.", "B-05 silent from 02:10 to 03:40, back by itself.", "One alarm, a passing trawler.", "Wind gauge of B-40 reads zero."], decisions: [],
       actions: [[9, "Reset the wind gauge of B-40", :petra, 2], [4, "Tell the trawler fleet of the new position of B-40", :isla, nil]], off: {}
     },

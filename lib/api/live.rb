@@ -21,7 +21,7 @@ module Api
     # @return [Array] a Rack response that hands its socket over
     def stream(meeting_id)
       opened = ->(io) { add(io, meeting_id) }
-      [200, {"content-type" => "text/event-stream", "cache-control" => "no-store", "x-accel-buffering" => "no", "rack.hijack" => opened}, []]
+      [200, {"content-type" => "text/event-stream", "cache-control" => "no-store", "x-accel-buffering" => "no", "rack.hijack" => opened}, [].each] # an Array would be given a content-length
     end
 
     def close

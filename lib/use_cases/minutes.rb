@@ -61,7 +61,7 @@ module UseCases
 
     def raise_action(meeting, line, wish)
       action = Records::ActionItem.create!(id: wish[:id] || Records::Key.make(now), series_id: meeting.series_id, raised_at_meeting_id: meeting.id,
-        line_id: line.id, text: line.text, due_on: wish[:due_on], raised_at: meeting.starts_at)
+        line_id: line.id, text: line.text, due_on: wish[:due_on], raised_at: [meeting.starts_at, now].min) # a meeting may be held early
       set_owners(action, wish[:owner_ids] || [])
       Records::ActionChange.create!(action_item_id: action.id, person_id: by, meeting_id: meeting.id, change_kind: "raised", changed_at: now)
     end

@@ -19,11 +19,11 @@ module UseCases
     # @param members [Array<Hash>] person_id and role
     def create(id:, title:, run:, members:, purpose: nil, place: nil, keeper_id: nil, chair_id: nil, quorum: nil)
       wish = head(title: title, purpose: purpose, place: place, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, quorum: quorum)
-      read = read_run(run)
+      read = under("/run") { read_run(run) }
       write do
         next if Records::Series.exists?(id: id)
 
-        read.refuse_past(now)
+        under("/run") { read.refuse_past(now) }
         series = Records::Series.create!(id: id, **wish, time_zone: read.zone.name, local_start: read.start.to_time,
           length_min: read.length_min, rule: read.rule&.to_text(zone: read.zone), laid_out_until: (horizon if read.endless?))
         lay_out(series, read, Time.at(0))
@@ -117,9 +117,13 @@ module UseCases
     def read_run(run)
       Core::Recurrence::Run.read(start: run[:local_start], zone: run[:time_zone], length_min: run[:length_min],
         rule: run[:rule], dates: run[:dates] || [])
+    end
+
+    # Faults of something that stands under a name of its own in the wish.
+    def under(pointer)
+      yield
     rescue Core::Invalid => error
-      # The run stands under its own name in the wish.
-      faults = error.faults.map { |fault| fault.merge(pointer: "/run#{fault[:pointer]}") }
+      faults = error.faults.map { |fault| fault.merge(pointer: "#{pointer}#{fault[:pointer]}") }
       raise Core::Invalid.new(error.message, faults: faults, code: error.code, **error.details.except(:errors))
     end
 

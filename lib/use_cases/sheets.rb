@@ -151,7 +151,7 @@ module UseCases
 
     def order_view
       left_over_slot = @order.slots.find { |slot| slot.id == LEFT_OVER }
-      {planned_min: @order.planned_min, slack_min: @order.slack_min, left_over: left_over_slot && slot_view(left_over_slot),
+      {planned_min: @order.planned_min, local_end: @zone.wall(@order.ends_at), slack_min: @order.slack_min, left_over: left_over_slot && slot_view(left_over_slot),
        unfit: @order.unfit.map(&:id) - [LEFT_OVER],
        remedies: @order.remedies.map { |remedy| {kind: remedy.kind, topic_ids: remedy.ids, to_min: remedy.to_min} }}
     end

@@ -40,13 +40,20 @@ module Core
         end
       end
 
+      # When the meeting is to end: as planned, or its length after a start on another day or past its end.
+      def ends_at
+        return @interval.ends_at if @begun_at.nil? || (@begun_at >= @interval.starts_at && @begun_at < @interval.ends_at)
+
+        @begun_at + (@interval.ends_at - @interval.starts_at)
+      end
+
       def planned_min = @entries.sum(&:length_min)
 
       # Minutes not given to a topic; negative when over-full. In session: what remains after all that is still to come.
       def slack_min
         return @interval.length_min - planned_min unless @now
 
-        ((@interval.ends_at - (slots.last&.ends_at || @now)) / 60).floor
+        ((ends_at - (slots.last&.ends_at || @now)) / 60).floor
       end
 
       def unfit = slots.reject(&:fits)
@@ -65,7 +72,7 @@ module Core
         used_min = entry.used_s && (entry.used_s / 60.0).ceil
         ends_at = at + length(entry, at, used_min) * 60
         Slot.new(id: entry.id, starts_at: at, ends_at: ends_at, length_min: entry.length_min, used_min: used_min,
-          over_min: used_min ? [used_min - entry.length_min, 0].max : 0, fits: left_behind?(entry) || ends_at <= @interval.ends_at)
+          over_min: used_min ? [used_min - entry.length_min, 0].max : 0, fits: left_behind?(entry) || ends_at <= self.ends_at)
       end
 
       def left_behind?(entry) = entry.done && entry.id != @present_id

@@ -1,0 +1,22 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useNotice } from '../composables/useNotice'
+
+const { notice } = useNotice()
+const open = computed({ get: () => notice.value !== null, set: shown => { if (!shown) notice.value = null } })
+
+function undo() {
+  notice.value?.undo?.()
+  notice.value = null
+}
+</script>
+
+<template>
+  <v-snackbar v-model="open" :timeout="notice?.trouble ? 12000 : 7000" :color="notice?.trouble ? 'error' : 'ink'" location="bottom left">
+    <span :role="notice?.trouble ? 'alert' : 'status'">{{ notice?.text }}</span>
+    <template #actions>
+      <v-btn v-if="notice?.undo" variant="text" color="gold" @click="undo">Undo</v-btn>
+      <v-btn v-else variant="text" color="gold" @click="open = false">Close</v-btn>
+    </template>
+  </v-snackbar>
+</template>

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { v7 as newKey } from 'uuid'
+import { useInvitation } from '../composables/useSeries'
+import { count } from '../time'
+import FormDialog from './FormDialog.vue'
+
+/** To whom and what, before it goes; then how far it has come. */
+const { seriesId } = defineProps<{ seriesId: string }>()
+const open = defineModel<boolean>({ required: true })
+
+const typed = ref('')
+const note = ref('')
+let timer: ReturnType<typeof setTimeout>
+watch(typed, text => {
+  clearTimeout(timer)
+  timer = setTimeout(() => { note.value = text }, 300)
+})
+const { preview, error, send, isSending, sent, reset } = useInvitation(() => seriesId, note, open)
+const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
+const fresh = computed(() => preview.value?.recipients.filter(person => !person.told).length ?? 0)
+let key = newKey()
+watch(open, shown => {
+  if (!shown) return
+  key = newKey()
+  reset()
+})
+
+function submit() {
+  if (sent.value) open.value = false
+  else if (note.value === typed.value) send(key)
+  else {
+    note.value = typed.value
+    send(key)
+  }
+}
+</script>
+
+<template>
+  <FormDialog v-model="open" title="Send the invitation" :verb="sent ? 'Done' : `Send to ${count(fresh, 'person').replace('persons', 'people')}`" :error="error" :busy="isSending" :disabled="!sent && fresh === 0" :width="820" @submit="submit">
+    <div v-if="sent" role="status" class="stack">
+      <p class="strong">{{ sent.waiting === 0 ? `Sent to ${count(sent.sent, 'person').replace('persons', 'people')}.` : `${sent.sent} of ${sent.sent + sent.waiting} sent. You can leave; it goes on.` }}</p>
+      <p v-if="sent.failed" class="stuck">{{ count(sent.failed, 'mail') }} could not be delivered.</p>
+      <v-progress-linear :model-value="(100 * sent.sent) / Math.max(sent.sent + sent.waiting, 1)" color="primary" aria-label="Mail handed over" />
+    </div>
+    <div v-else-if="preview" class="cols">
+      <div>
+        <p class="eyebrow">To</p>
+        <ul class="ruled">
+          <li v-for="person in preview.recipients" :key="person.personId"><span :class="{ soft: person.told }">{{ person.name }}</span><br><span class="soft small">{{ ROLES[person.role] }}{{ person.told ? ', has this already' : '' }}</span></li>
+        </ul>
+      </div>
+      <div class="stack">
+        <v-textarea v-model="typed" label="A word from you (optional)" rows="2" />
+        <p class="eyebrow">What they get</p>
+        <p class="strong">{{ preview.subject }}</p>
+        <pre class="text">{{ preview.text }}</pre>
+        <p class="soft small">With the calendar entry of all meetings attached.</p>
+      </div>
+    </div>
+  </FormDialog>
+</template>
+
+<style scoped>
+.cols { display: grid; grid-template-columns: 220px minmax(0, 1fr); gap: 24px; }
+.text { white-space: pre-wrap; overflow-wrap: anywhere; margin: 0; padding: 12px 14px; border: 1px solid var(--line); border-radius: 3px; font: 13px/1.5 'Figtree Variable', sans-serif; background: var(--paper); }
+@media (max-width: 700px) { .cols { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import { activeKeys } from '../composables/useKeys'
+
+const open = defineModel<boolean>({ required: true })
+const ALWAYS = [{ key: 'Enter', label: 'Keep what is typed' }, { key: 'Esc', label: 'Leave, or keep a line as a plain note' }, { key: 'Tab', label: 'Move on' }]
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="420" aria-labelledby="keys-title">
+    <v-card class="card">
+      <h2 id="keys-title">Keys of this screen</h2>
+      <dl>
+        <template v-for="key in [...activeKeys, ...ALWAYS]" :key="key.key"><dt><kbd>{{ key.key }}</kbd></dt><dd>{{ key.label }}</dd></template>
+      </dl>
+      <v-btn @click="open = false">Close</v-btn>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.card { padding: 22px 26px; }
+dl { display: grid; grid-template-columns: 70px 1fr; gap: 8px; margin: 14px 0 18px; }
+dd { margin: 0; }
+</style>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import type { Line, Schemas } from '../api/client'
+import { list, shortDay } from '../time'
+
+/** One line of the minutes; changed where it stands. */
+const { line, people, canWrite } = defineProps<{ line: Line; people: { id: string; name: string }[]; canWrite: boolean }>()
+const emit = defineEmits<{ change: [Schemas['ChangedLine']]; remove: [] }>()
+
+const MARKS = { note: '', decision: 'Decided', action: 'Action' }
+const KINDS = [{ title: 'Note', value: 'note' }, { title: 'Decision', value: 'decision' }, { title: 'Action', value: 'action' }]
+const editing = ref(false)
+const form = ref({ kind: line.kind, text: '', ownerIds: [] as string[], dueOn: '' })
+
+function edit() {
+  form.value = { kind: line.kind, text: line.text, ownerIds: line.action?.owners.map(owner => owner.id) ?? [], dueOn: line.action?.dueOn ?? '' }
+  editing.value = true
+}
+
+function save() {
+  const { kind, text, ownerIds, dueOn } = form.value
+  emit('change', { kind, text, action: kind === 'action' ? { ownerIds, dueOn: dueOn || null } : null })
+  editing.value = false
+}
+</script>
+
+<template>
+  <li class="line" :class="line.kind">
+    <span class="mark">{{ MARKS[line.kind] }}</span>
+    <form v-if="editing" class="form" @submit.prevent="save" @keydown.esc="editing = false">
+      <v-text-field v-model="form.text" label="Line" autofocus />
+      <div class="row">
+        <v-select v-model="form.kind" :items="KINDS" label="Kind" class="kind" />
+        <v-autocomplete v-if="form.kind === 'action'" v-model="form.ownerIds" :items="people.map(person => ({ title: person.name, value: person.id }))" label="Owners" multiple chips class="grow" />
+        <v-text-field v-if="form.kind === 'action'" v-model="form.dueOn" type="date" label="Due" class="kind" />
+      </div>
+      <div class="row"><v-btn type="submit" size="small">Keep</v-btn><button type="button" class="quiet" @click="editing = false">Leave it</button><button type="button" class="quiet stuck" @click="$emit('remove')">Remove the line</button></div>
+    </form>
+    <p v-else>
+      <span :class="{ closed: line.action && line.action.state !== 'open' }">{{ line.text }}</span>
+      <template v-if="line.action"><b class="after">{{ line.action.owners.length ? list(line.action.owners.map(owner => owner.name)) : 'nobody yet' }}</b><span v-if="line.action.dueOn" class="soft after">due {{ shortDay(line.action.dueOn) }}</span><span v-if="line.action.state !== 'open'" class="fresh strong after">{{ line.action.state }}</span></template>
+      <button v-if="canWrite" type="button" class="quiet edit no-print" :aria-label="`Change the line: ${line.text}`" @click="edit">Change</button>
+    </p>
+  </li>
+</template>
+
+<style scoped>
+.line { display: grid; grid-template-columns: 58px 1fr; gap: 12px; padding: 3px 0; }
+.mark { text-align: right; font-size: 12px; font-weight: 700; padding-top: 2px; }
+.decision .mark { color: var(--pine); }
+.action .mark { color: var(--carried-ink); }
+p { overflow-wrap: anywhere; font-size: 15px; }
+.edit { opacity: 0; font-size: 12px; font-weight: 500; margin-left: 6px; }
+.line:hover .edit, .edit:focus { opacity: 1; }
+.form { display: grid; gap: 10px; padding: 6px 0; }
+.kind { max-width: 160px; }
+.grow { flex: 1; }
+.closed { text-decoration: line-through; color: var(--soft); }
+@media (max-width: 860px) { .edit { opacity: 1; } .line { grid-template-columns: 1fr; gap: 0; } .mark { text-align: left; } .mark:empty { display: none; } }
+</style>

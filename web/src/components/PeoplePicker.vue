@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Person, Schemas } from '../api/client'
+
+/** Who is in a series and how. */
+const { people, fixed } = defineProps<{ people: Person[]; fixed: string[] }>()
+const members = defineModel<Schemas['MemberWish'][]>({ required: true })
+
+const ROLES = [{ title: 'must come', value: 'required' }, { title: 'if free', value: 'optional' }, { title: 'for information', value: 'informed' }]
+const adding = ref<string | null>(null)
+const others = computed(() => people.filter(person => !members.value.some(member => member.personId === person.id)).map(person => ({ title: person.name, value: person.id })))
+const nameOf = (id: string) => people.find(person => person.id === id)?.name ?? 'somebody'
+
+function add(personId: string | null) {
+  if (!personId) return
+  members.value.push({ personId, role: 'required' })
+  setTimeout(() => { adding.value = null })
+}
+</script>
+
+<template>
+  <div class="people">
+    <ul v-if="members.length" class="ruled">
+      <li v-for="(member, i) in members" :key="member.personId" class="who">
+        <span class="strong">{{ nameOf(member.personId) }}</span>
+        <v-select v-model="member.role" :items="ROLES" :aria-label="`${nameOf(member.personId)} comes`" class="role" density="compact" variant="plain" />
+        <button v-if="!fixed.includes(member.personId)" type="button" class="quiet" :aria-label="`Take ${nameOf(member.personId)} off`" @click="members.splice(i, 1)">Take off</button>
+        <span v-else class="soft small">runs it</span>
+      </li>
+    </ul>
+    <v-autocomplete :model-value="adding" :items="others" label="Add a person" no-data-text="Nobody else is here. Add them on the page People." @update:model-value="add" />
+  </div>
+</template>
+
+<style scoped>
+.people { display: grid; gap: 12px; }
+.who { display: grid; grid-template-columns: 1fr 150px 70px; gap: 10px; align-items: center; padding: 2px 0 !important; }
+.role :deep(.v-field__input) { padding-top: 4px; min-height: 34px; }
+</style>

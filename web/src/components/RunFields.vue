@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { ProblemError } from '../api/client'
+import { WEEKDAYS, type RunForm } from '../rule'
+
+/** When a series meets. `problem` is what the server says against it. */
+const { problem, zones } = defineProps<{ problem: Error | null; zones: string[] }>()
+const form = defineModel<RunForm>({ required: true })
+
+const REPEATS = [
+  { title: 'Once', value: 'once' }, { title: 'Daily', value: 'daily' }, { title: 'Weekly, on chosen days', value: 'weekly' },
+  { title: 'Monthly, on a date', value: 'month-day' }, { title: 'Monthly, on a weekday such as the first Friday', value: 'month-weekday' },
+  { title: 'Yearly', value: 'yearly' }, { title: 'On dates set by hand', value: 'by-hand' },
+]
+const UNITS = { 'daily': 'days', 'weekly': 'weeks', 'month-day': 'months', 'month-weekday': 'months', 'yearly': 'years' } as Record<string, string>
+const NTHS = [[1, 'first'], [2, 'second'], [3, 'third'], [4, 'fourth'], [5, 'fifth'], [-1, 'last'], [-2, 'second last']].map(([value, title]) => ({ value, title }))
+const MONTH_DAYS = [...Array.from({ length: 31 }, (_, i) => ({ value: i + 1, title: `${i + 1}` })), { value: -1, title: 'the last day' }]
+
+const repeats = computed(() => form.value.repeat in UNITS)
+/** The sentence for a field: by its place in the run, or by the part of the rule it stands for. */
+function at(name: string, ...parts: string[]) {
+  if (!(problem instanceof ProblemError)) return undefined
+  const found = problem.at(`/run/${name}`) ?? problem.at(`/${name}`)
+  if (name !== 'rule') return found
+  return found && parts.includes(problem.problem.part ?? '') ? found : undefined
+}
+
+function toggle(code: string) {
+  const chosen = new Set(form.value.weekdays)
+  if (!chosen.delete(code)) chosen.add(code)
+  form.value.weekdays = WEEKDAYS.map(day => day.code).filter(day => chosen.has(day))
+}
+</script>
+
+<template>
+  <div class="fields">
+    <div class="line">
+      <v-text-field v-model="form.day" type="date" label="First date" :error-messages="at('localStart')" />
+      <v-text-field v-model="form.time" type="time" label="Starts at" class="short" />
+      <v-text-field v-model.number="form.lengthMin" type="number" min="1" max="1440" label="Minutes" class="short" :error-messages="at('lengthMin')" />
+      <v-autocomplete v-model="form.timeZone" :items="zones" label="Zone" :error-messages="at('timeZone')" />
+    </div>
+    <v-select v-model="form.repeat" :items="REPEATS" label="How often" :error-messages="at('rule', 'FREQ', '')" />
+    <div v-if="form.repeat === 'weekly'" role="group" aria-label="On these days" class="days">
+      <button v-for="day in WEEKDAYS" :key="day.code" type="button" :class="{ on: form.weekdays.includes(day.code) }" :aria-pressed="form.weekdays.includes(day.code)" :aria-label="day.name" @click="toggle(day.code)">{{ day.short }}</button>
+      <p v-if="form.weekdays.length === 0" class="stuck small" role="alert">Choose at least one day.</p>
+      <p v-if="at('rule', 'BYDAY')" class="stuck small" role="alert">{{ at('rule', 'BYDAY') }}</p>
+    </div>
+    <v-select v-if="form.repeat === 'month-day'" v-model="form.monthDay" :items="MONTH_DAYS" label="On day" :error-messages="at('rule', 'BYMONTHDAY')" hint="Months without that day are left out" persistent-hint />
+    <div v-if="form.repeat === 'month-weekday'" class="line">
+      <v-select v-model="form.nth" :items="NTHS" label="On the" />
+      <v-select v-model="form.nthWeekday" :items="WEEKDAYS.map(day => ({ title: day.name, value: day.code }))" label="Weekday" :error-messages="at('rule', 'BYDAY')" />
+    </div>
+    <div v-if="repeats" class="line">
+      <v-text-field v-model.number="form.interval" type="number" min="1" label="Every" :suffix="UNITS[form.repeat]" :error-messages="at('rule', 'INTERVAL')" />
+      <v-select v-model="form.end" :items="[{ title: 'Never ends', value: 'never' }, { title: 'Ends after', value: 'count' }, { title: 'Ends on a date', value: 'until' }]" label="End" />
+      <v-text-field v-if="form.end === 'count'" v-model.number="form.count" type="number" min="1" label="Number" suffix="meetings" :error-messages="at('rule', 'COUNT')" />
+      <v-text-field v-if="form.end === 'until'" v-model="form.untilDay" type="date" label="Last possible date" :error-messages="at('rule', 'UNTIL')" />
+    </div>
+    <div v-if="form.repeat === 'by-hand'" class="hand">
+      <div v-for="(_, i) in form.dates" :key="i" class="line">
+        <v-text-field v-model="form.dates[i]" type="datetime-local" :label="`Date ${i + 2}`" :error-messages="at(`dates/${i}`)" />
+        <button type="button" class="quiet" :aria-label="`Leave out date ${i + 2}`" @click="form.dates.splice(i, 1)">Leave out</button>
+      </div>
+      <button type="button" class="quiet" @click="form.dates.push(form.dates.at(-1) ?? `${form.day}T${form.time}`)">Add a date</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.fields { display: grid; gap: 14px; }
+.line { display: flex; gap: 12px; align-items: flex-start; }
+.line > * { flex: 1; }
+.line > .short { flex: 0 0 104px; }
+.line > .quiet { flex: 0; white-space: nowrap; padding-top: 9px; }
+.days { display: flex; gap: 6px; flex-wrap: wrap; align-items: center; }
+.days button { padding: 6px 12px; border: 1px solid var(--line); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; cursor: pointer; }
+.days button.on { background: var(--pine); color: rgb(var(--v-theme-on-primary)); border-color: var(--pine); font-weight: 650; }
+.hand { display: grid; gap: 10px; justify-items: start; }
+@media (max-width: 700px) { .line { flex-wrap: wrap; } .line > * { flex: 1 1 140px; } }
+</style>

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { ProblemError, type Schemas, type Series } from '../api/client'
+import { usePeople } from '../composables/usePeople'
+import { useSeries } from '../composables/useSeries'
+import FormDialog from './FormDialog.vue'
+import PeoplePicker from './PeoplePicker.vue'
+
+/** Title, purpose, place and people of a series. */
+const { series } = defineProps<{ series: Series }>()
+const open = defineModel<boolean>({ required: true })
+
+const { change, changeError, isChanging, resetChange } = useSeries(() => series.id)
+const { people } = usePeople()
+const form = ref({ title: '', purpose: '', place: '', keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], version: 0 })
+watch(open, shown => {
+  if (!shown) return
+  resetChange()
+  form.value = {
+    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
+    members: series.members.map(({ personId, role }) => ({ personId, role })), version: series.version,
+  }
+})
+const choices = computed(() => (people.value ?? []).map(person => ({ title: person.name, value: person.id })))
+const at = (pointer: string) => (changeError.value instanceof ProblemError ? changeError.value.at(pointer) : undefined)
+const stale = computed(() => changeError.value instanceof ProblemError && changeError.value.code === 'changed-since')
+
+function save() {
+  // After somebody else's change has been shown, saving again means this one.
+  const version = stale.value ? (changeError.value as ProblemError).problem.version! : form.value.version
+  change({ ...form.value, quorum: form.value.quorum || null, purpose: form.value.purpose || null, place: form.value.place || null, version }, { onSuccess: () => { open.value = false } })
+}
+</script>
+
+<template>
+  <FormDialog v-model="open" title="Change the series" :verb="stale ? 'Keep mine all the same' : 'Keep'" :error="at('/title') ? null : changeError" :busy="isChanging" :width="620" @submit="save">
+    <v-text-field v-model="form.title" label="Title" maxlength="160" :error-messages="at('/title')" />
+    <v-textarea v-model="form.purpose" label="Why it meets" maxlength="5000" />
+    <v-text-field v-model="form.place" label="Place" maxlength="250" />
+    <div class="three">
+      <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
+      <v-select v-model="form.chairId" :items="choices" label="Chair" />
+      <v-text-field v-model.number="form.quorum" type="number" min="1" label="Quorum" :error-messages="at('/quorum')" />
+    </div>
+    <PeoplePicker v-model="form.members" :people="people ?? []" :fixed="[form.keeperId, form.chairId]" />
+    <p class="soft small">Nobody is told of this until you send the invitation again.</p>
+  </FormDialog>
+</template>
+
+<style scoped>
+.three { display: grid; grid-template-columns: 1fr 1fr 110px; gap: 12px; }
+@media (max-width: 500px) { .three { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Schemas, Sheet } from '../api/client'
+import { count, mediumDay } from '../time'
+import FormDialog from './FormDialog.vue'
+
+/** What can be done with the sheet as a whole: start, close, issue, call off, and the way back. */
+const { sheet, busy } = defineProps<{ sheet: Sheet; busy: boolean }>()
+const emit = defineEmits<{ state: [Schemas['MeetingState'], reason?: string] }>()
+
+const issuing = ref(false)
+const callingOff = ref(false)
+const reason = ref('')
+const carries = computed(() => {
+  const { actions, topics, to } = sheet.carries
+  const what = [actions ? count(actions, 'action') : '', topics ? count(topics, 'topic') : ''].filter(Boolean).join(' and ')
+  if (!what) return 'nothing is left over'
+  return `carries ${what} ${to ? `to ${mediumDay(to.localStart)}` : 'on, though no meeting is coming'}`
+})
+
+function issue() {
+  issuing.value = false
+  emit('state', 'issued')
+}
+
+function callOff() {
+  if (!reason.value.trim()) return
+  callingOff.value = false
+  emit('state', 'called_off', reason.value)
+}
+</script>
+
+<template>
+  <div v-if="sheet.may.hold" class="deeds">
+    <template v-if="sheet.state === 'planned'">
+      <v-btn block :loading="busy" @click="emit('state', 'in_session')">Start the meeting</v-btn>
+      <button type="button" class="quiet small" @click="callingOff = true">Call it off…</button>
+    </template>
+    <template v-if="sheet.state === 'in_session'">
+      <v-btn block :loading="busy" @click="emit('state', 'closed')">Close the meeting</v-btn>
+      <p class="soft small">{{ carries }}</p>
+      <button type="button" class="quiet small" @click="emit('state', 'planned')">It has not begun after all</button>
+    </template>
+    <template v-if="sheet.state === 'closed'">
+      <v-btn block :loading="busy" @click="issuing = true">Issue the minutes</v-btn>
+      <p class="soft small">{{ carries }}</p>
+      <button type="button" class="quiet small" @click="emit('state', 'in_session')">Open it again</button>
+    </template>
+    <button v-if="sheet.state === 'called_off'" type="button" class="quiet" @click="emit('state', 'planned')">Bring it back</button>
+    <FormDialog v-model="issuing" title="Issue the minutes" :verb="`Issue and send to ${count(sheet.people.length, 'person').replace('persons', 'people')}`" @submit="issue">
+      <p>The minutes are frozen as they are and mailed to everybody of the series. This cannot be taken back.</p>
+      <p class="soft">{{ sheet.people.map(person => person.name).join(', ') }}</p>
+    </FormDialog>
+    <FormDialog v-model="callingOff" title="Call the meeting off" verb="Call it off" @submit="callOff">
+      <p>Its topics move on to the next meeting. Nobody is told until you send the invitation again.</p>
+      <v-text-field v-model="reason" label="Why" maxlength="500" autofocus />
+    </FormDialog>
+  </div>
+</template>
+
+<style scoped>
+.deeds { position: sticky; bottom: 0; display: grid; gap: 4px; justify-items: center; text-align: center; margin-top: 10px; padding: 8px 0 12px; background: var(--paper); }
+.deeds > .v-btn { width: 100%; margin-bottom: 3px; }
+</style>

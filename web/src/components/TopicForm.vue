@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Schemas, Topic } from '../api/client'
+
+/** A topic being brought or changed: title, minutes, who brings it, what for. */
+const { topic = undefined, people } = defineProps<{ topic?: Topic; people: { id: string; name: string }[] }>()
+const emit = defineEmits<{ keep: [Schemas['ChangedTopic']]; leave: []; remove: [] }>()
+
+const PURPOSES = [{ title: 'for information', value: 'information' }, { title: 'for discussion', value: 'discussion' }, { title: 'for decision', value: 'decision' }]
+const empty = () => ({ title: topic?.title ?? '', lengthMin: topic?.lengthMin ?? (10 as number | ''), presenterId: topic?.presenter?.id ?? null, purpose: topic?.purpose ?? ('discussion' as const) })
+const form = ref<{ title: string; lengthMin: number | ''; presenterId: string | null; purpose: Schemas['TopicPurpose'] }>(empty())
+const tried = ref(false)
+const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give the topic a title.' : undefined))
+const title = ref<{ focus: () => void }>()
+
+function keep() {
+  tried.value = true
+  if (!form.value.title.trim()) return
+  emit('keep', { ...form.value, lengthMin: Math.min(Math.max(Number(form.value.lengthMin) || 0, 0), 480) })
+  if (topic) return
+  form.value = empty()
+  tried.value = false
+  title.value?.focus()
+}
+defineExpose({ focus: () => title.value?.focus() })
+</script>
+
+<template>
+  <form class="form no-print" @submit.prevent="keep" @keydown.esc="$emit('leave')">
+    <v-text-field ref="title" v-model="form.title" class="title" :label="topic ? 'Topic' : 'Add a topic'" maxlength="200" :error-messages="titleFault" />
+    <v-text-field v-model.number="form.lengthMin" class="min" type="number" min="0" max="480" label="Minutes" />
+    <v-select v-model="form.presenterId" class="who" :items="[{ title: 'nobody in particular', value: null }, ...people.map(person => ({ title: person.name, value: person.id }))]" label="Brought by" />
+    <v-select v-model="form.purpose" class="who" :items="PURPOSES" label="What for" />
+    <v-btn type="submit" :variant="topic ? 'flat' : 'outlined'">{{ topic ? 'Keep' : 'Add' }}</v-btn>
+    <template v-if="topic"><button type="button" class="quiet" @click="$emit('leave')">Leave it</button><button type="button" class="quiet stuck" @click="$emit('remove')">Remove the topic</button></template>
+  </form>
+</template>
+
+<style scoped>
+.form { display: flex; flex-wrap: wrap; gap: 10px; align-items: flex-start; padding: 4px 0; }
+.title { flex: 1 1 100%; }
+.min { flex: 0 0 92px; }
+.who { flex: 1 1 150px; }
+.quiet { padding-top: 9px; }
+</style>

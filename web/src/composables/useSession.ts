@@ -1,0 +1,29 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { api, dataOf, keepToken, type Schemas } from '../api/client'
+
+/** Who is signed in, and how to come and go. One query for the whole application. */
+export function useSession() {
+  const cache = useQueryClient()
+  const keep = (session: Schemas['Session']) => {
+    keepToken(session.csrfToken)
+    return session
+  }
+  const reading = useQuery({ queryKey: ['session'], queryFn: async () => keep(await dataOf(api.GET('/session'))), staleTime: Infinity })
+  const enter = (session: Schemas['Session']) => {
+    cache.removeQueries({ predicate: query => query.queryKey[0] !== 'session' })
+    cache.setQueryData(['session'], keep(session))
+  }
+  const signingIn = useMutation({ mutationFn: (body: Schemas['SignIn']) => dataOf(api.POST('/session', { body })), onSuccess: enter })
+  const settingUp = useMutation({ mutationFn: (body: Schemas['NewPerson']) => dataOf(api.POST('/setup', { body })), onSuccess: enter })
+  const leaving = useMutation({ mutationFn: () => dataOf(api.DELETE('/session')), onSuccess: enter })
+  return {
+    session: reading.data,
+    person: computed(() => reading.data.value?.person ?? null),
+    error: reading.error,
+    readAgain: reading.refetch,
+    signIn: signingIn.mutate, signInError: signingIn.error, isSigningIn: signingIn.isPending,
+    setUp: settingUp.mutate, setUpError: settingUp.error, isSettingUp: settingUp.isPending,
+    signOut: leaving.mutate,
+  }
+}

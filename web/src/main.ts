@@ -1,0 +1,18 @@
+import '@fontsource-variable/bricolage-grotesque'
+import '@fontsource-variable/figtree'
+import 'vuetify/styles'
+import './styles/base.css'
+import { VueQueryPlugin, QueryClient } from '@tanstack/vue-query'
+import { createApp } from 'vue'
+import App from './App.vue'
+import { ProblemError } from './api/client'
+import { router } from './router'
+import { vuetify } from './theme'
+
+const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: { staleTime: 5_000, retry: (tries, error) => error instanceof ProblemError && error.passing && tries < 3 },
+  },
+})
+
+createApp(App).use(vuetify).use(router).use(VueQueryPlugin, { queryClient }).mount('#app')

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { v7 as newKey } from 'uuid'
+import { ProblemError, type Person } from '../api/client'
+import FormDialog from '../components/FormDialog.vue'
+import ProblemNote from '../components/ProblemNote.vue'
+import { useNotice } from '../composables/useNotice'
+import { usePeople, useTimeZones } from '../composables/usePeople'
+import { useSession } from '../composables/useSession'
+import { count, zonePlace } from '../time'
+
+const { person: me } = useSession()
+const { people, error, add, change, saveError, isSaving, resetErrors } = usePeople()
+const zones = useTimeZones()
+const { say } = useNotice()
+const open = ref(false)
+const editing = ref<Person | null>(null)
+const form = ref({ id: '', name: '', email: '', timeZone: '', password: '' })
+const at = (pointer: string) => (saveError.value instanceof ProblemError ? saveError.value.at(pointer) : undefined)
+
+function edit(person: Person | null) {
+  resetErrors()
+  editing.value = person
+  form.value = { id: person?.id ?? newKey(), name: person?.name ?? '', email: person?.email ?? '', timeZone: person?.timeZone ?? me.value!.timeZone, password: '' }
+  open.value = true
+}
+
+async function save() {
+  const { id, password, ...rest } = form.value
+  const body = password ? { ...rest, password } : rest
+  try {
+    if (editing.value) await change({ id, version: editing.value.version, ...body })
+    else await add({ id, ...body })
+    open.value = false
+    say(`${rest.name} is kept.`)
+  } catch { /* shown at the field */ }
+}
+</script>
+
+<template>
+  <div class="desk">
+    <div class="row spread head">
+      <h1>People</h1>
+      <v-btn v-if="me?.admin" @click="edit(null)">Add a person</v-btn>
+    </div>
+    <ProblemNote :error="error" />
+    <section v-if="people" class="sheet">
+      <p class="eyebrow">{{ count(people.length, 'person').replace('persons', 'people') }}</p>
+      <ul class="ruled">
+        <li v-for="person in people" :key="person.id" class="line">
+          <span class="strong">{{ person.name }}</span>
+          <span class="mail">{{ person.email }}</span>
+          <span class="soft">{{ zonePlace(person.timeZone) }} time</span>
+          <span class="soft small">{{ person.admin ? 'looks after people' : person.canSignIn ? '' : 'cannot sign in yet' }}</span>
+          <button v-if="me?.admin" class="quiet" :aria-label="`Change ${person.name}`" @click="edit(person)">Change</button>
+        </li>
+      </ul>
+    </section>
+    <FormDialog v-model="open" :title="editing ? editing.name : 'Add a person'" verb="Keep" :error="at('/name') || at('/email') || at('/timeZone') || at('/password') ? null : saveError" :busy="isSaving" @submit="save">
+      <v-text-field v-model="form.name" label="Name" autofocus :error-messages="at('/name')" />
+      <v-text-field v-model="form.email" label="Mail address" type="email" :error-messages="at('/email')" />
+      <v-autocomplete v-model="form.timeZone" :items="zones" label="Time zone" :error-messages="at('/timeZone')" />
+      <v-text-field
+        v-model="form.password" :label="editing?.canSignIn ? 'New password, if it should change' : 'Password, if they should sign in'" type="password" autocomplete="new-password"
+        :error-messages="at('/password')" />
+    </FormDialog>
+  </div>
+</template>
+
+<style scoped>
+.head { margin-bottom: 16px; }
+.line { display: grid; grid-template-columns: 1.3fr 1.6fr 1fr 1fr auto; gap: 16px; align-items: baseline; }
+.mail { overflow-wrap: anywhere; }
+@media (max-width: 860px) { .line { grid-template-columns: 1fr; gap: 2px; } .line .quiet { justify-self: start; } }
+</style>

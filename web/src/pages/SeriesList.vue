@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import ProblemNote from '../components/ProblemNote.vue'
+import { useKeys } from '../composables/useKeys'
+import { useSeriesList } from '../composables/useSeries'
+import { router } from '../router'
+import { clock, count, mediumDay } from '../time'
+
+const { series, error, more, hasMore } = useSeriesList()
+useKeys([{ key: 'n', label: 'New series', run: () => { router.push('/series/new') } }])
+</script>
+
+<template>
+  <div class="desk">
+    <div class="row spread head">
+      <h1>Series</h1>
+      <v-btn to="/series/new">New series</v-btn>
+    </div>
+    <ProblemNote :error="error" />
+    <div v-if="series" class="sheet">
+      <ul v-if="series.length" class="ruled">
+        <li v-for="one in series" :key="one.id" class="line">
+          <div>
+            <router-link class="strong name" :to="`/series/${one.id}`">{{ one.title }}</router-link>
+            <p class="soft small">{{ one.sentence }}</p>
+          </div>
+          <p>{{ one.nextLocalStart ? `next ${mediumDay(one.nextLocalStart)}, ${clock(one.nextLocalStart)}` : 'no coming meeting' }}</p>
+          <p class="soft small">{{ count(one.openActions, 'open action') }} · kept by {{ one.keeper.name }}</p>
+        </li>
+      </ul>
+      <div v-else class="stack">
+        <p>You are in no series yet. Make one, and ask the people who should come.</p>
+        <v-btn to="/series/new">Make a series</v-btn>
+      </div>
+      <button v-if="hasMore" class="quiet" @click="more()">Show more</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.head { margin-bottom: 16px; }
+.line { display: grid; grid-template-columns: minmax(0, 2fr) minmax(0, 1.1fr) minmax(0, 1fr); gap: 16px; align-items: baseline; }
+.name { font-size: 16px; text-decoration: none; }
+@media (max-width: 860px) { .line { grid-template-columns: 1fr; gap: 2px; } }
+</style>

@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { v7 as newKey } from 'uuid'
+import { ProblemError, type Schemas } from '../api/client'
+import PeoplePicker from '../components/PeoplePicker.vue'
+import ProblemNote from '../components/ProblemNote.vue'
+import RunDates from '../components/RunDates.vue'
+import RunFields from '../components/RunFields.vue'
+import { useDraft } from '../composables/useDraft'
+import { usePeople, useTimeZones } from '../composables/usePeople'
+import { useCreateSeries, useRunPreview } from '../composables/useSeries'
+import { useSession } from '../composables/useSession'
+import { emptyRun, wishOf, type RunForm } from '../rule'
+
+const { person: me } = useSession()
+const { people } = usePeople()
+const zones = useTimeZones()
+const router = useRouter()
+const { create, error, isCreating } = useCreateSeries()
+
+interface Form { id: string; title: string; purpose: string; place: string; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; run: RunForm }
+const first = newKey()
+const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => ({
+  id: first, title: '', purpose: '', place: '', keeperId: me.value!.id, chairId: me.value!.id,
+  members: [{ personId: me.value!.id, role: 'required' }], run: emptyRun(me.value!.timeZone),
+}))
+if (form.value.id !== first && form.value.title === '') form.value.id = first
+
+// Asked a moment after the last change, so that typing does not ask at each key.
+const wish = ref(wishOf(form.value.run))
+let timer: ReturnType<typeof setTimeout>
+watch(() => form.value.run, run => {
+  clearTimeout(timer)
+  timer = setTimeout(() => { wish.value = wishOf(run) }, 200)
+}, { deep: true })
+const { preview, error: runError, isReading } = useRunPreview(wish)
+const choices = computed(() => (people.value ?? []).map(person => ({ title: person.name, value: person.id })))
+const runners = computed(() => [form.value.keeperId, form.value.chairId])
+watch(runners, ids => ids.forEach(id => {
+  if (!form.value.members.some(member => member.personId === id)) form.value.members.push({ personId: id, role: 'required' })
+}))
+
+const missingTitle = ref(false)
+const titleFault = computed(() => (missingTitle.value && !form.value.title.trim() ? 'Give the series a title.' : error.value instanceof ProblemError ? error.value.at('/title') : undefined))
+const elsewhere = computed(() => (error.value instanceof ProblemError && error.value.problem.errors?.some(fault => /^\/(title|run)/.test(fault.pointer)) ? null : error.value))
+
+async function save() {
+  missingTitle.value = true
+  const run = wishOf(form.value.run)
+  if (!form.value.title.trim() || !run) return
+  const { id, title, purpose, place, keeperId, chairId, members } = form.value
+  try {
+    const series = await create({ id, title, purpose: purpose || null, place: place || null, keeperId, chairId, members, run })
+    forget()
+    router.push(`/series/${series.id}`)
+  } catch { /* shown at the field */ }
+}
+</script>
+
+<template>
+  <div class="desk">
+    <h1>New series</h1>
+    <form class="two page" novalidate @submit.prevent="save">
+      <div class="sheet stack">
+        <v-text-field v-model="form.title" label="Title" autofocus maxlength="160" :error-messages="titleFault" />
+        <v-textarea v-model="form.purpose" label="Why it meets" maxlength="5000" />
+        <RunFields v-model="form.run" :zones="zones" :problem="error ?? runError" />
+        <v-text-field v-model="form.place" label="Place" maxlength="250" placeholder="A room, a call link, or both" />
+        <h2>People</h2>
+        <div class="runners">
+          <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
+          <v-select v-model="form.chairId" :items="choices" label="Chair" />
+        </div>
+        <PeoplePicker v-model="form.members" :people="people ?? []" :fixed="runners" />
+        <ProblemNote :error="elsewhere" />
+        <div class="row">
+          <v-btn type="submit" :loading="isCreating">Make the series</v-btn>
+          <p class="soft small">Nobody is told yet. You send the invitation afterwards.</p>
+        </div>
+      </div>
+      <aside class="back" :class="{ waits: isReading }" aria-label="The rule read back">
+        <p class="eyebrow">Read back</p>
+        <RunDates v-if="preview && wish && !runError" :preview="preview" />
+        <p v-else-if="runError" class="stuck" role="alert">{{ runError.message }}</p>
+        <p v-else class="soft">Fill in when it begins; then the rule stands here as a sentence, with all its dates.</p>
+      </aside>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.page { margin-top: 16px; }
+.runners { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
+.back { position: sticky; top: 16px; padding: 8px 4px; }
+.back .eyebrow { margin-bottom: 8px; }
+.waits { opacity: 0.7; }
+</style>

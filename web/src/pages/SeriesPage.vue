@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import InvitationDialog from '../components/InvitationDialog.vue'
+import MeetingList from '../components/MeetingList.vue'
+import ProblemNote from '../components/ProblemNote.vue'
+import SeriesEdit from '../components/SeriesEdit.vue'
+import Strands from '../components/Strands.vue'
+import { useKeys } from '../composables/useKeys'
+import { useSeries, useStrands } from '../composables/useSeries'
+import { columnDay, count, list, mediumDay, zonePlace } from '../time'
+
+const { id } = defineProps<{ id: string }>()
+const { series, error } = useSeries(() => id)
+const seesSheets = computed(() => series.value?.may.seeSheets ?? false)
+const { strands } = useStrands(() => id, seesSheets)
+const router = useRouter()
+
+const TABS = ['Strands', 'Sheets', 'People'] as const
+const tab = ref<(typeof TABS)[number]>('Strands')
+const shown = computed(() => (seesSheets.value ? tab.value : tab.value === 'People' ? 'People' : 'Sheets'))
+const editing = ref(false)
+const inviting = ref(false)
+const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
+const people = computed(() => {
+  const informed = series.value?.members.filter(member => member.role === 'informed').length ?? 0
+  return `${count((series.value?.members.length ?? 0) - informed, 'person').replace('persons', 'people')}${informed ? `, ${informed} for information` : ''}`
+})
+const told = computed(() => ({ never: 'Nobody has been told of this series yet.', changed: 'Not everything has been told: there are changes since the last invitation.', told: '' })[series.value?.told.state ?? 'told'])
+
+useKeys([
+  { key: 'o', label: 'Open the next sheet', run: () => { if (series.value?.next && seesSheets.value) router.push(`/meetings/${series.value.next.id}`) } },
+  { key: 'i', label: 'Send the invitation', run: () => { if (series.value?.may.change) inviting.value = true } },
+  { key: 'c', label: 'Change title and people', run: () => { if (series.value?.may.change) editing.value = true } },
+])
+</script>
+
+<template>
+  <div class="desk">
+    <ProblemNote :error="error" />
+    <template v-if="series">
+      <div class="row spread head">
+        <div>
+          <p class="eyebrow">{{ series.howOften ? 'Since' : 'On' }} {{ columnDay(series.since) }} {{ series.since.slice(0, 4) }}</p>
+          <h1>{{ series.title }}</h1>
+          <p class="soft about">
+            {{ series.sentence }}<template v-if="series.place"> · {{ series.place }}</template> · {{ people }} · kept by <span class="strong ink">{{ series.keeper.name }}</span>
+          </p>
+          <p v-if="series.purpose" class="soft about">{{ series.purpose }}</p>
+        </div>
+        <div class="row buttons">
+          <v-btn v-if="series.may.change" variant="outlined" @click="editing = true">Change title and people</v-btn>
+          <v-btn v-if="series.may.change" :variant="series.told.state === 'told' ? 'outlined' : 'flat'" @click="inviting = true">Send the invitation</v-btn>
+          <v-btn v-if="series.next && seesSheets" :to="`/meetings/${series.next.id}`">Open next sheet</v-btn>
+        </div>
+      </div>
+      <p v-if="told && series.may.change" class="untold" role="status">{{ told }}</p>
+      <div v-if="series.next || series.figures" class="two cards">
+        <section class="sheet card next">
+          <template v-if="series.next">
+            <h2 class="eyebrow">Next · {{ mediumDay(series.next.localStart) }}</h2>
+            <p class="facts">
+              <span><b>{{ series.next.leftOver }}</b> left over</span>
+              <span><b>{{ series.next.plannedMin }}</b> of {{ series.next.lengthMin }} min planned</span>
+              <span><b>{{ series.next.answered }}</b> of {{ series.next.asked }} answered</span>
+              <span v-if="series.next.away.length" class="stuck"><b>{{ series.next.away.length }}</b> away: {{ list(series.next.away) }}</span>
+            </p>
+          </template>
+          <template v-else><h2 class="eyebrow">Next</h2><p class="facts soft">No coming meeting.</p></template>
+        </section>
+        <section v-if="series.figures" class="sheet card">
+          <h2 class="eyebrow">Last {{ count(series.figures.meetings, 'meeting') }}</h2>
+          <p class="facts">
+            <span><b>{{ series.figures.raised }}</b> raised</span><span><b>{{ series.figures.closed }}</b> closed</span>
+            <span v-if="series.figures.meetingsToClose !== null"><b>{{ series.figures.meetingsToClose }}</b> meetings to close</span>
+          </p>
+        </section>
+      </div>
+      <section class="sheet" aria-label="The series">
+        <div class="row spread">
+          <div v-if="shown === 'Strands'" class="row">
+            <h2>What carries over</h2>
+            <p class="legend small soft"><i class="new" /> new <i class="car" /> carried 1–2 times <i class="stu" /> stuck, 3 or more: do it, split it, hand it over or drop it</p>
+          </div>
+          <h2 v-else>{{ shown === 'Sheets' ? 'Sheets' : 'People' }}</h2>
+          <div class="row tabs" role="group" aria-label="Show">
+            <template v-for="name in TABS" :key="name">
+              <button v-if="name !== 'Strands' || seesSheets" class="quiet" :class="{ on: shown === name }" :aria-pressed="shown === name" @click="tab = name">{{ name }}</button>
+            </template>
+          </div>
+        </div>
+        <Strands v-if="shown === 'Strands' && strands" :strands="strands" class="picture" />
+        <MeetingList v-if="shown === 'Sheets'" :series-id="id" />
+        <ul v-if="shown === 'People'" class="ruled members">
+          <li v-for="member in series.members" :key="member.personId" class="row">
+            <span class="strong name">{{ member.name }}</span><span>{{ ROLES[member.role] }}</span><span class="soft">{{ zonePlace(member.timeZone) }} time</span>
+            <span v-if="member.personId === series.keeper.id" class="soft">keeper</span><span v-if="member.personId === series.chair.id" class="soft">chair</span>
+          </li>
+        </ul>
+      </section>
+      <SeriesEdit v-model="editing" :series="series" />
+      <InvitationDialog v-model="inviting" :series-id="id" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.head { align-items: flex-end; }
+.head > div:first-child { flex: 1 1 480px; }
+.about { margin-top: 6px; max-width: 80ch; }
+.ink { color: var(--ink); }
+.buttons { align-items: center; }
+.untold { margin-top: 12px; padding: 8px 14px; background: var(--gold-pale); border-left: 4px solid var(--gold); }
+.cards { margin: 18px 0 16px; }
+.card { padding: 12px 20px; }
+.next { border-left: 4px solid var(--gold); }
+.facts { display: flex; flex-wrap: wrap; gap: 4px 26px; margin-top: 6px !important; }
+.facts b { font: 700 20px 'Bricolage Grotesque Variable', sans-serif; margin-right: 3px; }
+.legend i { display: inline-block; width: 18px; height: 4px; margin: 0 3px 2px 12px; }
+.legend .new { height: 2px; background: var(--fresh); }
+.legend .car { background: var(--carried); }
+.legend .stu { height: 6px; background: var(--stuck); }
+.tabs .quiet { color: var(--soft); }
+.tabs .on { color: var(--pine); font-weight: 700; }
+.picture { margin-top: 16px; }
+.members { margin-top: 10px !important; }
+.name { min-width: 200px; }
+</style>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { v7 as newKey } from 'uuid'
+import { ProblemError } from '../api/client'
+import Mark from '../components/Mark.vue'
+import ProblemNote from '../components/ProblemNote.vue'
+import { useTimeZones } from '../composables/usePeople'
+import { useSession } from '../composables/useSession'
+
+const { setUp, setUpError, isSettingUp } = useSession()
+const zones = useTimeZones()
+const id = newKey()
+const name = ref('')
+const email = ref('')
+const password = ref('')
+const timeZone = ref(Intl.DateTimeFormat().resolvedOptions().timeZone)
+const at = (pointer: string) => (setUpError.value instanceof ProblemError ? setUpError.value.at(pointer) : undefined)
+</script>
+
+<template>
+  <form class="sheet gate stack" novalidate @submit.prevent="setUp({ id, name, email, password, timeZone })">
+    <h1 class="title"><Mark /> Left Over</h1>
+    <p>Nobody is here yet. Make the first person: you, who will look after people and places. The others come afterwards.</p>
+    <v-text-field v-model="name" label="Your name" autocomplete="name" autofocus :error-messages="at('/name')" />
+    <v-text-field v-model="email" label="Mail address" type="email" autocomplete="username" :error-messages="at('/email')" />
+    <v-text-field v-model="password" label="Password, at least 10 characters" type="password" autocomplete="new-password" :error-messages="at('/password')" />
+    <v-autocomplete v-model="timeZone" :items="zones" label="Time zone" :error-messages="at('/timeZone')" />
+    <ProblemNote :error="setUpError" />
+    <v-btn type="submit" :loading="isSettingUp">Begin</v-btn>
+  </form>
+</template>
+
+<style scoped>
+.gate { width: min(460px, calc(100vw - 28px)); margin: 8vh auto 0; }
+.title { display: flex; gap: 12px; align-items: center; }
+</style>

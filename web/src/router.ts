@@ -1,0 +1,19 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import Desk from './pages/Desk.vue'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  routes: [
+    { path: '/', component: Desk, meta: { title: 'Desk' } },
+    { path: '/series', component: () => import('./pages/SeriesList.vue'), meta: { title: 'Series' } },
+    { path: '/series/new', component: () => import('./pages/SeriesNew.vue'), meta: { title: 'New series' } },
+    { path: '/series/:id', component: () => import('./pages/SeriesPage.vue'), props: true, meta: { title: 'Series' } },
+    { path: '/meetings/:id', component: () => import('./pages/SheetPage.vue'), props: true, meta: { title: 'Sheet' } },
+    { path: '/actions', component: () => import('./pages/Actions.vue'), meta: { title: 'Actions' } },
+    { path: '/people', component: () => import('./pages/People.vue'), meta: { title: 'People' } },
+    { path: '/:rest(.*)*', component: () => import('./pages/Nothing.vue'), meta: { title: 'Nothing here' } },
+  ],
+})
+
+router.afterEach(to => { document.title = `${String(to.meta.title)} – Left Over` })

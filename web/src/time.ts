@@ -1,0 +1,43 @@
+/** All formatting of dates and times. Wall-clock times come without a zone and are shown as they are. */
+
+const utc = (wall: string) => new Date(`${wall.slice(0, 10)}T${wall.length > 10 ? wall.slice(11, 16) : '00:00'}:00Z`)
+const format = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' })
+
+const LONG = format({ weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' })
+const MEDIUM = format({ weekday: 'long', day: 'numeric', month: 'long' })
+const SHORT = format({ weekday: 'short', day: 'numeric', month: 'short' })
+const COLUMN = format({ day: 'numeric', month: 'short' })
+
+/** "Monday 30 November 2026" */
+export const longDay = (wall: string) => LONG.format(utc(wall)).replace(',', '')
+/** "Monday 30 November" */
+export const mediumDay = (wall: string) => MEDIUM.format(utc(wall)).replace(',', '')
+/** "Mon 30 Nov" */
+export const shortDay = (wall: string) => SHORT.format(utc(wall)).replace(',', '')
+/** "30 Nov" */
+export const columnDay = (wall: string) => COLUMN.format(utc(wall))
+/** "09:30" */
+export const clock = (wall: string) => wall.slice(11, 16)
+/** "Lisbon" for Europe/Lisbon */
+export const zonePlace = (zone: string) => zone.split('/').at(-1)!.replaceAll('_', ' ')
+
+/** The present moment on a zone's wall, such as "2026-11-30T09:42". */
+export function wallNow(timeZone: string, at = new Date()) {
+  const parts = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' }).format(at)
+  return parts.replace(' ', 'T').slice(0, 16)
+}
+
+/** Whole days from one date to another; negative when it is past. */
+export const daysFrom = (from: string, to: string) => Math.round((utc(to).getTime() - utc(from).getTime()) / 86_400_000)
+
+/** "today", "tomorrow", "Thursday" within a week, else "Mon 30 Nov" */
+export function nearDay(wall: string, today: string) {
+  const days = daysFrom(today.slice(0, 10), wall.slice(0, 10))
+  if (days === 0) return 'Today'
+  if (days === 1) return 'Tomorrow'
+  return mediumDay(wall)
+}
+
+export const count = (number: number, noun: string) => `${number} ${noun}${number === 1 ? '' : 's'}`
+
+export const list = (words: string[]) => new Intl.ListFormat('en-GB').format(words)
