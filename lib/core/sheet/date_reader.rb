@@ -8,7 +8,7 @@ module Core
       MONTH = "(jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\\.?"
       WEEKDAY = "(sun|mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?)(?:day)?"
       # What may stand before a day and make it a due date.
-      LEAD = "(?:by|before|until|till|due(?: on| by)?|no later than|not later than|on)"
+      LEAD = "(?:by|before|until|till|due(?: on| by)?|no later than|not later than|on|for)"
 
       # pattern => what day it is, given the match and today
       DAYS = {

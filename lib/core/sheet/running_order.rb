@@ -14,6 +14,8 @@ module Core
       Remedy = Value.of(:kind, :ids, :to_min)
 
       SHORTEST_MIN = 2
+      # Begun this little before its time, a meeting still ends when it was planned to.
+      EARLY_S = 900
 
       # @param interval [Interval] the meeting
       # @param entries [Array<Entry>] in their order
@@ -40,9 +42,9 @@ module Core
         end
       end
 
-      # When the meeting is to end: as planned, or its length after a start on another day or past its end.
+      # When the meeting is to end: as planned, or its whole length after it began where it was held at another time.
       def ends_at
-        return @interval.ends_at if @begun_at.nil? || (@begun_at >= @interval.starts_at && @begun_at < @interval.ends_at)
+        return @interval.ends_at if @begun_at.nil? || (@begun_at >= @interval.starts_at - EARLY_S && @begun_at < @interval.ends_at)
 
         @begun_at + (@interval.ends_at - @interval.starts_at)
       end

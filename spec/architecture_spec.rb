@@ -1,0 +1,29 @@
+# The arrows of ARCHITECTURE.md: web → API → use cases → core; Active Record stays behind the use cases.
+RSpec.describe "The layers" do
+  root = File.expand_path("..", __dir__)
+  {
+    "lib/core" => /\b(Records|UseCases|Api|Mailing|ActiveRecord|ActiveSupport|Sinatra|Rack|Settings|ENV)\b|Time\.now|Date\.today|\brand\b|\bFile\b|SecureRandom/,
+    "lib/records" => /\b(UseCases|Api|Mailing|Sinatra|Rack|ENV)\b/,
+    "lib/mailing" => /\b(Records|UseCases|Api|ActiveRecord|Sinatra|Rack|ENV)\b/,
+    "lib/use_cases" => /\b(Api|Sinatra|Rack|ENV)\b|Time\.now/,
+    "lib/api" => /\bENV\b|Records::(?!Key|Change|Base\.connection_pool)|\bMailing\b/,
+    "stand_ins" => /\b(Core|Records|UseCases|Api|Mailing)::/
+  }.each do |folder, forbidden|
+    it "keep #{folder} from what lies above it" do
+      offences = Dir[File.join(root, folder, "**/*.rb")].flat_map do |path|
+        File.readlines(path).each_with_index.filter_map { |line, i| "#{path.delete_prefix("#{root}/")}:#{i + 1}: #{line.strip}" if line.sub(/#.*/, "").match?(forbidden) }
+      end
+      expect(offences).to be_empty
+    end
+  end
+
+  it "let the browser fetch in one place only" do
+    offences = Dir[File.join(root, "web/src/**/*.{ts,vue}")].reject { |path| path.end_with?("client.ts", "schema.d.ts") }.select { |path| File.read(path).match?(/\bfetch\(|XMLHttpRequest/) }
+    expect(offences).to be_empty
+  end
+
+  it "leave the loader nothing to complain of" do
+    require_relative "../config/boot"
+    expect { LOADER.eager_load(force: true) }.not_to raise_error
+  end
+end
