@@ -10,8 +10,6 @@ module Records
     scope :in_order, -> { order(:starts_at, :id) }
     scope :coming, ->(now) { where(state: %w[planned in_session]).where("meetings.ends_at > ?", now) }
 
-    def to_core = Core::CarryForward::Ledger::Meeting.new(id: id, starts_at: starts_at, state: state.to_sym)
-
     def interval = Core::Interval[starts_at, ends_at]
 
     def original_wall = Core::WallTime.of_fields(original_start)

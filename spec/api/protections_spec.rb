@@ -1,0 +1,58 @@
+require_relative "../api_helper"
+
+RSpec.describe "Protections" do
+  let!(:marit) { person("Marit Hauge") }
+
+  it "keeps an encrypted cookie for this site only, unreadable to scripts" do
+    sign_in(marit)
+    cookie = last_response.headers["set-cookie"]
+    expect(cookie).to match(/httponly/i).and match(/samesite=lax/i)
+    expect(cookie).not_to include marit
+  end
+
+  it "refuses a write without the token, and one from another origin" do
+    sign_in(marit)
+    call(:post, "/runs/preview", {}, token: false)
+    expect([status, code]).to eq [403, "token"]
+    header "Origin", "https://elsewhere.example"
+    header "X-CSRF-Token", csrf_token
+    post "/api/runs/preview", "{}"
+    expect(status).to eq 403
+  end
+
+  it "does not say whether it was the address or the password" do
+    answers = [["marit@skerrybuoy.example", "wrong"], ["nobody@skerrybuoy.example", Stage::PASSWORD]].map { |email, password| call(:post, "/session", {email: email, password: password}) }
+    expect(answers.uniq.size).to eq 1
+    expect([status, code]).to eq [422, "sign-in"]
+  end
+
+  it "slows down whoever tries passwords, by account, whatever address they claim" do
+    12.times do |i|
+      header "X-Forwarded-For", "10.0.0.#{i}"
+      call(:post, "/session", {email: "marit@skerrybuoy.example", password: "wrong#{i}"})
+    end
+    expect([status, code]).to eq [429, "too-many-tries"]
+    expect(last_response.headers["retry-after"].to_i).to be_between(1, 300)
+  end
+
+  it "is gone after signing out" do
+    sign_in(marit)
+    call(:delete, "/session")
+    expect(call(:get, "/session")["person"]).to be_nil
+  end
+
+  it "sends a policy that lets scripts, styles and fonts come from here alone" do
+    get "/"
+    policy = last_response.headers["content-security-policy"]
+    expect(policy).to include("default-src 'none'", "script-src 'self'").and match(/style-src 'self' 'nonce-\S{20,}'/)
+    expect(policy).not_to include "unsafe"
+    expect(last_response.body).to include policy[/nonce-([^']+)/, 1]
+  end
+
+  it "serves files of the front end only" do
+    ["/../Gemfile", "/assets/../../package.json", "/%2e%2e/%2e%2e/Gemfile", "/.built-from", "/%ff"].each do |path|
+      get path
+      expect(last_response.body).not_to match(/rubygems|devDependencies/)
+    end
+  end
+end

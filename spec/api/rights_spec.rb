@@ -1,0 +1,82 @@
+require_relative "../api_helper"
+
+# Walks every route as every role: what Core::Rights does not allow answers 404 (401 without a sign-in), and
+# what it allows does not. A route without a rule, or with one unknown to the table, fails.
+RSpec.describe "Rights" do
+  people = %i[keeper chair member informed stranger admin].to_h { |role| [role, "#{role.to_s.capitalize} Person"] }
+  held = {keeper: %i[keeper], chair: %i[chair], member: %i[member], informed: %i[informed], stranger: [], admin: %i[admin]}
+
+  before do
+    @people = people.to_h { |role, name| [role, person(name, admin: role == :admin)] }
+    clock.now = Time.now.utc
+    @series = series(@people[:keeper], {required: @people[:member], informed: @people[:informed]}, chair_id: @people[:chair], start: "#{Date.today + 7}T09:30", rule: "FREQ=WEEKLY;COUNT=3")
+    @meeting = meeting_ids(@series).first
+    @topic = topic(@meeting, @people[:keeper], "Safety")
+    state(@meeting, @people[:keeper], "in_session")
+    @action = raise_action(@meeting, @people[:keeper], "Order rope")
+    @line = Records::Line.first.id
+    @sending = key
+    use(UseCases::Invitations, @people[:keeper]).send_all(id: @sending, series_id: @series)
+  end
+
+  def ids(kind) = {series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action}.fetch(kind, key)
+
+  def path_of(route)
+    route.path.sub(":id", ids(route.kind)).sub(":personId", @people[:keeper]).sub(":topicId", @topic).sub(":actionId", @action).sub(":sendingId", @sending)
+  end
+
+  it "knows a right for every route, and a route for every operation" do
+    routes = Api::Resource::ROUTES
+    expect(routes.map(&:right) - Core::Rights::TABLE.keys).to be_empty
+    expect(routes.map(&:operation)).to match_array Api::Contract::OPERATIONS.keys
+    defined = Api::App::RESOURCES.sum { |resource| resource.routes.except("HEAD").values.sum(&:size) }
+    expect(defined).to eq routes.size
+  end
+
+  # Removing comes last, or there would be nothing left to be refused.
+  routes = Api::Resource::ROUTES.sort_by { |route| (route.method == :delete) ? 1 : 0 }
+
+  def try(route) = call(route.method, path_of(route), %i[get delete].include?(route.method) ? nil : {}, version: 0)
+
+  people.each_key do |role|
+    it "let #{role} do what the table says, and show nothing of the rest", :aggregate_failures do
+      routes.each do |route|
+        sign_in(@people[role]) unless @signed_in == role
+        @signed_in = role
+        allowed = Core::Rights.allow?(route.right, held[role] + %i[person anyone]) && !(Core::Rights::OWN_ONLY.include?(route.right) && (Core::Rights::RUN & held[role]).empty?)
+        try(route)
+        @signed_in = nil if route.operation.start_with?("sign")
+        # An empty body is refused only after the right was found.
+        expect(status == 404).to be(!allowed), "#{role} #{route.operation}: #{status}"
+      end
+    end
+  end
+
+  it "let somebody not signed in do nothing but sign in", :aggregate_failures do
+    routes.each do |route|
+      try(route)
+      expect(status == 401).to be(route.right != :sign_in), "#{route.operation}: #{status}"
+    end
+  end
+
+  it "let a member answer for themselves, tick off their own action and change their own topic" do
+    own = raise_action(@meeting, @people[:keeper], "Grease the winch", owners: [@people[:member]])
+    brought = topic(@meeting, @people[:member], "Winch")
+    sign_in(@people[:member])
+    call(:put, "/meetings/#{meeting_ids(@series)[1]}/answers/#{@people[:member]}", {answer: "accepted"})
+    expect(status).to eq 200
+    call(:put, "/actions/#{own}/state", {state: "done"})
+    expect(status).to eq 200
+    call(:put, "/topics/#{brought}", {title: "The winch", purpose: "discussion", lengthMin: 5}, version: 0)
+    expect(status).to eq 200
+  end
+
+  it "let the informed read minutes once they are issued, and not before" do
+    sign_in(@people[:informed])
+    call(:get, "/meetings/#{@meeting}")
+    expect(status).to eq 404
+    %w[closed issued].each { |to| state(@meeting, @people[:keeper], to) }
+    call(:get, "/meetings/#{@meeting}")
+    expect(status).to eq 200
+  end
+end

@@ -1,0 +1,64 @@
+ENV["LEFT_OVER_ENV"] = "test"
+require_relative "spec_helper"
+require_relative "../config/boot"
+ActiveModel::SecurePassword.min_cost = true
+BCrypt::Engine.cost = 4
+
+# A clock that stands where it is set.
+SetClock = Struct.new(:now)
+
+# People, series and meetings, made as a person would: through the use cases.
+module Stage
+  PASSWORD = "buoys afloat"
+  # A Monday morning; the next two meetings of a Monday series are on the 30th and on 7 December.
+  NOW = Time.utc(2026, 11, 24, 8)
+
+  def clock = @clock ||= SetClock.new(NOW)
+
+  def key = Records::Key.make
+
+  def person(name, zone: "Europe/Oslo", admin: false)
+    id = key
+    UseCases::People.new(clock: clock).add(id: id, name: name, email: "#{name.split.first.downcase}@skerrybuoy.example", time_zone: zone, password: PASSWORD, admin: admin)
+    id
+  end
+
+  def use(kind, by) = kind.new(by: by, clock: clock)
+
+  # @param members [Hash] role to people
+  def series(keeper, members = {}, title: "Monday mooring round", start: "2026-11-30T09:30", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=6", zone: "Europe/Oslo", **rest)
+    id = key
+    use(UseCases::Series, keeper).create(id: id, title: title, run: {local_start: start, time_zone: zone, length_min: 45, rule: rule}, **rest,
+      members: members.flat_map { |role, people| Array(people).map { |person_id| {person_id: person_id, role: role.to_s} } })
+    id
+  end
+
+  def meeting_ids(series_id) = Records::Meeting.where(series_id: series_id).in_order.pluck(:id)
+
+  def sheet(meeting_id, by) = use(UseCases::Sheets, by).show(meeting_id)
+
+  def state(meeting_id, by, state, **rest) = use(UseCases::Meetings, by).change_state(meeting_id: meeting_id, state: state, **rest)
+
+  def topic(meeting_id, by, title, **rest)
+    id = key
+    use(UseCases::Topics, by).add(id: id, meeting_id: meeting_id, title: title, **rest)
+    id
+  end
+
+  # @return [String] key of the action the line raises
+  def raise_action(meeting_id, by, text, owners: [], topic_id: nil)
+    id = key
+    use(UseCases::Minutes, by).add(id: key, meeting_id: meeting_id, topic_id: topic_id, kind: "action", text: text, action: {id: id, owner_ids: owners, due_on: nil})
+    id
+  end
+end
+
+RSpec.configure do |config|
+  config.include Stage
+  config.before do
+    Records::Base.connection_pool.with_connection do |connection|
+      tables = connection.tables - %w[schema_migrations ar_internal_metadata]
+      connection.disable_referential_integrity { tables.each { |table| connection.execute("DELETE FROM #{connection.quote_table_name(table)}") } }
+    end
+  end
+end
