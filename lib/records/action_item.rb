@@ -2,8 +2,8 @@ module Records
   class ActionItem < Base
     belongs_to :series, class_name: "Records::Series"
     belongs_to :line, class_name: "Records::Line", optional: true
-    has_many :owners, class_name: "Records::ActionOwner"
-    has_many :changes_kept, class_name: "Records::ActionChange"
+    has_many :owners, class_name: "Records::ActionOwner", dependent: :delete_all
+    has_many :changes_kept, class_name: "Records::ActionChange", dependent: :delete_all
     has_many :reviews, class_name: "Records::ActionReview"
 
     scope :owned_by, ->(person_id) { where(id: ActionOwner.where(person_id: person_id).select(:action_item_id)) }

@@ -5,7 +5,7 @@ module Records
     has_many :attendances, class_name: "Records::Attendance"
     has_many :replies, class_name: "Records::Reply"
     has_many :reviews, class_name: "Records::ActionReview"
-    has_many :visits, class_name: "Records::TopicVisit"
+    has_many :visits, class_name: "Records::TopicVisit", dependent: :delete_all
 
     scope :in_order, -> { order(:starts_at, :id) }
     scope :coming, ->(now) { where(state: %w[planned in_session]).where("meetings.ends_at > ?", now) }

@@ -17,6 +17,13 @@ module UseCases
 
     def write(&) = Records::Base.write(&)
 
+    # Makes what has this key, once: sent again, or twice at the same moment, it changes nothing.
+    def once(records, id)
+      write { records.exists?(id: id) || yield }
+    rescue ActiveRecord::RecordNotUnique
+      raise unless records.exists?(id: id)
+    end
+
     def find(records, id) = records.find_by(id: id) || raise(Core::NotFound)
 
     # Locks a row that two people may change at once and refuses a version that is not the latest. When the row

@@ -16,11 +16,9 @@ module UseCases
     # @param id [String] key made by the browser for this press of the button
     # @return [Hash] how many mails this sending holds
     def send_all(id:, series_id:, note: nil)
-      write do
-        next if Records::Sending.exists?(id: id)
-
+      once(Records::Sending, id) do
+        find(Records::Series.lock, series_id) # so that a second sender sees what the first has put into the outbox
         load(series_id)
-        @series.lock!
         fresh = @people.select { |member| outbox.put(reason: reason(member), series_id: series_id, to: member.person, **parts_for(member, note)) }
         Records::Sending.create!(id: id, series_id: series_id, sent_by_id: by, sequence: @series.sequence, recipients: fresh.size, note: words(note), sent_at: now)
         @series.update!(told_sequence: @series.sequence, told_at: now)

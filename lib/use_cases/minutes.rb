@@ -4,10 +4,8 @@ module UseCases
     # @param id [String] key made by the browser; a repeated call changes nothing
     # @param action [Hash, nil] id, owner_ids and due_on when kind is "action"
     def add(id:, meeting_id:, kind:, text:, topic_id: nil, action: nil)
-      write do
+      once(Records::Line, id) do
         meeting = editable(meeting_id)
-        next if Records::Line.exists?(id: id)
-
         text = words(text, pointer: "/text", missing: "Type something first.")
         check_topic(meeting, topic_id)
         line = Records::Line.create!(id: id, meeting_id: meeting_id, topic_id: topic_id, kind: kind, text: text, author_id: by, written_at: now)

@@ -20,9 +20,7 @@ module UseCases
     def create(id:, title:, run:, members:, purpose: nil, place: nil, keeper_id: nil, chair_id: nil, quorum: nil)
       wish = head(title: title, purpose: purpose, place: place, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, quorum: quorum)
       read = under("/run") { read_run(run) }
-      write do
-        next if Records::Series.exists?(id: id)
-
+      once(Records::Series, id) do
         under("/run") { read.refuse_past(now) }
         series = Records::Series.create!(id: id, **wish, time_zone: read.zone.name, local_start: read.start.to_time,
           length_min: read.length_min, rule: read.rule&.to_text(zone: read.zone), laid_out_until: (horizon if read.endless?))

@@ -7,10 +7,8 @@ module UseCases
 
     # @param id [String] key made by the browser; a repeated call changes nothing
     def add(id:, meeting_id:, title:, purpose: "discussion", length_min: 10, presenter_id: nil)
-      write do
+      once(Records::Topic, id) do
         meeting = editable(meeting_id)
-        next if Records::Topic.exists?(id: id)
-
         series_topics = Records::Topic.where(series_id: meeting.series_id, settled_at_meeting_id: nil)
         Records::Topic.create!(id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by,
           position: (series_topics.maximum(:position) || 0) + 1, **checked(meeting, title, purpose, length_min, presenter_id))

@@ -37,6 +37,7 @@ RSpec.describe Core::ICalendar::Writer do
       TZID:America/Halifax
       BEGIN:STANDARD
       DTSTART:20261101T020000
+      RDATE:20261101T020000
       RDATE:20271107T020000
       TZOFFSETFROM:-0300
       TZOFFSETTO:-0400

@@ -1,7 +1,9 @@
 module Core
   module ICalendar
     # Writes a VTIMEZONE (RFC 5545 3.6.5) that says every change of offset in a stretch of time by its date,
-    # so that a reader without zone data arrives at our instants.
+    # so that a reader without zone data arrives at our instants. Where there is an RDATE, widespread readers leave
+    # the DTSTART beside it out and read one date a line, so each is said on a line of its own, the first too; a
+    # date said twice counts once (3.8.5.2).
     module ZoneWriter
       module_function
 
@@ -23,7 +25,7 @@ module Core
       def observance(writer, name, onsets, before_s, after_s, abbreviation)
         writer.component(name) do
           writer.raw("DTSTART", onsets.first.strftime("%Y%m%dT%H%M%S"))
-          writer.raw("RDATE", onsets.drop(1).map { |wall| wall.strftime("%Y%m%dT%H%M%S") }.join(",")) if onsets.size > 1
+          onsets.each { |wall| writer.raw("RDATE", wall.strftime("%Y%m%dT%H%M%S")) } if onsets.size > 1
           writer.raw("TZOFFSETFROM", offset(before_s))
           writer.raw("TZOFFSETTO", offset(after_s))
           writer.text("TZNAME", abbreviation)

@@ -39,7 +39,7 @@ module Core
       def times(writer)
         writer.walls("DTSTART", [run.start], run.zone).raw("DURATION", "PT#{run.length_min}M")
         writer.raw("RRULE", run.rule.to_text(zone: run.zone)) if run.rule
-        writer.walls("RDATE", run.dates, run.zone) if run.dates.any?
+        writer.walls("RDATE", [run.start, *run.dates], run.zone) if run.dates.any? # the start again, as in ZoneWriter
         writer.walls("EXDATE", called_off.sort, run.zone) if called_off.any?
       end
 

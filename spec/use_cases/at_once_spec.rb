@@ -1,0 +1,81 @@
+require_relative "../app_helper"
+
+# Two people, or one person twice, at the same moment.
+RSpec.describe "At once" do
+  let(:marit) { person("Marit Hauge") }
+  let(:ines) { person("Ines Torvald") }
+  let(:series_id) { series(marit, {required: ines}) }
+  let(:meeting_id) { meeting_ids(series_id).first }
+
+  # Runs the blocks together. @return [Array] what each gave, or the error it raised
+  def together(*blocks)
+    gate = Queue.new
+    threads = blocks.map do |block|
+      Thread.new do
+        gate.pop
+        block.call
+      rescue Core::Error => error
+        error.class
+      end
+    end
+    blocks.size.times { gate << true }
+    threads.map(&:value)
+  end
+
+  it "closes a meeting once" do
+    state(meeting_id, marit, "in_session")
+    topic_id = topic(meeting_id, marit, "Boats")
+    together(*Array.new(4) { -> { state(meeting_id, marit, "closed") } })
+    expect(Records::Meeting.find(meeting_id).state).to eq "closed"
+    expect(Records::TopicVisit.where(topic_id: topic_id).count).to eq 1
+  end
+
+  it "issues minutes once, and mails each person once" do
+    %w[in_session closed].each { |to| state(meeting_id, marit, to) }
+    together(*Array.new(4) { -> { state(meeting_id, marit, "issued") } })
+    expect([Records::MinutesVersion.count, Records::Mail.count]).to eq [1, 2]
+  end
+
+  it "keeps one line for one key, sent twice at the same moment" do
+    state(meeting_id, marit, "in_session")
+    id = key
+    add = -> { use(UseCases::Minutes, marit).add(id: id, meeting_id: meeting_id, kind: "note", text: "Calm") }
+    expect(together(add, add, add)).to all(be_nil)
+    expect(Records::Line.count).to eq 1
+  end
+
+  it "lets one of two different changes to the same line through, and tells the other" do
+    state(meeting_id, marit, "in_session")
+    use(UseCases::Minutes, marit).add(id: id = key, meeting_id: meeting_id, kind: "note", text: "Calm")
+    changes = ["Calm until noon", "Calm and cold"].map { |text| -> { use(UseCases::Minutes, marit).change(id: id, version: 0, kind: "note", text: text) } }
+    expect(together(*changes)).to contain_exactly(nil, Core::Stale)
+  end
+
+  it "sends an invitation once, pressed twice" do
+    press = key
+    send_it = -> { use(UseCases::Invitations, marit).send_all(id: press, series_id: series_id) }
+    together(send_it, send_it)
+    expect([Records::Sending.count, Records::Mail.count]).to eq [1, 2]
+  end
+
+  it "makes one first person" do
+    Records::Person.delete_all
+    set_up = ->(name) { -> { UseCases::People.new(clock: clock).set_up(id: key, name: name, email: "#{name}@skerrybuoy.example", time_zone: "UTC", password: "buoys afloat") } }
+    expect(together(set_up["a"], set_up["b"]).count(Core::Conflict)).to eq 1
+    expect(Records::Person.count).to eq 1
+  end
+
+  it "runs a whole transaction again after a deadlock, keeping all of it" do
+    people = [marit, ines].map { |id| Records::Person.find(id) }
+    swap = lambda do |first, second|
+      -> {
+        Records::Base.write do
+          Records::Person.lock.find(first.id).update!(name: "#{Records::Person.find(first.id).name}+")
+          Records::Person.lock.find(second.id).update!(name: "#{Records::Person.find(second.id).name}+")
+        end
+      }
+    end
+    together(*Array.new(4) { |i| swap[*(i.even? ? people : people.reverse)] })
+    expect(people.map { |one| one.reload.name }).to eq ["Marit Hauge++++", "Ines Torvald++++"]
+  end
+end

@@ -1,0 +1,83 @@
+require_relative "../app_helper"
+require "open3"
+require "mail"
+require "icalendar"
+
+# The invitation as other libraries read it: ical.js (npm), and python-icalendar with python-dateutil (Debian).
+RSpec.describe "The invitation mail" do
+  let(:marit) { person("Marit Hauge") }
+  let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
+
+  def mail_for(series_id)
+    use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id)
+    ::Mail.new(Records::Mail.find_by(recipient: "wen@skerrybuoy.example").source)
+  end
+
+  def calendar_of(mail) = mail.parts.find { |part| part.mime_type == "text/calendar" }
+
+  def run(*command, input)
+    output, error, status = Open3.capture3(*command, stdin_data: input)
+    raise error unless status.success?
+
+    JSON.parse(output)
+  end
+
+  def instants_by_ical_js(ical) = run("node", File.expand_path("../support/expand.mjs", __dir__), ical)
+
+  def instants_by_python(ical) = run("/usr/bin/python3", File.expand_path("../support/expand.py", __dir__), ical)
+
+  [
+    ["weekly, across both clock changes", "2027-03-01T09:30", "FREQ=WEEKLY;BYDAY=MO;COUNT=40", "Europe/Oslo", []],
+    ["the first Friday in Halifax", "2026-12-04T10:00", "FREQ=MONTHLY;BYDAY=1FR;COUNT=12", "America/Halifax", []],
+    ["until a date, in Lisbon", "2026-12-01T14:00", "FREQ=WEEKLY;INTERVAL=2;BYDAY=TU;UNTIL=20271130T235959", "Europe/Lisbon", []],
+    ["dates set by hand", "2026-12-01T10:00", nil, "Europe/Oslo", %w[2026-12-08T10:00 2027-04-02T10:00]],
+    ["a single meeting", "2026-12-01T10:00", nil, "Europe/Oslo", []]
+  ].each do |situation, start, rule, zone, dates|
+    it "gives #{situation} at the same instants as the series page" do
+      id = key
+      use(UseCases::Series, marit).create(id: id, title: "Round; with, marks", purpose: "Line one\nline two", members: [{person_id: wen, role: "required"}],
+        run: {local_start: start, time_zone: zone, length_min: 45, rule: rule, dates: dates})
+      off = meeting_ids(id)[2]
+      state(off, marit, "called_off", reason: "Storm") if off
+      shown = use(UseCases::Series, marit).meetings(id)[:meetings].reject { |meeting| meeting[:state] == "called_off" }.map { |meeting| meeting[:starts_at].iso8601 }
+      ical = calendar_of(mail_for(id)).decoded
+      expect(shown).not_to be_empty
+      expect(instants_by_ical_js(ical)).to eq shown
+      expect(instants_by_python(ical)).to eq shown
+    end
+  end
+
+  it "is text, HTML and a REQUEST, each saying when, where and why" do
+    mail = mail_for(series(marit, {required: wen}, purpose: "The week at sea", place: "Boat shed"))
+    expect(mail.parts.map(&:mime_type)).to eq %w[text/plain text/html text/calendar]
+    expect(calendar_of(mail).content_type).to match(/method=REQUEST/i)
+    mail.parts.first(2).each { |part| expect(part.decoded).to include("Every Monday, 09:30–10:15 Oslo time", "Boat shed", "The week at sea", "04:30 Halifax time") }
+    event = Icalendar::Calendar.parse(calendar_of(mail).decoded).first.events.first
+    expect([event.summary, event.location, event.sequence, event.organizer.to_s]).to eq ["Monday mooring round", "Boat shed", 0, "mailto:marit@skerrybuoy.example"]
+    expect(event.attendee.map(&:to_s)).to eq %w[mailto:marit@skerrybuoy.example mailto:wen@skerrybuoy.example]
+  end
+
+  it "lets nothing typed become a header or a tag" do
+    id = series(marit, {required: wen}, title: "Round\r\nBcc: evil@x.example <script>alert(1)</script>")
+    mail = mail_for(id)
+    expect(mail.bcc).to be_nil
+    expect(mail.parts[1].decoded).not_to include "<script"
+    expect(calendar_of(mail).decoded.lines.grep(/\ABcc/)).to be_empty
+  end
+
+  it "counts a new version when people must hear of a change, and mails each person each version once" do
+    id = series(marit, {required: wen})
+    first = mail_for(id)
+    mail_for(id)
+    expect(Records::Mail.count).to eq 2
+    view = use(UseCases::Series, marit).show(id)
+    use(UseCases::Series, marit).change(id: id, version: view[:version], title: "Mooring round", members: [{person_id: wen, role: "required"}])
+    expect(use(UseCases::Series, marit).show(id)[:told][:state]).to eq "changed"
+    mail_for(id)
+    expect(Records::Mail.count).to eq 4
+    sequences = Records::Mail.where(recipient: "wen@skerrybuoy.example").order(:reason).map { |row| calendar_of(::Mail.new(row.source)).decoded[/SEQUENCE:(\d+)/, 1] }
+    uids = Records::Mail.all.map { |row| calendar_of(::Mail.new(row.source)).decoded.gsub("\r\n ", "")[/UID:(.*)/, 1] }
+    expect([sequences, uids.uniq.size]).to eq [%w[0 1], 1]
+    expect(first.message_id).not_to be_nil
+  end
+end
