@@ -17,9 +17,9 @@ module Stage
 
   def key = Records::Key.make
 
-  def person(name, zone: "Europe/Oslo", admin: false)
+  def person(name, zone: "Europe/Oslo", admin: false, email: nil)
     id = key
-    UseCases::People.new(clock: clock).add(id: id, name: name, email: "#{name.split.first.downcase}@skerrybuoy.example", time_zone: zone, password: PASSWORD, admin: admin)
+    UseCases::People.new(clock: clock).add(id: id, name: name, email: email || "#{name.split.first.downcase}@skerrybuoy.example", time_zone: zone, password: PASSWORD, admin: admin)
     id
   end
 

@@ -2,8 +2,8 @@ import type { Schemas } from './api/client'
 import { wallNow } from './time'
 
 export const WEEKDAYS = [
-  { code: 'MO', name: 'Monday', short: 'Mon' }, { code: 'TU', name: 'Tuesday', short: 'Tue' }, { code: 'WE', name: 'Wednesday', short: 'Wed' },
-  { code: 'TH', name: 'Thursday', short: 'Thu' }, { code: 'FR', name: 'Friday', short: 'Fri' }, { code: 'SA', name: 'Saturday', short: 'Sat' }, { code: 'SU', name: 'Sunday', short: 'Sun' },
+  { code: 'MO', name: 'Monday' }, { code: 'TU', name: 'Tuesday' }, { code: 'WE', name: 'Wednesday' },
+  { code: 'TH', name: 'Thursday' }, { code: 'FR', name: 'Friday' }, { code: 'SA', name: 'Saturday' }, { code: 'SU', name: 'Sunday' },
 ]
 
 /** A run as the form holds it: what people choose, not yet a rule. Numbers may be empty while they are typed. */
@@ -24,7 +24,7 @@ export interface RunForm {
   dates: string[]
 }
 
-const weekdayOf = (day: string) => WEEKDAYS[(new Date(`${day}T00:00Z`).getUTCDay() + 6) % 7]!.code
+export const weekdayOf = (day: string) => WEEKDAYS[(new Date(`${day}T00:00Z`).getUTCDay() + 6) % 7]!.code
 
 export function emptyRun(timeZone: string): RunForm {
   const day = new Date(new Date(`${wallNow(timeZone).slice(0, 10)}T00:00Z`).getTime() + 86_400_000 * 7).toISOString().slice(0, 10)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, dataOf } from '../api/client'
 import { shortDay } from '../time'
@@ -28,7 +28,11 @@ const choices = computed(() => {
   return words.length ? [...found, ...fixed] : [...fixed, ...found]
 })
 watch([open, typed], () => { chosen.value = 0 })
-watch(open, () => { typed.value = '' })
+const box = ref<HTMLInputElement>()
+watch(open, shown => {
+  typed.value = ''
+  if (shown) nextTick(() => box.value?.focus())
+})
 
 function move(by: number) { chosen.value = (chosen.value + by + choices.value.length) % Math.max(choices.value.length, 1) }
 
@@ -44,7 +48,7 @@ function take(to: string | undefined) {
   <v-dialog v-model="open" max-width="560" aria-label="Go to or do" location="top" class="goto">
     <v-card>
       <input
-        v-model="typed" class="box" autofocus placeholder="Go to or do…" aria-label="Go to or do" role="combobox" aria-expanded="true" aria-controls="choices"
+        ref="box" v-model="typed" class="box" placeholder="Go to or do…" aria-label="Go to or do" role="combobox" aria-expanded="true" aria-controls="choices"
         :aria-activedescendant="`choice-${chosen}`" @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)" @keydown.enter.prevent="take(choices[chosen]?.to)">
       <ul id="choices" role="listbox" aria-label="Places and deeds">
         <li

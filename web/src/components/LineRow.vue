@@ -38,7 +38,7 @@ function save() {
     </form>
     <p v-else>
       <span :class="{ closed: line.action && line.action.state !== 'open' }">{{ line.text }}</span>
-      <template v-if="line.action"><b class="after">{{ line.action.owners.length ? list(line.action.owners.map(owner => owner.name)) : 'nobody yet' }}</b><span v-if="line.action.dueOn" class="soft after">due {{ shortDay(line.action.dueOn) }}</span><span v-if="line.action.state !== 'open'" class="fresh strong after">{{ line.action.state }}</span></template>
+      <template v-if="line.action">{{ ' ' }}<b>{{ line.action.owners.length ? list(line.action.owners.map(owner => owner.name)) : 'nobody yet' }}</b>{{ ' ' }}<span v-if="line.action.dueOn" class="soft">due {{ shortDay(line.action.dueOn) }}</span>{{ ' ' }}<span v-if="line.action.state !== 'open'" class="fresh strong">{{ line.action.state }}</span></template>
       <button v-if="canWrite" type="button" class="quiet edit no-print" :aria-label="`Change the line: ${line.text}`" @click="edit">Change</button>
     </p>
   </li>

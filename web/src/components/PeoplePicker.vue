@@ -24,7 +24,7 @@ function add(personId: string | null) {
       <li v-for="(member, i) in members" :key="member.personId" class="who">
         <span class="strong">{{ nameOf(member.personId) }}</span>
         <v-select v-model="member.role" :items="ROLES" :aria-label="`${nameOf(member.personId)} comes`" class="role" density="compact" variant="plain" />
-        <button v-if="!fixed.includes(member.personId)" type="button" class="quiet" :aria-label="`Take ${nameOf(member.personId)} off`" @click="members.splice(i, 1)">Take off</button>
+        <button v-if="!fixed.includes(member.personId)" type="button" class="quiet" :aria-label="`Take off: ${nameOf(member.personId)}`" @click="members.splice(i, 1)">Take off</button>
         <span v-else class="soft small">runs it</span>
       </li>
     </ul>

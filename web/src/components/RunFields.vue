@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { ProblemError } from '../api/client'
-import { WEEKDAYS, type RunForm } from '../rule'
+import { WEEKDAYS, weekdayOf, type RunForm } from '../rule'
 
 /** When a series meets. `problem` is what the server says against it. */
 const { problem, zones } = defineProps<{ problem: Error | null; zones: string[] }>()
@@ -15,6 +15,15 @@ const REPEATS = [
 const UNITS = { 'daily': 'days', 'weekly': 'weeks', 'month-day': 'months', 'month-weekday': 'months', 'yearly': 'years' } as Record<string, string>
 const NTHS = [[1, 'first'], [2, 'second'], [3, 'third'], [4, 'fourth'], [5, 'fifth'], [-1, 'last'], [-2, 'second last']].map(([value, title]) => ({ value, title }))
 const MONTH_DAYS = [...Array.from({ length: 31 }, (_, i) => ({ value: i + 1, title: `${i + 1}` })), { value: -1, title: 'the last day' }]
+
+// Days that were those of the first date follow it when it moves.
+watch(() => form.value.day, (day, before) => {
+  if (!day || !before) return
+  const run = form.value
+  if (run.weekdays.join() === weekdayOf(before)) run.weekdays = [weekdayOf(day)]
+  if (run.nthWeekday === weekdayOf(before)) run.nthWeekday = weekdayOf(day)
+  if (run.monthDay === Number(before.slice(8))) run.monthDay = Number(day.slice(8))
+})
 
 const repeats = computed(() => form.value.repeat in UNITS)
 /** The sentence for a field: by its place in the run, or by the part of the rule it stands for. */
@@ -42,7 +51,7 @@ function toggle(code: string) {
     </div>
     <v-select v-model="form.repeat" :items="REPEATS" label="How often" :error-messages="at('rule', 'FREQ', '')" />
     <div v-if="form.repeat === 'weekly'" role="group" aria-label="On these days" class="days">
-      <button v-for="day in WEEKDAYS" :key="day.code" type="button" :class="{ on: form.weekdays.includes(day.code) }" :aria-pressed="form.weekdays.includes(day.code)" :aria-label="day.name" @click="toggle(day.code)">{{ day.short }}</button>
+      <button v-for="day in WEEKDAYS" :key="day.code" type="button" :class="{ on: form.weekdays.includes(day.code) }" :aria-pressed="form.weekdays.includes(day.code)" @click="toggle(day.code)">{{ day.name.slice(0, 3) }}<span class="visually-hidden">{{ day.name.slice(3) }}</span></button>
       <p v-if="form.weekdays.length === 0" class="stuck small" role="alert">Choose at least one day.</p>
       <p v-if="at('rule', 'BYDAY')" class="stuck small" role="alert">{{ at('rule', 'BYDAY') }}</p>
     </div>
@@ -60,7 +69,7 @@ function toggle(code: string) {
     <div v-if="form.repeat === 'by-hand'" class="hand">
       <div v-for="(_, i) in form.dates" :key="i" class="line">
         <v-text-field v-model="form.dates[i]" type="datetime-local" :label="`Date ${i + 2}`" :error-messages="at(`dates/${i}`)" />
-        <button type="button" class="quiet" :aria-label="`Leave out date ${i + 2}`" @click="form.dates.splice(i, 1)">Leave out</button>
+        <button type="button" class="quiet" :aria-label="`Leave out: date ${i + 2}`" @click="form.dates.splice(i, 1)">Leave out</button>
       </div>
       <button type="button" class="quiet" @click="form.dates.push(form.dates.at(-1) ?? `${form.day}T${form.time}`)">Add a date</button>
     </div>

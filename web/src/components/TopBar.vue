@@ -38,7 +38,7 @@ useKeys([
     <button class="go" type="button" @click="going = true">Go to or do… <kbd>/</kbd></button>
     <v-menu>
       <template #activator="{ props: menu }">
-        <button class="me" type="button" :aria-label="`${person.name}: your menu`" v-bind="menu">{{ initials }}</button>
+        <button class="me" type="button" :aria-label="`${initials}: ${person.name}, your menu`" v-bind="menu">{{ initials }}</button>
       </template>
       <v-list density="compact" aria-label="You">
         <v-list-item :title="person.name" :subtitle="`${person.email} · ${zonePlace(person.timeZone)} time`" />

@@ -154,10 +154,10 @@ useKeys([
             <h2><button v-if="canWrite && writing !== LEFT" type="button" class="title" @click="take(null)">Left over</button><template v-else>Left over</template></h2>
             <ul class="left">
               <li v-for="action in sheet.leftOver" :key="action.id">
-                <span :class="{ over: action.state !== 'open' }">{{ action.text }}</span>
-                <b v-if="action.review?.verdict === 'done' || (!action.review && action.state === 'done')" class="fresh after">done</b>
-                <b v-else-if="action.state !== 'open'" class="soft after">dropped<template v-if="action.reason">: {{ action.reason }}</template></b>
-                <template v-else><span class="small strong after" :class="action.stuck ? 'stuck' : action.carried ? 'carried' : 'fresh'">{{ action.carried === 0 ? 'new' : action.carried === 1 ? 'carried once' : `carried ${action.carried} times` }}</span><span class="soft small after">· {{ action.owners.map(owner => owner.name).join(', ') || 'nobody yet' }}</span></template>
+                <span :class="{ over: action.state !== 'open' }">{{ action.text }}</span>{{ ' ' }}
+                <b v-if="action.review?.verdict === 'done' || (!action.review && action.state === 'done')" class="fresh">done</b>
+                <b v-else-if="action.state !== 'open'" class="soft">dropped<template v-if="action.reason">: {{ action.reason }}</template></b>
+                <template v-else><span class="small strong" :class="action.stuck ? 'stuck' : action.carried ? 'carried' : 'fresh'">{{ action.carried === 0 ? 'new' : action.carried === 1 ? 'carried once' : `carried ${action.carried} times` }}</span>{{ ' ' }}<span class="soft small">· {{ action.owners.map(owner => owner.name).join(', ') || 'nobody yet' }}</span></template>
               </li>
             </ul>
             <ul class="lines">
@@ -175,7 +175,7 @@ useKeys([
           @take="take(topic.id)" @move="by => move(topic.id, by)" @drop="dropped => dropBefore(topic.id, dropped)" @change="body => doing.changeTopic(topic, body)"
           @remove="doing.removeTopic(topic.id)" @change-line="(lineId, body) => changeLine(lines.get(lineId)!, body)" @remove-line="lineId => removeLine(lines.get(lineId)!)">
           <template #deeds>
-            <button v-if="sheet.may.hold && !frozen && sheet.state !== 'closed'" type="button" class="quiet no-print" :aria-label="`${topic.putOff ? 'Take now' : 'Put off'}: ${topic.title}`" @click="doing.putOff(topic.id, !topic.putOff)">{{ topic.putOff ? 'Take it after all' : 'Put off' }}</button>
+            <button v-if="sheet.may.hold && !frozen && sheet.state !== 'closed'" type="button" class="quiet no-print" :aria-label="`${topic.putOff ? 'Take it after all' : 'Put off'}: ${topic.title}`" @click="doing.putOff(topic.id, !topic.putOff)">{{ topic.putOff ? 'Take it after all' : 'Put off' }}</button>
           </template>
           <LineEntry v-if="writing === topic.id" ref="entry" :meeting-id="id" :topic-id="topic.id" :topic-title="topic.title" class="here-entry" @keep="send" />
         </TopicBlock>

@@ -1,0 +1,66 @@
+require_relative "../web_helper"
+
+# The sheet while the world around it moves: two people at once, and a connection that goes.
+RSpec.describe "A sheet in session" do
+  let(:marit) { person("Marit Hauge") }
+  let(:ines) { person("Ines Torvald") }
+
+  before do
+    @series = series(marit, {required: ines}, chair_id: ines, start: "#{Date.today + 3}T09:30")
+    @meeting = meeting_ids(@series).first
+    topic(@meeting, marit, "Safety round")
+    state(@meeting, marit, "in_session")
+  end
+
+  def open_sheet(name)
+    sign_in_as(name)
+    visit "/meetings/#{@meeting}"
+    expect(page).to have_css ".entry input:focus"
+    expect(page).to have_content "all kept"
+  end
+
+  it "shows one person's lines to the other within two seconds" do
+    using_session(:ines) { open_sheet("Ines Torvald") }
+    open_sheet("Marit Hauge")
+    type("Ice on the east pontoon")
+    type(:enter)
+    type(:enter) if page.has_no_css?(".line", text: "Ice on the east pontoon", wait: 1)
+    using_session(:ines) { expect(page).to have_css ".line", text: "Ice on the east pontoon", wait: 2 }
+  end
+
+  it "keeps a line typed without a connection, says so, and sends it once" do
+    open_sheet("Marit Hauge")
+    network = page.driver.browser.network
+    network.offline_mode
+    type("Wind gauge reads zero")
+    type(:enter)
+    expect(page).to have_css ".unsent", text: "Wind gauge reads zero"
+    expect(page).to have_content "1 unsent"
+    network.emulate_network_conditions
+    expect(page).to have_css ".line", text: "Wind gauge reads zero"
+    expect(page).to have_no_css ".unsent"
+    expect(Records::Line.pluck(:text)).to eq ["Wind gauge reads zero"]
+  end
+
+  it "keeps what is being typed through a reload" do
+    open_sheet("Marit Hauge")
+    type("Half a sente")
+    visit current_path
+    expect(page).to have_field("Next line under Safety round", with: "Half a sente")
+  end
+
+  it "asks which of two people is meant, and lets a reading be refused" do
+    person("Ines Moen", email: "moen@skerrybuoy.example").then { |other| Records::SeriesMember.create!(series_id: @series, person_id: other, role: "required") }
+    open_sheet("Marit Hauge")
+    type("Ines to order rope")
+    expect(page).to have_content "Which Ines?"
+    click_button "Ines Moen"
+    type(:enter)
+    expect(page).to have_css ".line.action", text: /Order rope\s+Ines Moen/
+    type("Marit to rest")
+    expect(page).to have_content "Action for Marit Hauge"
+    type(:escape)
+    type(:enter)
+    expect(page).to have_css ".line.note", text: "Marit to rest"
+  end
+end

@@ -1,0 +1,93 @@
+require_relative "app_helper"
+require "capybara/rspec"
+require "capybara/cuprite"
+require "net/http"
+require "socket"
+require "tmpdir"
+
+FLAGS = {
+  "no-sandbox" => nil, "disable-gpu" => nil, "disable-dev-shm-usage" => nil, "disable-quic" => nil, "no-first-run" => nil,
+  "disable-background-networking" => nil, "disable-component-update" => nil, "disable-sync" => nil,
+  "host-resolver-rules" => "MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"
+}.freeze
+
+Capybara.register_driver(:browser) do |app|
+  Capybara::Cuprite::Driver.new(app, browser_path: "/usr/bin/chromium", headless: true, window_size: [1280, 800], browser_options: FLAGS.dup,
+    process_timeout: 30, timeout: 20, js_errors: true)
+end
+Capybara.default_driver = :browser
+Capybara.server = :puma, {Silent: true, Threads: "1:16"}
+Capybara.server_host = "127.0.0.1"
+Capybara.app = Api::App.build
+Capybara.default_max_wait_time = 6
+Capybara.disable_animation = true
+Capybara.enable_aria_label = true
+
+# The stand-in for mail as a process of its own, as bin/start runs it, and the worker beside it.
+module PostOffice
+  module_function
+
+  def open
+    @dir = Dir.mktmpdir
+    @http, smtp = Array.new(2) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
+    env = {"LEFT_OVER_POST_PORT" => @http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_VAR" => @dir}
+    @pid = spawn(env, "bundle", "exec", "ruby", "stand_ins/post/tray.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
+    @worker = Worker.new(post: Mailing::Smtp.new(address: "127.0.0.1", port: smtp, tls: "off"))
+    @thread = Thread.new { @worker.run }
+  end
+
+  def address = "http://127.0.0.1:#{@http}"
+
+  def close
+    @worker.stop
+    @thread.join
+    Process.kill("TERM", @pid)
+    Process.wait(@pid)
+    FileUtils.rm_rf(@dir)
+  end
+end
+
+module Browsing
+  AXE = File.read(File.expand_path("../web/node_modules/axe-core/axe.min.js", __dir__))
+
+  def sign_in_as(name)
+    visit "/"
+    fill_in "Mail address", with: "#{name.split.first.downcase}@skerrybuoy.example"
+    fill_in "Password", with: Stage::PASSWORD
+    click_button "Sign in"
+    expect(page).to have_css "header.bar"
+  end
+
+  # No violation of WCAG as axe-core finds them, in a dialog when one is open.
+  def expect_accessible(within: "body")
+    page.execute_script(AXE)
+    found = page.evaluate_async_script(<<~JS, within)
+      const [within, done] = arguments
+      axe.run(within, { rules: { region: { enabled: false } } }).then(result => done(result.violations.map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ') + ' ' + (n.failureSummary || '')).slice(0, 3).join(' | ')}`)))
+    JS
+    expect(found).to eq([]), "#{page.current_path}: #{found.join("\n")}"
+  end
+
+  def type(text) = page.active_element.send_keys(text)
+
+  def choose_from(label, option)
+    find(:xpath, "//*[contains(concat(' ', @class, ' '), ' v-input ')][.//label[normalize-space() = '#{label}']]").find(".v-field").click
+    find(".v-overlay--active .v-list-item", text: option, exact_text: true).click
+  end
+end
+
+RSpec.configure do |config|
+  config.include Capybara::DSL, :web
+  config.include Browsing, :web
+  config.define_derived_metadata(file_path: %r{/spec/web/}) { |metadata| metadata[:web] = true }
+  config.before(:suite) { PostOffice.open }
+  config.after(:suite) { PostOffice.close }
+  config.before(:each, :web) do
+    Rack::Attack.reset!
+    clock.now = Time.now.utc
+  end
+  config.after(:each, :web) do |example|
+    page.save_screenshot(File.join(Settings.var, "log", "#{example.description[0, 40].gsub(/\W+/, "-")}.png")) if example.exception # rubocop:disable Lint/Debugger
+    Capybara.reset_sessions!
+  end
+end
