@@ -50,7 +50,7 @@ RUNS.times { programs.each { |name, program| results[name] << program.call } }
 
 median = ->(name) { results[name].map { |result| result["seconds"] }.sort[RUNS / 2] }
 puts "#{rules.size} rules, #{results["Left Over"].first["count"]} instants, median of #{RUNS} runs"
-puts format("%-16s %9s %9s %9s  %s", "", "seconds", "ratio", "instants", "same instants")
+puts "#{" " * 16}   seconds     ratio  instants  same instants"
 programs.each_key do |name|
   result = results[name].first
   same = result.values_at("count", "sum") == results["Left Over"].first.values_at("count", "sum")

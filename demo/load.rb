@@ -132,7 +132,7 @@ class Demo
   end
 
   # Weeks from one meeting of a series to the next.
-  def step(plan) = plan[:rule].include?("MONTHLY;INTERVAL=3") ? 13 : (plan[:rule].include?("MONTHLY") ? 5 : (plan[:rule].include?("INTERVAL=2") ? 2 : 1))
+  def step(plan) = {/MONTHLY;INTERVAL=3/ => 13, /MONTHLY/ => 5, /INTERVAL=2/ => 2, // => 1}.find { |rule, _| plan[:rule].match?(rule) }.last
 
   # Topics and answers for what is next.
   def prepare_coming
@@ -142,7 +142,7 @@ class Demo
       plan[:required].each_with_index do |person, i|
         next if i % 5 == 3
 
-        answer = i % 7 == 2 ? "declined" : Story::ANSWERS[i % Story::ANSWERS.size]
+        answer = (i % 7 == 2) ? "declined" : Story::ANSWERS[i % Story::ANSWERS.size]
         UseCases::Meetings.new(by: @people[person], clock: @clock).answer(meeting_id: meeting.id, person_id: @people[person], answer: answer)
       end
     end

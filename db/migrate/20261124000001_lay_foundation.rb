@@ -220,6 +220,6 @@ class LayFoundation < ActiveRecord::Migration[7.2]
   def key(table, name, to, null: false, index: true)
     table.string name, **KEY, null: null
     table.foreign_key to, column: name
-    table.index name, **(index == true ? {} : index)
+    table.index name, **((index == true) ? {} : index)
   end
 end

@@ -51,7 +51,7 @@ module Api
       when "enum" then "This must be one of: #{limit["enum"].join(", ")}."
       when "maxItems" then "These are too many: #{limit["maxItems"]} at most."
       when "format" then "This is not a #{{"date" => "day such as 2026-11-30", "date-time" => "time such as 2026-11-30T08:30:00Z"}.fetch(limit["format"], limit["format"])}."
-      when "pattern" then limit["description"] == "UUIDv7" ? "This is not a UUIDv7." : "This is not a date and time such as 2026-11-30T09:30."
+      when "pattern" then (limit["description"] == "UUIDv7") ? "This is not a UUIDv7." : "This is not a date and time such as 2026-11-30T09:30."
       when "schema" then "This is not known here."
       else "This has the wrong form."
       end

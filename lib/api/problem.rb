@@ -5,6 +5,14 @@ module Api
     UNREACHABLE = [ActiveRecord::ConnectionFailed, ActiveRecord::ConnectionNotEstablished, ActiveRecord::Deadlocked,
       ActiveRecord::LockWaitTimeout, ActiveRecord::ConnectionTimeoutError, ActiveRecord::DatabaseConnectionError].freeze
 
+    # What routes refuse with.
+    module Helpers
+      def problem(status, code, title, **details)
+        content_type "application/problem+json"
+        halt status, Problem.body(status, code, title, **details)
+      end
+    end
+
     module_function
 
     def body(status, code, title, **details)
@@ -16,12 +24,7 @@ module Api
     end
 
     def registered(app)
-      app.helpers do
-        def problem(status, code, title, **details)
-          content_type "application/problem+json"
-          halt status, Problem.body(status, code, title, **details)
-        end
-      end
+      app.helpers(Helpers)
       app.error(Core::Error) { |error| problem STATUS.find { |kind, _| error.is_a?(kind) }.last, error.code, error.message, **error.details }
       app.error(*UNREACHABLE) do
         headers "retry-after" => "2"

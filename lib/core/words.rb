@@ -7,7 +7,7 @@ module Core
     module_function
 
     def list(words, last: "and")
-      words.size < 2 ? words.join : "#{words[0..-2].join(", ")} #{last} #{words.last}"
+      (words.size < 2) ? words.join : "#{words[0..-2].join(", ")} #{last} #{words.last}"
     end
 
     # "1 meeting", "12 meetings"
@@ -31,7 +31,7 @@ module Core
 
     # "shorten…": at most `most` characters, cut at a word.
     def shorten(text, most)
-      text.length <= most ? text : "#{text[0, most - 1].sub(/\s+\S*\z/, "")}…"
+      (text.length <= most) ? text : "#{text[0, most - 1].sub(/\s+\S*\z/, "")}…"
     end
   end
 end

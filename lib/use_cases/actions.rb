@@ -9,7 +9,7 @@ module UseCases
     def list(mine: true, state: "open", series_id: nil, page: 1)
       actions = mine ? Records::ActionItem.owned_by(by) : Records::ActionItem.where(series_id: taking_part)
       actions = actions.where(series_id: series_id) if series_id
-      actions = state == "open" ? actions.where(state: "open").order(Arel.sql("due_on is null, due_on, raised_at, id")) : actions.where.not(state: "open").order(closed_at: :desc, id: :desc)
+      actions = (state == "open") ? actions.where(state: "open").order(Arel.sql("due_on is null, due_on, raised_at, id")) : actions.where.not(state: "open").order(closed_at: :desc, id: :desc)
       shown = actions.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).to_a
       {actions: views(shown), page: page, page_size: PAGE_SIZE, total: actions.count}
     end
@@ -24,7 +24,7 @@ module UseCases
         reason = words(reason, pointer: "/reason", missing: ("Say why it is dropped." if state == "dropped"))
         closing = state != "open"
         action.update!(state: state, reason: closing ? reason : nil, closed_at: (now if closing), closed_at_meeting_id: (meeting_id if closing))
-        keep(action, state == "open" ? "reopened" : state, reason, meeting_id)
+        keep(action, (state == "open") ? "reopened" : state, reason, meeting_id)
         note_sheets(action)
       end
       view(id)

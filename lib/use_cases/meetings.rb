@@ -50,7 +50,7 @@ module UseCases
         check_member(meeting, person_id)
         raise Core::Conflict.new("This meeting is over.", code: "state") if meeting.ends_at <= now || meeting.state == "called_off"
 
-        row = {answer: answer, note: words(note), answered_at: now, way: person_id == by ? "here" : "keeper"}
+        row = {answer: answer, note: words(note), answered_at: now, way: (person_id == by) ? "here" : "keeper"}
         reply = Records::Reply.find_by(meeting_id: meeting_id, person_id: person_id)
         reply ? reply.update!(row) : Records::Reply.create!(meeting_id: meeting_id, person_id: person_id, **row)
         Records::Change.note(meeting_id, now)

@@ -21,7 +21,7 @@ module UseCases
         line = find(Records::Line, id)
         meeting = editable(line.meeting_id)
         update(line, version, kind: kind, text: words(text, pointer: "/text", missing: "A line cannot be empty. Remove it instead."))
-        kind == "action" ? change_action(meeting, line, action || {}) : drop_action(line)
+        (kind == "action") ? change_action(meeting, line, action || {}) : drop_action(line)
         Records::Change.note(line.meeting_id, now)
       end
       nil

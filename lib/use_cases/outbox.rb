@@ -48,7 +48,7 @@ module UseCases
       settle(mail, state: "failed", last_error: error.message.to_s[0, 500])
     rescue Mailing::Smtp::Unreachable => error
       attempts = mail.attempts + 1
-      settle(mail, attempts: attempts, last_error: error.message.to_s[0, 500], state: attempts >= MOST_ATTEMPTS ? "failed" : "waiting",
+      settle(mail, attempts: attempts, last_error: error.message.to_s[0, 500], state: (attempts >= MOST_ATTEMPTS) ? "failed" : "waiting",
         due_at: @clock.now + [2**attempts, LONGEST_PAUSE_S].min)
     end
 

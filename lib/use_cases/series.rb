@@ -172,7 +172,11 @@ module UseCases
 
     # What was sent, and whether something has changed since.
     def told(series)
-      {state: series.told_sequence.nil? ? "never" : (series.told_sequence == series.sequence ? "told" : "changed"), told_at: series.told_at}
+      {state: if series.told_sequence.nil?
+                "never"
+              else
+                ((series.told_sequence == series.sequence) ? "told" : "changed")
+              end, told_at: series.told_at}
     end
 
     def next_meeting(series, ledger)

@@ -85,7 +85,7 @@ module UseCases
 
         visit = visit(meeting_id, topic_id)
         visit.put_off = put_off
-        put_off || visit.used_s.positive? ? visit.save! : visit.destroy!
+        (put_off || visit.used_s.positive?) ? visit.save! : visit.destroy!
         Records::Change.note(meeting_id, now)
       end
       nil

@@ -1,21 +1,21 @@
 require_relative "../app_helper"
 
-RSpec.describe UseCases::Outbox do
-  # Stands where an SMTP connection would; what it does with each mail is told to it.
-  class Counter
-    attr_reader :taken
+# Stands where an SMTP connection would; what it does with each mail is told to it.
+class Counter
+  attr_reader :taken
 
-    def initialize(&answer)
-      @answer = answer
-      @taken = []
-    end
-
-    def deliver(to:, **)
-      @answer&.call(to)
-      @taken << to
-    end
+  def initialize(&answer)
+    @answer = answer
+    @taken = []
   end
 
+  def deliver(to:, **)
+    @answer&.call(to)
+    @taken << to
+  end
+end
+
+RSpec.describe UseCases::Outbox do
   let(:people) { ["Ines Torvald", "Wen Halloran", "Lars Ekeli"].map { |name| Records::Person.find(person(name)) } }
   let(:outbox) { described_class.new(clock: clock) }
 

@@ -42,7 +42,6 @@ module Core
       # What one period costs at most, in days looked at: the measure of Expander::WORK.
       def cost = @cost ||= days_looked_at * times.size + 1
 
-
       private
 
       def days_looked_at
@@ -79,7 +78,7 @@ module Core
         return [jd] unless @rule.by_month || @rule.by_month_day
 
         date = Date.jd(jd)
-        in_months?(date.month) && (@rule.by_month_day.nil? || month_days(date.year, date.month).include?(jd)) ? [jd] : []
+        (in_months?(date.month) && (@rule.by_month_day.nil? || month_days(date.year, date.month).include?(jd))) ? [jd] : []
       end
 
       def weekly(week)
@@ -157,7 +156,7 @@ module Core
       def first_week(year)
         first = month_start(year, 1)
         start = first - (first - monday_shift) % 7
-        first - start <= 3 ? start : start + 7
+        (first - start <= 3) ? start : start + 7
       end
 
       def by_day_in_month(year, month)

@@ -70,7 +70,8 @@ module Core
         text.split(",", -1).map do |entry|
           match = /\A([+-]?[0-9]{1,2})?(SU|MO|TU|WE|TH|FR|SA)\z/.match(entry)
           nth = match && match[1]&.to_i
-          unless match && (nth.nil? || nth.abs.between?(1, 53))
+          in_range = match && (nth.nil? || nth.abs.between?(1, 53))
+          unless in_range
             refuse("BYDAY", "“#{entry}” is not a weekday such as MO, 2TU or -1FR.")
           end
           Rule::Weekday.new(wday: Rule::WEEKDAYS.index(match[2]), nth: nth)

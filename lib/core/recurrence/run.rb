@@ -35,7 +35,7 @@ module Core
         end
         first = expander.first(1).first or raise Invalid.new("No date fits this rule. Check its days and its end.", pointer: "/rule", part: "FREQ")
         wall = zone.wall(first)
-        wall.date == start.date ? self : with(start: WallTime.at(wall.date, start.second_of_day))
+        (wall.date == start.date) ? self : with(start: WallTime.at(wall.date, start.second_of_day))
       end
 
       # @raise [Invalid] when the run would begin before `now`

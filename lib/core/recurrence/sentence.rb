@@ -92,7 +92,7 @@ module Core
       def yearly
         months = @rule.by_month&.map { |month| Date::MONTHNAMES[month] }
         if (parts - %i[by_month by_month_day]).empty? && (@rule.by_month_day.nil? || months)
-          day = @rule.by_month_day ? @rule.by_month_day : [@run.start.date.day]
+          day = @rule.by_month_day || [@run.start.date.day]
           return if day.any?(&:negative?)
 
           months ||= [Date::MONTHNAMES[@run.start.date.month]]

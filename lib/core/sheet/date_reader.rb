@@ -45,7 +45,7 @@ module Core
         return [text, nil] unless found
 
         match, day = found
-        ["#{match.pre_match}#{match.post_match}".strip, match[:lead].to_s.casecmp?("before") && day != @next_meeting_on ? day - 1 : day]
+        ["#{match.pre_match}#{match.post_match}".strip, (match[:lead].to_s.casecmp?("before") && day != @next_meeting_on) ? day - 1 : day]
       end
 
       # @return [Date, nil] when the text is a day and nothing else
@@ -86,7 +86,7 @@ module Core
 
       def end_of_month((month))
         number = month_number(month)
-        Date.new(@today.year + (number < @today.month ? 1 : 0), number, -1)
+        Date.new(@today.year + ((number < @today.month) ? 1 : 0), number, -1)
       end
 
       def day_month((_, day, month, year)) = civil(year, month_number(month), day.to_i)
