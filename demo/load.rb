@@ -24,21 +24,27 @@ class Demo
   def load
     @clock.now = @end - WEEKS * 7 * 86_400
     add_people
-    Story::SERIES.each { |key, plan| add_series(key, plan) }
+    long_ago { Story::SERIES.each { |key, plan| add_series(key, plan) } }
     past = Records::Meeting.where("ends_at < ?", @end).in_order.pluck(:id, :series_id)
     past.each_with_index do |(id, series_id), i|
-      hold(id, @series.key(series_id))
+      long_ago { hold(id, @series.key(series_id)) }
       show_progress(i + 1, past.size)
     end
     @clock.now = @end
     prepare_coming
-    # What was mailed in the past half year has long arrived.
-    Records::Mail.where(state: "waiting").update_all(state: "sent", sent_at: @end)
     UseCases::Series.new(clock: @clock).lay_out_further
     puts
   end
 
   private
+
+  # What was mailed in the past half year has long arrived: in one transaction, so that no worker sees it waiting.
+  def long_ago
+    Records::Base.write do
+      yield
+      Records::Mail.where(state: "waiting").update_all(state: "sent", sent_at: @clock.now)
+    end
+  end
 
   def add_people
     Story::PEOPLE.each_with_index do |(key, (name, zone)), i|
@@ -128,8 +134,11 @@ class Demo
 
   def raise_actions(key, plan, weeks_ago, say)
     plan[:actions].select { |raised, text| raised >= weeks_ago && raised < weeks_ago + step(plan) && !Records::ActionItem.exists?(series_id: @series[key], text: text) }
-      .each { |_, text, owner| say.call("action", text, {owner_ids: [@people[owner]], due_on: @clock.now.to_date + 10}) }
+      .each { |_, text, owner, weeks| say.call("action", text, {owner_ids: [@people[owner]], due_on: due(weeks)}) }
   end
+
+  # What is still open is due around now, the rest was soon after it was raised.
+  def due(weeks) = weeks ? @clock.now.to_date + 10 : @end.to_date + @random.rand(-5..16)
 
   # Weeks from one meeting of a series to the next.
   def step(plan) = {/MONTHLY;INTERVAL=3/ => 13, /MONTHLY/ => 5, /INTERVAL=2/ => 2, // => 1}.find { |rule, _| plan[:rule].match?(rule) }.last

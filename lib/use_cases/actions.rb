@@ -109,7 +109,7 @@ module UseCases
 
     def views(actions)
       series_ids = actions.map(&:series_id).uniq
-      ActionViews.of(actions, Ledgers.of(series_ids, topics: false))
+      ActionViews.of(actions, Ledgers.of(series_ids, topics: false), by: by)
     end
 
     def view(id) = views([find(Records::ActionItem, id)]).first

@@ -47,7 +47,7 @@ module UseCases
     # Overdue and soonest due first, then the oldest.
     def actions
       shown = open_actions.order(Arel.sql("due_on is null, due_on, raised_at, id")).limit(MOST_ACTIONS).to_a
-      ActionViews.of(shown, Ledgers.of(shown.map(&:series_id).uniq, topics: false))
+      ActionViews.of(shown, Ledgers.of(shown.map(&:series_id).uniq, topics: false), by: by)
     end
 
     # Sheets that wait for the person who runs them: to be closed, issued, or held at all.

@@ -77,7 +77,7 @@ module UseCases
       strands = Core::CarryForward::Strands.new(ledger, actions.map(&:to_core), now: now)
       rows = strands.rows
       by_id = actions.to_h { |action| [action.id, action] }
-      views = ActionViews.of(rows.map { |row| by_id.fetch(row.action_id) }, {id => ledger})
+      views = ActionViews.of(rows.map { |row| by_id.fetch(row.action_id) }, {id => ledger}, by: by)
       {columns: strands.columns.map { |meeting| column(meeting, series.zone) }, next_column: strands.next_column,
        rows: rows.zip(views).map { |row, action| {action: action, from: row.from, to: row.to, thickness: row.thickness} }}
     end

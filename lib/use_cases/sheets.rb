@@ -126,7 +126,7 @@ module UseCases
     def left_over
       reviews = @meeting.reviews.to_h { |review| [review.action_item_id, review] }
       records = Records::ActionItem.where(id: @left_over.map(&:id)).to_h { |action| [action.id, action] }
-      views = ActionViews.of(@left_over.map { |action| records.fetch(action.id) }, {@series.id => @ledger}, up_to: @meeting.starts_at)
+      views = ActionViews.of(@left_over.map { |action| records.fetch(action.id) }, {@series.id => @ledger}, by: by, up_to: @meeting.starts_at)
       views.map do |view|
         review = reviews[view[:id]]
         view.merge(review: review && {verdict: review.verdict, word: review.word})

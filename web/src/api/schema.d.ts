@@ -960,6 +960,7 @@ export interface components {
             raisedAtMeetingId: components["schemas"]["Key"] | null;
             /** Format: date-time */
             closedAt: string | null;
+            mayChange: boolean;
             version: number;
         };
         LeftOver: {
@@ -979,6 +980,7 @@ export interface components {
             raisedAtMeetingId: components["schemas"]["Key"] | null;
             /** Format: date-time */
             closedAt: string | null;
+            mayChange: boolean;
             version: number;
             review: components["schemas"]["Review"] | null;
         };

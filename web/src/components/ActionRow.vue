@@ -5,7 +5,7 @@ import { daysFrom, list, shortDay } from '../time'
 
 /** One action with its tick: how old it is, whose, by when. */
 const { action, today, showOwners = false } = defineProps<{ action: Action; today: string; showOwners?: boolean }>()
-defineEmits<{ tick: []; untick: [] }>()
+defineEmits<{ tick: []; untick: []; change: [] }>()
 
 const age = computed(() => (action.carried === 0 ? 'new' : `carried ${action.carried}×`))
 const tone = computed(() => (action.stuck ? 'stuck' : action.carried > 0 ? 'carried' : 'fresh'))
@@ -15,7 +15,7 @@ const late = computed(() => (action.dueOn && action.state === 'open' ? daysFrom(
 <template>
   <li class="action" :class="tone">
     <input
-      type="checkbox" :checked="action.state !== 'open'" :aria-label="action.state === 'open' ? `Done: ${action.text}` : `Open again: ${action.text}`"
+      type="checkbox" :disabled="!action.mayChange" :checked="action.state !== 'open'" :aria-label="action.state === 'open' ? `Done: ${action.text}` : `Open again: ${action.text}`"
       @change="action.state === 'open' ? $emit('tick') : $emit('untick')">
     <div>
       <p class="text" :class="{ closed: action.state !== 'open' }">{{ action.text }}</p>
@@ -25,6 +25,7 @@ const late = computed(() => (action.dueOn && action.state === 'open' ? daysFrom(
         · since {{ shortDay(action.raisedOn) }}
         <template v-if="action.dueOn"> · <span :class="{ stuck: late > 0, strong: late > 0 }">due {{ shortDay(action.dueOn) }}{{ late > 0 ? ', past' : '' }}</span></template>
         <template v-if="action.state === 'dropped'"> · dropped: {{ action.reason }}</template>
+        <button v-if="action.mayChange && action.state === 'open'" type="button" class="quiet" :aria-label="`Change: ${action.text}`" @click="$emit('change')">Change</button>
       </p>
     </div>
     <span class="age small" :class="tone">{{ age }}<template v-if="action.stuck">, stuck</template></span>

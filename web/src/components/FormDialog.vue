@@ -27,7 +27,8 @@ const titleId = useId()
 </template>
 
 <style scoped>
-.form { padding: 22px 26px; overflow: auto; }
-.fields { display: grid; gap: 14px; margin: 16px 0; }
-.foot { align-items: center; }
+.form { display: flex; flex-direction: column; max-height: calc(100vh - 48px); padding: 22px 0 18px; }
+.form > * { padding-left: 26px !important; padding-right: 26px !important; flex: none; }
+.fields { display: grid; gap: 14px; margin: 10px 0; padding-top: 6px; padding-bottom: 6px; flex: 0 1 auto !important; overflow: auto; }
+.foot { align-items: center; padding-top: 6px; }
 </style>

@@ -51,6 +51,7 @@ function submit() {
         </ul>
       </div>
       <div class="stack">
+        <p v-if="fresh === 0" class="strong">Everybody has this version already. There is nothing to send.</p>
         <v-textarea v-model="typed" label="A word from you (optional)" rows="2" />
         <p class="eyebrow">What they get</p>
         <p class="strong">{{ preview.subject }}</p>

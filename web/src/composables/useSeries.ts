@@ -18,7 +18,7 @@ export function useSeriesList() {
 export function useSeries(id: MaybeRefOrGetter<string>) {
   const cache = useQueryClient()
   const path = () => ({ id: toValue(id) })
-  const reading = useQuery({ queryKey: computed(() => ['series', toValue(id)]), queryFn: () => dataOf(api.GET('/series/{id}', { params: { path: path() } })) })
+  const reading = useQuery({ queryKey: computed(() => ['series', toValue(id)]), enabled: computed(() => toValue(id) !== ''), queryFn: () => dataOf(api.GET('/series/{id}', { params: { path: path() } })) })
   const changing = useMutation({
     mutationFn: ({ version, ...body }: Schemas['ChangedSeries'] & { version: number }) =>
       dataOf(api.PUT('/series/{id}', { params: { path: path(), header: ifMatch(version) }, body })),

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import ActionEdit from '../components/ActionEdit.vue'
 import ActionRow from '../components/ActionRow.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useActionList, useActionMoves } from '../composables/useActions'
 import { useSession } from '../composables/useSession'
+import type { Action } from '../api/client'
 import { count, wallNow } from '../time'
 
 const { person } = useSession()
@@ -11,6 +13,7 @@ const whose = ref<'mine' | 'all'>('mine')
 const state = ref<'open' | 'closed'>('open')
 const { actions, total, error, more, hasMore } = useActionList(whose, state)
 const { move } = useActionMoves()
+const editing = ref<Action | null>(null)
 const today = computed(() => wallNow(person.value?.timeZone ?? 'UTC').slice(0, 10))
 </script>
 
@@ -32,11 +35,12 @@ const today = computed(() => wallNow(person.value?.timeZone ?? 'UTC').slice(0, 1
       <ul v-if="actions.length" class="ruled">
         <ActionRow
           v-for="action in actions" :key="action.id" :action="action" :today="today" :show-owners="whose === 'all'"
-          @tick="move({ action, state: 'done' })" @untick="move({ action, state: 'open' })" />
+          @tick="move({ action, state: 'done' })" @untick="move({ action, state: 'open' })" @change="editing = action" />
       </ul>
       <p v-else class="soft empty">{{ state === 'open' ? 'Nothing is open. Actions come from the lines of a sheet.' : 'Nothing has been closed yet.' }}</p>
       <button v-if="hasMore" class="quiet" @click="more()">Show more</button>
     </section>
+    <ActionEdit v-model="editing" />
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import type { Action } from '../api/client'
 import ActionRow from '../components/ActionRow.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useActionMoves } from '../composables/useActions'
@@ -8,6 +9,8 @@ import { clock, count, longDay, mediumDay, nearDay } from '../time'
 
 const { desk, error } = useDesk()
 const { move } = useActionMoves()
+const editing = ref<Action | null>(null)
+const ActionEdit = defineAsyncComponent(() => import('../components/ActionEdit.vue'))
 
 const ANSWERS = { none: 'not answered yet', accepted: 'you come', tentative: 'you may come', declined: 'you are away' }
 const SHEETS = { in_session: 'still in session: close it', closed: 'closed: issue the minutes', planned: 'past and not held: hold it or call it off', issued: '', called_off: '' }
@@ -42,7 +45,7 @@ const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.s
               <router-link to="/actions" class="small">{{ desk.openActions > desk.actions.length ? `all ${desk.openActions}` : 'all actions' }}</router-link>
             </div>
             <ul v-if="desk.actions.length" class="ruled">
-              <ActionRow v-for="action in desk.actions" :key="action.id" :action="action" :today="desk.today" @tick="move({ action, state: 'done' })" @untick="move({ action, state: 'open' })" />
+              <ActionRow v-for="action in desk.actions" :key="action.id" :action="action" :today="desk.today" @tick="move({ action, state: 'done' })" @untick="move({ action, state: 'open' })" @change="editing = action" />
             </ul>
             <p v-else class="soft empty">Nothing is left over for you.</p>
           </section>
@@ -84,6 +87,7 @@ const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.s
           </section>
         </div>
       </div>
+      <ActionEdit v-if="editing" v-model="editing" />
     </template>
   </div>
 </template>

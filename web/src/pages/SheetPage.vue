@@ -47,9 +47,11 @@ const writing = computed(() => {
 })
 const entry = ref<{ focus: () => void } | { focus: () => void }[] | null>(null)
 const topicForm = ref<{ focus: () => void } | null>(null)
+// On a phone the keyboard would cover the page: there one taps.
+const touches = matchMedia('(pointer: coarse)').matches
 const focusEntry = () => nextTick(() => (Array.isArray(entry.value) ? entry.value[0] : entry.value)?.focus())
-watch([writing, () => sheet.value?.state], ([now], [before]) => { if (now && (now !== before)) focusEntry() })
-watch(() => sheet.value?.id, shown => { if (shown) nextTick(() => (writing.value ? focusEntry() : topicForm.value?.focus())) }, { immediate: true })
+watch([writing, () => sheet.value?.state], ([now], [before]) => { if (now && now !== before && !touches) focusEntry() })
+watch(() => sheet.value?.id, shown => { if (shown && !touches) nextTick(() => (writing.value ? focusEntry() : topicForm.value?.focus())) }, { immediate: true })
 
 const numbers = computed(() => new Map((sheet.value?.topics ?? []).map((topic, i) => [topic.id, i + 1 + (showsLeftOver.value ? 1 : 0)])))
 const unsentAt = (topicId: string | null) => unsent.value.filter(one => (one.line.topicId ?? null) === topicId && !known.value.has(one.line.id))
