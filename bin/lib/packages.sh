@@ -35,10 +35,25 @@ ensure_gems() {
   bundle install >"$VAR/log/gems.log" 2>&1 || { tail -n 5 "$VAR/log/gems.log" >&2; echo "Installing gems failed; see $VAR/log/gems.log" >&2; return 1; }
 }
 
+# Vite needs a newer Node.js than Debian 12 has; the npm registry has it as a package.
+NODE_VERSION=20.20.2
+node_fits() { node -e 'const [a, b] = process.versions.node.split("."); process.exit(a > 22 || (a == 22 && b >= 12) || (a == 20 && b >= 19) ? 0 : 1)' 2>/dev/null; }
+ensure_node() {
+  node_fits && return
+  local kind="node-linux-$(case "$(uname -m)" in aarch64) echo arm64 ;; *) echo x64 ;; esac)"
+  export PATH="$ROOT/vendor/node/node_modules/$kind/bin:$PATH"
+  node_fits && return
+  echo "Installing Node.js $NODE_VERSION ..."
+  mkdir -p "$ROOT/vendor/node"
+  npm install --prefix "$ROOT/vendor/node" --no-audit --no-fund "$kind@$NODE_VERSION" >"$VAR/log/node.log" 2>&1 && hash -r && node_fits ||
+    { tail -n 5 "$VAR/log/node.log" >&2; echo "Node.js could not be installed; see $VAR/log/node.log" >&2; return 1; }
+}
+
 # The front end, built when something it is made of changed.
 ensure_front_end() {
   local stamp="$ROOT/web/dist/.built-from" modules="$ROOT/web/node_modules/.installed-from" now
   now=$(cksum <"$ROOT/web/package-lock.json")
+  ensure_node
   if [ "$(cat "$modules" 2>/dev/null)" != "$now" ]; then
     echo "Installing the front end's packages ..."
     (cd "$ROOT/web" && npm ci --no-audit --no-fund) >"$VAR/log/npm.log" 2>&1 ||
