@@ -45,6 +45,7 @@ module Settings
       database: ENV.fetch("LEFT_OVER_DB_NAME", "left_over_#{env}"),
       encoding: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci",
       pool: Integer(ENV.fetch("LEFT_OVER_DB_POOL", "24")), connect_timeout: 5, read_timeout: 30, write_timeout: 30,
+      advisory_locks: false, # GET_LOCK is local to a node of a cluster; migrations run from one process
       variables: {tx_isolation: "READ-COMMITTED", time_zone: "+00:00"}
     }
   end

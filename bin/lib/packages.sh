@@ -23,11 +23,10 @@ ensure_packages() {
     >"$VAR/log/packages.log" 2>&1 || { tail -n 5 "$VAR/log/packages.log" >&2; echo "Installing failed; see $VAR/log/packages.log" >&2; return 1; }
 }
 
-BASE_PACKAGES=(ruby ruby-dev bundler build-essential pkg-config libyaml-dev libxml2-dev libxslt1-dev tzdata util-linux curl
-  mariadb-server mariadb-client nodejs npm)
-TEST_PACKAGES=(chromium fonts-noto-color-emoji python3 python3-dateutil python3-icalendar git)
+BASE_PACKAGES=(ruby ruby-dev bundler build-essential libyaml-dev tzdata util-linux mariadb-server mariadb-client nodejs npm)
+TEST_PACKAGES=(pkg-config zlib1g-dev libxml2-dev libxslt1-dev chromium fonts-noto-color-emoji python3 python3-dateutil python3-icalendar git)
 
-# Gems into vendor/bundle; nothing is done when they are there.
+# Gems into vendor/bundle, less the groups in $BUNDLE_WITHOUT; nothing is done when they are there.
 ensure_gems() {
   export BUNDLE_GEMFILE="$ROOT/Gemfile" BUNDLE_PATH="$ROOT/vendor/bundle" BUNDLE_BUILD__NOKOGIRI=--use-system-libraries BUNDLE_JOBS=2
   bundle check >/dev/null 2>&1 && return

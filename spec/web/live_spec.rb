@@ -49,6 +49,24 @@ RSpec.describe "A sheet in session" do
     expect(page).to have_field("Next line under Safety round", with: "Half a sente")
   end
 
+  it "takes a topic to another place by dragging" do
+    topic(@meeting, marit, "Boats and crew")
+    sign_in_as("Marit Hauge")
+    visit "/meetings/#{@meeting}"
+    expect(page).to have_css ".topic", count: 2
+    # The browser's own drag cannot be driven from outside; these are the events it gives.
+    page.execute_script(<<~JS)
+      const data = new DataTransfer()
+      const send = (element, type) => element.dispatchEvent(new DragEvent(type, { dataTransfer: data, bubbles: true, cancelable: true }))
+      const [first, second] = document.querySelectorAll('.topic')
+      send(second.querySelector('.handle'), 'dragstart')
+      send(first, 'dragover')
+      send(first, 'drop')
+    JS
+    expect(page).to have_css ".topic:nth-of-type(1) h2", text: "Boats and crew"
+    expect(sheet(@meeting, marit)[:topics].map { |one| one[:title] }).to eq ["Boats and crew", "Safety round"]
+  end
+
   it "asks which of two people is meant, and lets a reading be refused" do
     person("Ines Moen", email: "moen@skerrybuoy.example").then { |other| Records::SeriesMember.create!(series_id: @series, person_id: other, role: "required") }
     open_sheet("Marit Hauge")

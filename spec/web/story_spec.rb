@@ -27,6 +27,8 @@ RSpec.describe "A keeper's week" do
     click_link "Make a series"
     click_button "Make the series"
     expect(page).to have_content "Give the series a title."
+    fill_in "First date", with: ""
+    expect(page).to have_content "Give the first date."
     fill_in "Title", with: "Monday mooring round"
     fill_in "Why it meets", with: "What the week at sea needs"
     fill_in "First date", with: Date.new(2020, 1, 6)
@@ -118,6 +120,10 @@ RSpec.describe "A keeper's week" do
     expect(page).to have_css ".left li", text: /Order shackles\s*new/
     expect(page).to have_css ".topic h2", text: "Boats and crew", count: 1
     expect(page).to have_content "came over"
+    click_button "Done: Flag B-09" # from the sheet, before the meeting
+    expect(page).to have_content "“Flag B-09” is done."
+    click_button "Undo"
+    expect(page).to have_button "Done: Flag B-09"
     click_button "Start the meeting"
     click_button "Keep: Order shackles"
     expect(page).to have_content(/carried once/)

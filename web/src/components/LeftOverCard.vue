@@ -4,8 +4,8 @@ import type { Schemas } from '../api/client'
 import { list } from '../time'
 
 /** One left-over action to be reviewed: done, keep, or drop with a reason. */
-const { action, canReview } = defineProps<{ action: Schemas['LeftOver']; canReview: boolean }>()
-const emit = defineEmits<{ review: [Schemas['Review']]; undo: [] }>()
+const { action, canReview } = defineProps<{ action: Schemas['LeftOver']; canReview: boolean; canTick: boolean }>()
+const emit = defineEmits<{ review: [Schemas['Review']]; undo: []; tick: [] }>()
 
 const dropping = ref(false)
 const reason = ref('')
@@ -33,6 +33,7 @@ function drop() {
     <div class="foot small">
       <span class="soft">{{ list(action.owners.map(owner => owner.name.split(' ')[0]!)) || 'nobody yet' }} · {{ action.carried ? `carried ×${action.carried}` : 'new' }}<template v-if="action.stuck">, stuck</template></span>
       <span v-if="verdict"><b :class="verdict === 'kept' ? 'carried' : 'fresh'">{{ verdict }}</b> <button v-if="canReview && action.review" type="button" class="quiet" :aria-label="`Undo: ${action.text}`" @click="emit('undo')">Undo</button></span>
+      <button v-else-if="canTick && !canReview" type="button" class="quiet" :aria-label="`Done: ${action.text}`" @click="emit('tick')">Done</button>
       <span v-else-if="canReview" class="deeds">
         <button type="button" class="quiet" :aria-label="`Done: ${action.text}`" @click="emit('review', { verdict: 'done' })">Done</button>
         <button type="button" class="quiet" :aria-label="`Keep: ${action.text}`" @click="emit('review', { verdict: 'keep' })">Keep</button>

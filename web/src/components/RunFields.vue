@@ -4,7 +4,7 @@ import { ProblemError } from '../api/client'
 import { WEEKDAYS, weekdayOf, type RunForm } from '../rule'
 
 /** When a series meets. `problem` is what the server says against it. */
-const { problem, zones } = defineProps<{ problem: Error | null; zones: string[] }>()
+const { problem, zones, tried } = defineProps<{ problem: Error | null; zones: string[]; tried: boolean }>()
 const form = defineModel<RunForm>({ required: true })
 
 const REPEATS = [
@@ -34,6 +34,8 @@ function at(name: string, ...parts: string[]) {
   return found && parts.includes(problem.problem.part ?? '') ? found : undefined
 }
 
+const missing = (value: unknown, sentence: string) => (tried && (value === '' || value === null || value === undefined) ? sentence : undefined)
+
 function toggle(code: string) {
   const chosen = new Set(form.value.weekdays)
   if (!chosen.delete(code)) chosen.add(code)
@@ -44,10 +46,10 @@ function toggle(code: string) {
 <template>
   <div class="fields">
     <div class="line">
-      <v-text-field v-model="form.day" type="date" label="First date" :error-messages="at('localStart')" />
-      <v-text-field v-model="form.time" type="time" label="Starts at" class="short" />
-      <v-text-field v-model.number="form.lengthMin" type="number" min="1" max="1440" label="Minutes" class="short" :error-messages="at('lengthMin')" />
-      <v-autocomplete v-model="form.timeZone" :items="zones" label="Zone" :error-messages="at('timeZone')" />
+      <v-text-field v-model="form.day" type="date" label="First date" :error-messages="missing(form.day, 'Give the first date.') ?? at('localStart')" />
+      <v-text-field v-model="form.time" type="time" label="Starts at" class="short" :error-messages="missing(form.time, 'Give a time.')" />
+      <v-text-field v-model.number="form.lengthMin" type="number" min="1" max="1440" label="Minutes" class="short" :error-messages="missing(form.lengthMin, 'Give a length.') ?? at('lengthMin')" />
+      <v-autocomplete v-model="form.timeZone" :items="zones" label="Zone" :error-messages="missing(form.timeZone, 'Choose a zone.') ?? at('timeZone')" />
     </div>
     <v-select v-model="form.repeat" :items="REPEATS" label="How often" :error-messages="at('rule', 'FREQ', '')" />
     <div v-if="form.repeat === 'weekly'" role="group" aria-label="On these days" class="days">
@@ -61,10 +63,10 @@ function toggle(code: string) {
       <v-select v-model="form.nthWeekday" :items="WEEKDAYS.map(day => ({ title: day.name, value: day.code }))" label="Weekday" :error-messages="at('rule', 'BYDAY')" />
     </div>
     <div v-if="repeats" class="line">
-      <v-text-field v-model.number="form.interval" type="number" min="1" label="Every" :suffix="UNITS[form.repeat]" :error-messages="at('rule', 'INTERVAL')" />
+      <v-text-field v-model.number="form.interval" type="number" min="1" label="Every" :suffix="UNITS[form.repeat]" :error-messages="missing(form.interval, 'Give a number.') ?? at('rule', 'INTERVAL')" />
       <v-select v-model="form.end" :items="[{ title: 'Never ends', value: 'never' }, { title: 'Ends after', value: 'count' }, { title: 'Ends on a date', value: 'until' }]" label="End" />
-      <v-text-field v-if="form.end === 'count'" v-model.number="form.count" type="number" min="1" label="Number" suffix="meetings" :error-messages="at('rule', 'COUNT')" />
-      <v-text-field v-if="form.end === 'until'" v-model="form.untilDay" type="date" label="Last possible date" :error-messages="at('rule', 'UNTIL')" />
+      <v-text-field v-if="form.end === 'count'" v-model.number="form.count" type="number" min="1" label="Number" suffix="meetings" :error-messages="missing(form.count, 'Give a number.') ?? at('rule', 'COUNT')" />
+      <v-text-field v-if="form.end === 'until'" v-model="form.untilDay" type="date" label="Last possible date" :error-messages="missing(form.untilDay, 'Give a date.') ?? at('rule', 'UNTIL')" />
     </div>
     <div v-if="form.repeat === 'by-hand'" class="hand">
       <div v-for="(_, i) in form.dates" :key="i" class="line">

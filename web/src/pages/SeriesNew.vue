@@ -41,12 +41,12 @@ watch(runners, ids => ids.forEach(id => {
   if (!form.value.members.some(member => member.personId === id)) form.value.members.push({ personId: id, role: 'required' })
 }))
 
-const missingTitle = ref(false)
-const titleFault = computed(() => (missingTitle.value && !form.value.title.trim() ? 'Give the series a title.' : error.value instanceof ProblemError ? error.value.at('/title') : undefined))
+const tried = ref(false)
+const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give the series a title.' : error.value instanceof ProblemError ? error.value.at('/title') : undefined))
 const elsewhere = computed(() => (error.value instanceof ProblemError && error.value.problem.errors?.some(fault => /^\/(title|run)/.test(fault.pointer)) ? null : error.value))
 
 async function save() {
-  missingTitle.value = true
+  tried.value = true
   const run = wishOf(form.value.run)
   if (!form.value.title.trim() || !run) return
   const { id, title, purpose, place, keeperId, chairId, members } = form.value
@@ -65,7 +65,7 @@ async function save() {
       <div class="sheet stack">
         <v-text-field v-model="form.title" label="Title" autofocus maxlength="160" :error-messages="titleFault" />
         <v-textarea v-model="form.purpose" label="Why it meets" maxlength="5000" />
-        <RunFields v-model="form.run" :zones="zones" :problem="error ?? runError" />
+        <RunFields v-model="form.run" :zones="zones" :problem="error ?? runError" :tried="tried" />
         <v-text-field v-model="form.place" label="Place" maxlength="250" placeholder="A room, a call link, or both" />
         <h2>People</h2>
         <div class="runners">

@@ -13,6 +13,7 @@ import SheetDeeds from '../components/SheetDeeds.vue'
 import TopicBlock from '../components/TopicBlock.vue'
 import TopicForm from '../components/TopicForm.vue'
 import UnsentRow from '../components/UnsentRow.vue'
+import { useActionMoves } from '../composables/useActions'
 import { useKeys } from '../composables/useKeys'
 import { useNotice } from '../composables/useNotice'
 import { useSession } from '../composables/useSession'
@@ -26,6 +27,7 @@ const doing = useSheet(() => id)
 const { sheet, error, live, isActing } = doing
 const { unsent, send, onTaken } = useUnsent(() => id)
 const { say } = useNotice()
+const { move: moveAction } = useActionMoves()
 const cache = useQueryClient()
 
 const EYEBROWS = { planned: 'Agenda', in_session: 'Minutes · in session', closed: 'Minutes · draft', issued: 'Minutes · issued', called_off: 'Called off' }
@@ -193,7 +195,7 @@ useKeys([
         <section v-if="sheet.leftOver.length" class="review" aria-labelledby="left">
           <h2 id="left" class="eyebrow">Still left over · {{ openLeftOver }}</h2>
           <p v-if="stuck" class="small stuck">{{ stuck === 1 ? 'One is' : `${stuck} are` }} stuck: do it, split it, hand it over or drop it.</p>
-          <ul><LeftOverCard v-for="action in sheet.leftOver" :key="action.id" :action="action" :can-review="canReview" @review="body => doing.review(action.id, body)" @undo="doing.takeBackReview(action.id)" /></ul>
+          <ul><LeftOverCard v-for="action in sheet.leftOver" :key="action.id" :action="action" :can-review="canReview" :can-tick="action.mayChange && !frozen" @tick="moveAction({ action, state: 'done' })" @review="body => doing.review(action.id, body)" @undo="doing.takeBackReview(action.id)" /></ul>
         </section>
         <SheetDeeds :sheet="sheet" :busy="isActing" @state="setState" />
         <p v-if="sheet.state === 'issued'" class="soft small issued">Issued and frozen. What is left over went on{{ sheet.next ? ` to ${mediumDay(sheet.next.localStart)}` : '' }}.</p>
