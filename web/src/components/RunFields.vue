@@ -17,12 +17,14 @@ const NTHS = [[1, 'first'], [2, 'second'], [3, 'third'], [4, 'fourth'], [5, 'fif
 const MONTH_DAYS = [...Array.from({ length: 31 }, (_, i) => ({ value: i + 1, title: `${i + 1}` })), { value: -1, title: 'the last day' }]
 
 // Days that were those of the first date follow it when it moves.
-watch(() => form.value.day, (day, before) => {
-  if (!day || !before) return
+let before = form.value.day
+watch(() => form.value.day, day => {
+  if (!day) return
   const run = form.value
   if (run.weekdays.join() === weekdayOf(before)) run.weekdays = [weekdayOf(day)]
   if (run.nthWeekday === weekdayOf(before)) run.nthWeekday = weekdayOf(day)
   if (run.monthDay === Number(before.slice(8))) run.monthDay = Number(day.slice(8))
+  before = day
 })
 
 const repeats = computed(() => form.value.repeat in UNITS)
