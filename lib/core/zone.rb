@@ -17,7 +17,7 @@ module Core
       # @param name [String] such as "Europe/Lisbon"
       # @raise [Invalid] when no such zone is known
       def [](name, pointer: "")
-        @known[name] ||= new(TZInfo::Timezone.get(name.to_s))
+        @known[name] ||= of_iana(TZInfo::Timezone.get(name.to_s))
       rescue TZInfo::InvalidTimezoneIdentifier
         raise Invalid.new("There is no time zone “#{name}”. Zones are named like Europe/Lisbon.", pointer: pointer)
       end
@@ -28,18 +28,31 @@ module Core
         false
       end
 
+      # @param timezone [TZInfo::Timezone]
+      def of_iana(timezone)
+        onsets = timezone.transitions_up_to(TO, FROM).map do |transition|
+          offset = transition.offset
+          Onset.new(instant_s: transition.at.to_i, offset_s: offset.observed_utc_offset, abbreviation: offset.abbreviation, daylight: offset.dst?)
+        end
+        new(timezone.identifier, timezone.period_for(FROM).observed_utc_offset, onsets)
+      end
+
       # @return [Array<String>] the names people choose from, those of places, in order
       def names = @names ||= TZInfo::Timezone.all_identifiers.select { |name| name =~ %r{\A(Africa|America|Antarctica|Asia|Atlantic|Australia|Europe|Indian|Pacific)/|\AUTC\z} }.sort.freeze
     end
 
     attr_reader :name
 
-    def initialize(timezone)
-      @name = timezone.identifier.dup.freeze
-      @transitions = timezone.transitions_up_to(TO, FROM)
-      first_offset = timezone.period_for(FROM).observed_utc_offset
-      @instants = @transitions.map { |transition| transition.at.to_i }.freeze
-      @offsets = [first_offset, *@transitions.map { |transition| transition.offset.observed_utc_offset }].freeze
+    # What an offset is from an instant on. `instant_s` seconds since 1970 UTC, `offset_s` seconds east of UTC.
+    Onset = Value.of(:instant_s, :offset_s, :abbreviation, :daylight)
+
+    # @param first_offset_s [Integer] before the first onset
+    # @param onsets [Array<Onset>] in order
+    def initialize(name, first_offset_s, onsets)
+      @name = name.dup.freeze
+      @onsets = onsets.freeze
+      @instants = onsets.map(&:instant_s).freeze
+      @offsets = [first_offset_s, *onsets.map(&:offset_s)].freeze
       # On the wall, an offset begins to count at the later of the two readings of its change:
       # that gives the offset before a gap, and the first of two equal times (RFC 5545 3.3.5).
       @walls = @instants.each_with_index.map { |instant, i| instant + [@offsets[i], @offsets[i + 1]].max }.freeze
@@ -79,10 +92,16 @@ module Core
       first = (@instants.bsearch_index { |change| change > from.to_i } || @instants.size) - 1
       last = (@instants.bsearch_index { |change| change >= to.to_i } || @instants.size) - 1
       ([first, 0].max..last).map do |i|
-        offset = @transitions[i].offset
         Change.new(instant: Time.at(@instants[i]).utc, offset_before_s: @offsets[i], offset_after_s: @offsets[i + 1],
-          abbreviation: offset.abbreviation, daylight: offset.dst?)
+          abbreviation: @onsets[i].abbreviation, daylight: @onsets[i].daylight)
       end
+    end
+
+    # Stretches of one offset that cover [from_s, to_s), in seconds since 1970 UTC.
+    # @return [Array<Array(Integer, Integer, Integer)>] from, to and the offset in seconds
+    def steady(from_s, to_s)
+      inside = @instants.select { |instant| instant > from_s && instant < to_s }
+      [from_s, *inside, to_s].each_cons(2).map { |from, to| [from, to, @offsets[@instants.bsearch_index { |change| change > from } || -1]] }
     end
 
     def ==(other) = other.is_a?(Zone) && name == other.name

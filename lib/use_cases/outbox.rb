@@ -32,11 +32,15 @@ module UseCases
 
     private
 
+    # Another worker may take a whole batch between our look and our claim; then there may be more behind it.
     def claim
       token = Records::Key.make(now)
-      write do
+      loop do
         ids = Records::Mail.due(now).order(:due_at, :id).limit(BATCH).pluck(:id)
-        Records::Mail.due(now).where(id: ids).update_all(claim: token, leased_until: now + LEASE_S)
+        break if ids.empty?
+
+        claimed = write { Records::Mail.due(now).where(id: ids).update_all(claim: token, leased_until: now + LEASE_S) }
+        break if claimed.positive?
       end
       token
     end

@@ -1,0 +1,80 @@
+module Core
+  module CommonTime
+    # One start with everybody's state and its reasons. `starts_min` and `ends_min` since 1970 UTC; `states` of
+    # Person#state by id; `burdens` minutes outside their own hours by id, where there are any; `short_of_gap` ids of
+    # those who must come without the gap wanted; `place_ids` that are free, best first; `place_wanted` whether one is.
+    class Fit < Value.of(:starts_min, :ends_min, :people, :states, :burdens, :short_of_gap, :place_ids, :place_wanted)
+      class << self
+        # @param search [Search]
+        # @param starts_min [Integer] any minute, on the grid or not
+        def at(search, starts_min)
+          request = search.request
+          ends_min = starts_min + request.length_min
+          new(starts_min: starts_min, ends_min: ends_min, people: search.people,
+            states: search.people.to_h { |person| [person.id, person.state(starts_min, ends_min)] },
+            burdens: search.people.to_h { |person| [person.id, person.burden(starts_min, ends_min)] }.select { |_, minutes| minutes.positive? },
+            short_of_gap: short_of_gap(search, starts_min, ends_min),
+            place_ids: search.places.reject { |place| Spans.touch?(place.taken, starts_min - request.before_min, ends_min + request.after_min) }.map(&:id),
+            place_wanted: search.places.any?)
+        end
+
+        private
+
+        def short_of_gap(search, from, to)
+          gap = search.request.gap_min
+          return [] if gap.zero?
+
+          search.people.select { |person| person.required? && !Spans.touch?(person.busy, from, to) && Spans.touch?(person.busy, from - gap, to + gap) }.map(&:id)
+        end
+      end
+
+      AWAY = %i[busy outside].freeze
+
+      def required = people.select(&:required?)
+
+      # Ids of those who must come and cannot.
+      def missing = required.map(&:id).select { |id| AWAY.include?(states[id]) }
+
+      def optional_away = (people - required).map(&:id).select { |id| AWAY.include?(states[id]) }
+
+      def in_state(state) = people.map(&:id).select { |id| states[id] == state }
+
+      # Whether everybody who must come is known to be free.
+      def holds? = required.all? { |person| states[person.id] == :free }
+
+      # @param names [Hash] name by id
+      # @return [String] such as "Everyone, 7 of 7 known" or "Without Wen Halloran"
+      def headline(names)
+        return "Without #{Words.list(missing.map { |id| names[id] })}" if missing.any?
+        return "All who must; #{Words.list(optional_away.map { |id| names[id] })} away" if optional_away.any?
+
+        known = people.count { |person| states[person.id] != :unknown }
+        "Everyone, #{known} of #{people.size} known"
+      end
+
+      # Why it stands where it stands, each a short phrase.
+      # @param names [Hash] name by id
+      # @param place_names [Hash] name of a place by id
+      def reasons(names, place_names)
+        [
+          *missing.map { |id| "#{names[id]} #{(states[id] == :busy) ? "is busy" : "is outside their hours"}" },
+          phrase(in_state(:tentative), names, "tentative for"),
+          phrase(in_state(:unknown), names, "no calendar known of"),
+          *burdens.except(*missing).map { |id, minutes| "#{minutes} min outside the hours of #{names[id]}" },
+          phrase(short_of_gap, names, "no gap for"),
+          place_reason(place_names)
+        ].compact
+      end
+
+      private
+
+      def phrase(ids, names, words) = ids.any? ? "#{words} #{Words.list(ids.map { |id| names[id] })}" : nil
+
+      def place_reason(place_names)
+        return unless place_wanted
+
+        place_ids.empty? ? "no place free" : "#{place_names[place_ids.first]} free"
+      end
+    end
+  end
+end

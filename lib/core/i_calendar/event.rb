@@ -1,0 +1,65 @@
+module Core
+  module ICalendar
+    # A VEVENT as read (RFC 5545 3.6.1). `start` and `recurrence_id` are Times::Moment; `length` is nominal days and exact
+    # seconds; `added` and `skipped` are Moments; `status` and `partstats` in small letters.
+    class Event < Value.of(:uid, :sequence, :start, :length, :rule, :added, :skipped, :recurrence_id, :this_and_future, :status,
+      :transparent, :title, :location, :organizer, :partstats)
+      class << self
+        # @param component [Component] VEVENT
+        # @param times [Times] of its calendar
+        # @raise [Invalid] code "unreadable"
+        def read(component, times)
+          start = component["DTSTART"] or refuse("An event has no start.", component)
+          start = times.moment(start)
+          recurrence = component["RECURRENCE-ID"]
+          new(
+            uid: component.text("UID").to_s, sequence: component["SEQUENCE"]&.value.to_i, start: start, length: length(component, times, start),
+            rule: component["RRULE"]&.value, added: moments(component, "RDATE", times), skipped: moments(component, "EXDATE", times),
+            recurrence_id: recurrence && times.moment(recurrence), this_and_future: recurrence&.params&.dig("RANGE", 0)&.upcase == "THISANDFUTURE",
+            status: component["STATUS"]&.value.to_s.strip.downcase, transparent: component["TRANSP"]&.value.to_s.strip.casecmp?("TRANSPARENT"),
+            title: component.text("SUMMARY"), location: component.text("LOCATION"), organizer: address(component["ORGANIZER"]&.value),
+            partstats: component.all("ATTENDEE").to_h { |property| [address(property.value), property.params["PARTSTAT"]&.first.to_s.downcase] }
+          )
+        end
+
+        # @return [String, nil] the mail address of a calendar user in small letters
+        def address(value) = value && value.strip.sub(/\Amailto:/i, "").downcase
+
+        private
+
+        def moments(component, name, times) = component.all(name).flat_map { |property| times.moments(property) }
+
+        def length(component, times, start)
+          if (finish = component["DTEND"])
+            finish = times.moment(finish)
+            refuse("“#{component.text("SUMMARY")}” ends before it begins.", component) if finish.instant_s < start.instant_s
+            start.date? ? [(finish.wall.date - start.wall.date).to_i, 0] : [0, finish.instant_s - start.instant_s]
+          elsif (duration = component["DURATION"])
+            times.duration(duration).tap { |days, seconds| refuse("“#{component.text("SUMMARY")}” takes less than no time.", component) if days.negative? || seconds.negative? }
+          else
+            start.date? ? [1, 0] : [0, 0]
+          end
+        end
+
+        def refuse(sentence, component)
+          raise Invalid.new(sentence, code: "unreadable", line: component.properties.first&.line)
+        end
+      end
+
+      # @return [Integer] when an instance that begins then ends; days are nominal, so over a clock change they may have 23 hours
+      def ends_s(starts_s, zone = start.zone)
+        days, seconds = length
+        return starts_s + seconds if days.zero?
+
+        zone.instant_s(zone.wall(Time.at(starts_s)).seconds + days * WallTime::DAY_S) + seconds
+      end
+
+      # @raise [Invalid] when the rule breaks the standard or takes too long to follow
+      def expander
+        form = {date: :date, utc: :utc, floating: :floating}.fetch(start.form, :zoned)
+        Recurrence::Expander.new(rule: rule && Recurrence::Rule.parse(rule, form: form), start: start.wall, zone: start.zone,
+          added: added.map { |moment| Time.at(moment.instant_s) }, skipped: skipped.map { |moment| Time.at(moment.instant_s) })
+      end
+    end
+  end
+end

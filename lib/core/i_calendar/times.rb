@@ -1,0 +1,118 @@
+module Core
+  module ICalendar
+    # Dates, times and durations of one calendar, read with the zones it defines (RFC 5545 3.3.4 to 3.3.6, 3.6.5).
+    class Times
+      # `form` :date, :utc, :zoned or :floating; `wall` [WallTime]; `zone` [Zone], for floating and dates the reader's own.
+      class Moment < Value.of(:form, :wall, :zone)
+        def instant_s = zone.instant_s(wall.seconds)
+
+        def date? = form == :date
+      end
+
+      FORM = /\A(\d{4})(\d\d)(\d\d)(?:T(\d\d)(\d\d)(\d\d)(Z)?)?\z/i
+      DURATION = /\A([+-])?P(?:(\d+)W|(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?)\z/i
+      UTC = Zone["UTC"]
+      # A VTIMEZONE's rules are followed this far.
+      LAST_ONSET = Time.utc(2060)
+
+      # @param calendar [Component] VCALENDAR
+      # @param own_zone [Zone] in which floating times and dates are read
+      def initialize(calendar, own_zone)
+        @own_zone = own_zone
+        @defined = calendar.inside("VTIMEZONE").to_h { |component| [component["TZID"]&.value.to_s, component] }
+        @zones = {}
+        @unlisted = []
+      end
+
+      # Zones named by IANA's name without being defined in the file.
+      attr_reader :unlisted
+
+      # @return [Moment]
+      # @raise [Invalid]
+      def moment(property, value = property.value)
+        match = FORM.match(value.strip) or refuse("#{property.name} “#{value}” is not a date or time.", property)
+        year, month, day, hour, minute, second = match.captures.first(6).map(&:to_i)
+        unless Date.valid_civil?(year, month, day) && hour < 24 && minute < 60 && second < 61
+          refuse("#{property.name} “#{value}” is no date there is.", property)
+        end
+        wall = WallTime.at(Date.new(year, month, day), hour * 3600 + minute * 60 + [second, 59].min)
+        form, zone = form_and_zone(match, property)
+        Moment.new(form: form, wall: wall, zone: zone)
+      end
+
+      # @return [Array<Moment>] of a property that lists several (RDATE, EXDATE); the start of each period
+      def moments(property) = property.value.split(",").map { |value| moment(property, value.split("/").first) }
+
+      # @return [Array(Integer, Integer)] nominal days and exact seconds (RFC 5545 3.3.6: days are nominal, hours exact)
+      def duration(property, value = property.value)
+        match = DURATION.match(value.strip) or refuse("#{property.name} “#{value}” is not a length of time.", property)
+        weeks, days, hours, minutes, seconds = match.captures.drop(1).map(&:to_i)
+        sign = (match[1] == "-") ? -1 : 1
+        [sign * (weeks * 7 + days), sign * (hours * 3600 + minutes * 60 + seconds)]
+      end
+
+      private
+
+      def form_and_zone(match, property)
+        return [:date, @own_zone] unless match[4]
+        return [:utc, UTC] if match[7]
+
+        id = property.params["TZID"]&.first
+        id ? [:zoned, zone(id, property)] : [:floating, @own_zone]
+      end
+
+      # The definition in the file counts, unless its name is IANA's: then the zone of that name is meant, and files often
+      # spell out a few years of it only (common practice).
+      def zone(id, property)
+        @zones[id] ||=
+          if Zone.known?(id)
+            @unlisted << id unless @defined.key?(id)
+            Zone[id]
+          elsif @defined.key?(id)
+            defined_zone(id, @defined[id])
+          else
+            refuse("The time zone “#{id}” is neither described in the file nor known, so no time in it can be told.", property)
+          end
+      end
+
+      def defined_zone(id, component)
+        observances = component.inside("STANDARD") + component.inside("DAYLIGHT")
+        onsets = observances.flat_map { |observance| onsets(observance) }.sort_by { |wall, before_s, *| wall.seconds - before_s }
+        refuse("The time zone “#{id}” is described without a change or an offset.", component["TZID"]) if onsets.empty?
+
+        Zone.new(id, onsets.first[1], onsets.map { |wall, before_s, after_s, name, daylight|
+          Zone::Onset.new(instant_s: wall.seconds - before_s, offset_s: after_s, abbreviation: name, daylight: daylight)
+        })
+      end
+
+      def onsets(observance)
+        before_s, after_s = %w[TZOFFSETFROM TZOFFSETTO].map { |name| offset_s(observance, name) }
+        start = observance["DTSTART"] or refuse("A time zone is described without the start of a rule.", nil)
+        wall = plain(start, start.value)
+        walls = [wall, *observance.all("RDATE").flat_map { |rdate| rdate.value.split(",").map { |value| plain(rdate, value) } }]
+        walls += rule_walls(observance["RRULE"], wall, before_s) if observance["RRULE"]
+        walls.uniq.map { |onset| [onset, before_s, after_s, observance.text("TZNAME").to_s, observance.name == "DAYLIGHT"] }
+      end
+
+      def rule_walls(property, wall, before_s)
+        rule = Recurrence::Rule.parse(property.value, form: property.value.match?(/UNTIL=\d{8}T\d{6}Z/i) ? :zoned : :floating)
+        # UNTIL is an instant (RFC 5545 3.3.10): with the offset before the change it stands on the wall.
+        rule = rule.with(until_on: rule.until_on + before_s) if rule.until_on.is_a?(Time)
+        Recurrence::Expander.new(rule: rule, start: wall, zone: UTC).between(Time.at(0), LAST_ONSET).map { |instant| UTC.wall(instant) }
+      end
+
+      def plain(property, value) = moment(Component::Property.new(name: property.name, params: {}, value: value.delete("Zz"), line: property.line)).wall
+
+      def offset_s(observance, name)
+        property = observance[name]
+        match = /\A([+-])(\d\d)(\d\d)(\d\d)?\z/.match(property&.value.to_s.strip) or refuse("A time zone is described without #{name}.", property)
+        seconds = match[2].to_i * 3600 + match[3].to_i * 60 + match[4].to_i
+        (match[1] == "-") ? -seconds : seconds
+      end
+
+      def refuse(sentence, property)
+        raise Invalid.new(sentence, code: "unreadable", line: property&.line)
+      end
+    end
+  end
+end
