@@ -18,6 +18,8 @@ gem "tzinfo", "~> 2.0"
 
 gem "mail"
 gem "midi-smtp-server"
+gem "holidays"
+gem "csv"
 
 group :test do
   gem "rspec"

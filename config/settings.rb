@@ -32,6 +32,11 @@ module Settings
      tls: ENV.fetch("LEFT_OVER_SMTP_TLS", "off")}
   end
 
+  def calendar_host_port = Integer(ENV.fetch("LEFT_OVER_CALENDAR_HOST_PORT", (port + 4).to_s))
+
+  # Hosts of the own network whose calendars may be read, as host:port: the stand-in on loopback unless set.
+  def own_calendar_hosts = ENV.fetch("LEFT_OVER_OWN_CALENDAR_HOSTS", "127.0.0.1:#{calendar_host_port}").split(",").map(&:strip)
+
   def mail_from = ENV.fetch("LEFT_OVER_MAIL_FROM", "meetings@skerrybuoy.example")
 
   # Behind which domain UIDs and Message-IDs are unique.

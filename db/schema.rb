@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_24_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -84,6 +84,66 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000001) do
     t.index ["person_id"], name: "index_attendances_on_person_id"
   end
 
+  create_table "busy_entries", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "calendar_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "title", limit: 200
+    t.datetime "local_start", precision: nil, null: false
+    t.datetime "local_end", precision: nil, null: false
+    t.boolean "tentative", default: false, null: false
+    t.string "rule", limit: 4000
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["calendar_id"], name: "index_busy_entries_on_calendar_id"
+    t.check_constraint "`local_start` < `local_end`", name: "busy_entries_span"
+  end
+
+  create_table "busy_spans", primary_key: ["calendar_id", "starts_min", "ends_min", "kind", "title_key"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "calendar_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "owner_id", limit: 36, null: false, collation: "ascii_bin"
+    t.integer "starts_min", null: false
+    t.integer "ends_min", null: false
+    t.integer "kind", limit: 1, null: false
+    t.bigint "title_key", null: false
+    t.string "title", limit: 200
+    t.index ["owner_id", "starts_min", "ends_min", "kind"], name: "busy_spans_of_owner"
+    t.check_constraint "`starts_min` < `ends_min`", name: "busy_spans_span"
+  end
+
+  create_table "calendars", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "person_id", limit: 36, collation: "ascii_bin"
+    t.string "place_id", limit: 36, collation: "ascii_bin"
+    t.string "name", limit: 120, null: false
+    t.string "kind", limit: 20, null: false, collation: "ascii_bin"
+    t.string "address", limit: 1000
+    t.string "etag", limit: 500
+    t.string "last_modified", limit: 100
+    t.datetime "checked_at"
+    t.datetime "succeeded_at"
+    t.datetime "due_at"
+    t.string "last_error", limit: 500
+    t.text "warnings", size: :long, collation: "utf8mb4_bin"
+    t.integer "events"
+    t.datetime "expanded_until"
+    t.binary "source", size: :medium
+    t.string "state", limit: 20, default: "still", null: false, collation: "ascii_bin"
+    t.binary "incoming", size: :medium
+    t.integer "done", default: 0, null: false
+    t.integer "total"
+    t.string "claim", limit: 36, collation: "ascii_bin"
+    t.datetime "leased_until"
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["due_at"], name: "index_calendars_on_due_at"
+    t.index ["person_id"], name: "index_calendars_on_person_id"
+    t.index ["place_id"], name: "index_calendars_on_place_id"
+    t.index ["state", "leased_until"], name: "index_calendars_on_state_and_leased_until"
+    t.check_constraint "`kind` in ('file','address','by_hand')", name: "calendars_kind"
+    t.check_constraint "`person_id` is null <> (`place_id` is null)", name: "calendars_owner"
+    t.check_constraint "`state` in ('still','waiting','running','failed','cancelled')", name: "calendars_state"
+    t.check_constraint "json_valid(`warnings`)", name: "warnings"
+  end
+
   create_table "changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
     t.datetime "changed_at", null: false
@@ -91,6 +151,67 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000001) do
     t.datetime "updated_at", null: false
     t.index ["changed_at", "id"], name: "index_changes_on_changed_at_and_id"
     t.index ["meeting_id"], name: "index_changes_on_meeting_id"
+  end
+
+  create_table "days_off", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.date "off_on", null: false
+    t.string "word", limit: 120
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["person_id", "off_on"], name: "index_days_off_on_person_id_and_off_on", unique: true
+  end
+
+  create_table "group_members", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "group_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, collation: "ascii_bin"
+    t.string "member_group_id", limit: 36, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["group_id", "member_group_id"], name: "index_group_members_on_group_id_and_member_group_id", unique: true
+    t.index ["group_id", "person_id"], name: "index_group_members_on_group_id_and_person_id", unique: true
+    t.index ["member_group_id"], name: "index_group_members_on_member_group_id"
+    t.index ["person_id"], name: "index_group_members_on_person_id"
+    t.check_constraint "`person_id` is null <> (`member_group_id` is null)", name: "group_members_one"
+  end
+
+  create_table "groups", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "name", limit: 120, null: false
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["name"], name: "index_groups_on_name", unique: true
+  end
+
+  create_table "hold_people", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "hold_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "role", limit: 20, default: "required", null: false, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["hold_id", "person_id"], name: "index_hold_people_on_hold_id_and_person_id", unique: true
+    t.index ["person_id"], name: "index_hold_people_on_person_id"
+  end
+
+  create_table "holds", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "title", limit: 160, null: false
+    t.string "kept_by_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "series_id", limit: 36, collation: "ascii_bin"
+    t.string "place_id", limit: 36, collation: "ascii_bin"
+    t.datetime "starts_at", null: false
+    t.datetime "ends_at", null: false
+    t.integer "before_min", default: 0, null: false
+    t.integer "after_min", default: 0, null: false
+    t.datetime "expires_at", null: false
+    t.datetime "released_at"
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["kept_by_id"], name: "index_holds_on_kept_by_id"
+    t.index ["place_id"], name: "index_holds_on_place_id"
+    t.index ["series_id"], name: "index_holds_on_series_id"
+    t.index ["starts_at", "ends_at"], name: "index_holds_on_starts_at_and_ends_at"
+    t.check_constraint "`starts_at` < `ends_at`", name: "holds_span"
   end
 
   create_table "lines", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -147,6 +268,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000001) do
     t.integer "lock_version", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.datetime "moved_at"
+    t.integer "time_sequence", default: 0, null: false
+    t.index ["ends_at"], name: "index_meetings_on_ends_at"
     t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true
     t.index ["series_id", "starts_at"], name: "index_meetings_on_series_id_and_starts_at"
     t.index ["series_id"], name: "index_meetings_on_series_id"
@@ -179,8 +303,45 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000001) do
     t.integer "lock_version", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.text "working_hours", size: :long, collation: "utf8mb4_bin"
+    t.string "region", limit: 20, collation: "ascii_bin"
+    t.boolean "holidays_off", default: true, null: false
+    t.integer "feed_serial", default: 0, null: false
+    t.boolean "feeds_open", default: false, null: false
     t.index ["email"], name: "index_people_on_email", unique: true
     t.index ["founder"], name: "index_people_on_founder", unique: true
+    t.check_constraint "json_valid(`working_hours`)", name: "working_hours"
+  end
+
+  create_table "place_bookings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "place_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "starts_at", null: false
+    t.datetime "ends_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id"], name: "index_place_bookings_on_meeting_id", unique: true
+    t.index ["place_id", "starts_at"], name: "index_place_bookings_on_place_id_and_starts_at"
+    t.check_constraint "`starts_at` < `ends_at`", name: "place_bookings_span"
+  end
+
+  create_table "places", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "name", limit: 120, null: false
+    t.string "kind", limit: 20, default: "room", null: false, collation: "ascii_bin"
+    t.integer "seats"
+    t.text "equipment", size: :long, null: false, collation: "utf8mb4_bin"
+    t.string "time_zone", limit: 60, null: false
+    t.text "opening_hours", size: :long, collation: "utf8mb4_bin"
+    t.string "whereabouts", limit: 250
+    t.string "looked_after_by_id", limit: 36, collation: "ascii_bin"
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["looked_after_by_id"], name: "index_places_on_looked_after_by_id"
+    t.index ["name"], name: "index_places_on_name", unique: true
+    t.check_constraint "`kind` in ('room','equipment')", name: "places_kind"
+    t.check_constraint "json_valid(`equipment`)", name: "equipment"
+    t.check_constraint "json_valid(`opening_hours`)", name: "opening_hours"
   end
 
   create_table "replies", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -229,8 +390,12 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000001) do
     t.integer "lock_version", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.string "place_id", limit: 36, collation: "ascii_bin"
+    t.integer "before_min", default: 0, null: false
+    t.integer "after_min", default: 0, null: false
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
+    t.index ["place_id"], name: "index_series_on_place_id"
     t.check_constraint "`length_min` > 0", name: "series_length"
   end
 
@@ -293,7 +458,20 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000001) do
   add_foreign_key "action_reviews", "people"
   add_foreign_key "attendances", "meetings"
   add_foreign_key "attendances", "people"
+  add_foreign_key "busy_entries", "calendars"
+  add_foreign_key "busy_spans", "calendars"
+  add_foreign_key "calendars", "people"
+  add_foreign_key "calendars", "places"
   add_foreign_key "changes", "meetings"
+  add_foreign_key "days_off", "people"
+  add_foreign_key "group_members", "groups"
+  add_foreign_key "group_members", "groups", column: "member_group_id"
+  add_foreign_key "group_members", "people"
+  add_foreign_key "hold_people", "holds"
+  add_foreign_key "hold_people", "people"
+  add_foreign_key "holds", "people", column: "kept_by_id"
+  add_foreign_key "holds", "places"
+  add_foreign_key "holds", "series"
   add_foreign_key "lines", "meetings"
   add_foreign_key "lines", "people", column: "author_id"
   add_foreign_key "lines", "topics"
@@ -301,12 +479,16 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000001) do
   add_foreign_key "meetings", "series"
   add_foreign_key "minutes_versions", "meetings"
   add_foreign_key "minutes_versions", "people", column: "issued_by_id"
+  add_foreign_key "place_bookings", "meetings"
+  add_foreign_key "place_bookings", "places"
+  add_foreign_key "places", "people", column: "looked_after_by_id"
   add_foreign_key "replies", "meetings"
   add_foreign_key "replies", "people"
   add_foreign_key "sendings", "people", column: "sent_by_id"
   add_foreign_key "sendings", "series"
   add_foreign_key "series", "people", column: "chair_id"
   add_foreign_key "series", "people", column: "keeper_id"
+  add_foreign_key "series", "places"
   add_foreign_key "series_members", "people"
   add_foreign_key "series_members", "series"
   add_foreign_key "topic_visits", "meetings"

@@ -3,38 +3,62 @@ class Worker
   PAUSE_S = 0.5
   SWEEP_EVERY_S = 300
 
-  def initialize(post: Mailing::Smtp.new(Settings.smtp), clock: Time, log: $stderr)
+  def initialize(post: Mailing::Smtp.new(Settings.smtp), fetcher: Fetching.new, clock: Time, log: $stderr)
     @post = post
+    @fetcher = fetcher
     @clock = clock
     @log = log
     @swept_at = Time.at(0)
   end
 
-  # Until `stop`. A failure of the database is waited out.
+  # Until `stop`. A failure of the database is waited out. Calendars are read beside the mail, so that a long one holds
+  # nothing up.
   def run
+    reader = Thread.new { look_after_calendars }
     until @stopped
       sleep PAUSE_S if round.zero?
     end
+    reader.join
   ensure
     @post.close
   end
 
   def stop = @stopped = true
 
+  def look_after_calendars
+    until @stopped
+      sleep PAUSE_S unless read_calendars
+    end
+  end
+
   # @return [Integer] how many mails were tried
   def round
     sweep if @clock.now - @swept_at > SWEEP_EVERY_S
     UseCases::Outbox.new(clock: @clock).deliver(@post).tap { |tried| @post.close if tried.zero? }
   rescue ActiveRecord::ActiveRecordError => error
-    @log.puts "worker: #{error.class}: #{error.message.lines.first}"
+    tell(error)
     0
+  end
+
+  # @return [Boolean] whether there was a calendar to read or fetch
+  def read_calendars
+    calendars = UseCases::Calendars.new(clock: @clock)
+    fetched = calendars.fetch_next(@fetcher)
+    calendars.read_next || fetched
+  rescue => error # whatever a file from outside has done, the next one is to be read
+    tell(error)
+    false
   end
 
   private
 
+  def tell(error) = @log.puts "worker: #{error.class}: #{error.message.lines.first}"
+
   def sweep
     @swept_at = @clock.now
     UseCases::Series.new(clock: @clock).lay_out_further
+    UseCases::Calendars.new(clock: @clock).renew
+    UseCases::Holds.new(clock: @clock).release_expired
     Records::Change.where("changed_at < ?", @swept_at - 3_600).in_batches(of: 1_000).delete_all
   end
 end

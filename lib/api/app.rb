@@ -14,7 +14,7 @@ module Api
       "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
     HEADERS = {"content-security-policy" => format(POLICY, ""), "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin",
                "x-frame-options" => "DENY", "cross-origin-opener-policy" => "same-origin"}.freeze
-    RESOURCES = [Sessions, Desk, People, Series, Meetings, Topics, Actions].freeze
+    RESOURCES = [Sessions, Desk, People, Places, Calendars, CommonTime, Series, Meetings, Topics, Actions].freeze
     TRIES = 10
     TRIES_PERIOD_S = 300
 
@@ -43,6 +43,7 @@ module Api
         use Rack::Attack
         use Rack::Session::Cookie, key: "left_over", secret: secret, same_site: :lax, httponly: true, secure: secure, expire_after: SESSION_DAYS * 86_400
         map("/api") { run Api::App.api }
+        map("/feeds") { run Feeds.new }
         map("/health") { run ->(_env) { Api::App.health } }
         run FrontEnd.new
       end

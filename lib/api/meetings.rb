@@ -12,6 +12,11 @@ module Api
       json sheet
     end
 
+    on :put, "/meetings/:id/time", "moveMeeting", may: :move_meeting, of: :meeting do
+      meetings.move(meeting_id: params["id"], version: version, **input)
+      json sheet
+    end
+
     on :put, "/meetings/:id/attendance/:personId", "takeAttendance", may: :hold_meeting, of: :meeting do
       meetings.attend(meeting_id: params["id"], person_id: params["personId"], **input)
       json sheet

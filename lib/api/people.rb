@@ -1,13 +1,35 @@
 module Api
   class People < Resource
-    on(:get, "/people", "listPeople", may: :see_people) { json use(UseCases::People).list(page: page) }
+    on(:get, "/people", "listPeople", may: :see_people) { json people.list(page: page) }
 
-    on(:post, "/people", "addPerson", may: :keep_people) { json use(UseCases::People).add(**input), 201 }
+    on(:post, "/people", "addPerson", may: :keep_people) { json people.add(**input), 201 }
 
     on :put, "/people/:id", "changePerson", may: :keep_people do
-      json use(UseCases::People).change(id: params["id"], version: version, **input)
+      json people.change(id: params["id"], version: version, **input)
     end
 
+    on(:get, "/people/:id", "showPerson", may: :see_people) { json people.show(params["id"]) }
+
+    on(:get, "/people/:id/busy", "showBusy", may: :see_people) { json people.busy(params["id"], from_day: day("fromDay")) }
+
+    on(:put, "/people/:id/hours", "keepHours", may: :keep_hours, of: :person) { json people.keep_hours(id: params["id"], version: version, **input) }
+
+    on :get, "/people-vcards", "exportPeople", may: :see_people do
+      content_type "text/vcard"
+      headers "content-disposition" => 'attachment; filename="people.vcf"'
+      people.vcards
+    end
+
+    on(:post, "/people-import/preview", "previewPeopleImport", may: :keep_people) { json use(UseCases::PeopleImport).preview(**with_bytes(input)) }
+
+    on(:post, "/people-import", "keepPeopleImport", may: :keep_people) { json use(UseCases::PeopleImport).keep(**input), 201 }
+
+    on(:get, "/regions", "listRegions", may: :see_people) { json({regions: UseCases::Hours.regions}) }
+
     on(:get, "/time-zones", "listTimeZones", may: :sign_in) { json({time_zones: Core::Zone.names}) }
+
+    private
+
+    def people = use(UseCases::People)
   end
 end

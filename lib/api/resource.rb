@@ -58,6 +58,22 @@ module Api
     # The sheet the path speaks of, as it is now.
     def sheet = use(UseCases::Sheets).show(params["id"])
 
+    # A file sent as base64, as bytes. @raise [Core::Invalid]
+    def with_bytes(input)
+      return input unless input[:content]
+
+      input.merge(content: input[:content].unpack1("m0"))
+    rescue ArgumentError
+      raise Core::Invalid.new("The file did not arrive whole. Choose it again.", pointer: "/content")
+    end
+
+    # A day in the query, or nil. @raise 400 when it is none
+    def day(name)
+      params[name]&.then { |text| Date.iso8601(text).iso8601 }
+    rescue Date::Error
+      problem 400, "shape", "Something is missing or not as it should be.", errors: [{pointer: "/#{name}", detail: "This is not a day such as 2026-11-30."}]
+    end
+
     def page = Integer(params.fetch("page", "1"), exception: false)&.clamp(1, 10_000) || 1
 
     # The version seen. @raise 428 without one

@@ -18,6 +18,8 @@ module Api
       json series.meetings(params["id"], gone: params["gone"] == "true", page: page)
     end
 
+    on(:get, "/series/:id/still-holds", "checkSeriesTimes", may: :change_series, of: :series) { json use(UseCases::StillHolds).show(params["id"]) }
+
     on :post, "/series/:id/invitation", "previewInvitation", may: :invite, of: :series do
       json use(UseCases::Invitations).preview(series_id: params["id"], **input)
     end

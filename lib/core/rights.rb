@@ -3,15 +3,17 @@ module Core
   # it is about. What is not in the table is refused, and refusing does not reveal that the thing exists.
   module Rights
     # admin: looks after people and places. keeper, chair: run the series. member: must come or comes if free.
-    # informed: gets the papers. person: anybody signed in. anyone: also those who are not.
-    ROLES = %i[admin keeper chair member informed person anyone].freeze
+    # informed: gets the papers. self: the one it belongs to, or who looks after it. person: anybody signed in. anyone: also those who are not.
+    ROLES = %i[admin keeper chair member informed self person anyone].freeze
 
     RUN = %i[keeper chair].freeze
     TAKE_PART = %i[keeper chair member].freeze
 
     TABLE = {
       sign_in: %i[anyone], see_own: %i[person], make_series: %i[person], see_people: %i[person], keep_people: %i[admin],
-      see_series: %i[keeper chair member informed], change_series: RUN, invite: RUN,
+      keep_places: %i[admin], keep_groups: %i[admin], keep_hours: %i[admin self], keep_calendars: %i[admin self], keep_place_calendars: %i[admin self],
+      see_busy_with_what: %i[self], keep_feeds: %i[self], keep_hold: %i[self], find_time: %i[person],
+      see_series: %i[keeper chair member informed], change_series: RUN, move_meeting: RUN, invite: RUN,
       see_strands: TAKE_PART, see_sheet: TAKE_PART, see_issued_minutes: %i[keeper chair member informed],
       hold_meeting: RUN, write_minutes: RUN, bring_topic: TAKE_PART, change_topic: TAKE_PART,
       answer: %i[keeper chair member informed], see_actions: TAKE_PART, change_action: TAKE_PART

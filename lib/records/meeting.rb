@@ -7,6 +7,8 @@ module Records
     has_many :reviews, class_name: "Records::ActionReview"
     has_many :visits, class_name: "Records::TopicVisit", dependent: :delete_all
 
+    has_one :booking, class_name: "Records::PlaceBooking", dependent: :delete
+
     scope :in_order, -> { order(:starts_at, :id) }
     scope :coming, ->(now) { where(state: %w[planned in_session]).where("meetings.ends_at > ?", now) }
 

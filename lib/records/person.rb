@@ -1,7 +1,12 @@
 module Records
   class Person < Base
     has_secure_password validations: false
+    attribute :working_hours, :json
+    has_many :days_off, class_name: "Records::DayOff", dependent: :delete_all
+    has_many :calendars, class_name: "Records::Calendar"
     has_many :memberships, class_name: "Records::SeriesMember"
+
+    def zone = Core::Zone[time_zone]
 
     def to_reader = Core::Sheet::LineReader::Person.new(id: id, name: name)
   end

@@ -2,6 +2,7 @@ module Records
   class Series < Base
     belongs_to :keeper, class_name: "Records::Person"
     belongs_to :chair, class_name: "Records::Person"
+    belongs_to :held_place, class_name: "Records::Place", foreign_key: :place_id, optional: true
     has_many :members, class_name: "Records::SeriesMember"
     has_many :meetings, class_name: "Records::Meeting"
     has_many :topics, class_name: "Records::Topic"
@@ -14,6 +15,9 @@ module Records
     scope :run_by, ->(person_id) { where(keeper_id: person_id).or(where(chair_id: person_id)) }
 
     def zone = Core::Zone[time_zone]
+
+    # Where it meets, in words: the place held for it, and what was written beside it.
+    def location = [held_place&.name, place].compact.join(", ").then { |text| text.empty? ? nil : text }
 
     # @param by_hand [Array<Core::WallTime>] the starts of a run without a rule, the first left out
     def to_run(by_hand: [])

@@ -10,6 +10,14 @@ module UseCases
       action: ->(id) { Records::ActionItem.where(id: id).pick(:series_id) }
     }.freeze
 
+    # kind of thing => how to find the person it belongs to; nothing found: no such thing
+    PERSON_OF = {
+      person: ->(id) { Records::Person.where(id: id).pick(:id) },
+      place: ->(id) { Records::Place.where(id: id).pick(:looked_after_by_id, :id)&.compact&.first },
+      calendar: ->(id) { Records::Calendar.left_joins(:place).where(id: id).pick(Arel.sql("coalesce(calendars.person_id, places.looked_after_by_id, places.id)")) },
+      hold: ->(id) { Records::Hold.where(id: id).pick(:kept_by_id) }
+    }.freeze
+
     def initialize(person_id)
       @person_id = person_id
     end
@@ -22,11 +30,19 @@ module UseCases
       return if Core::Rights.allow?(right, [:anyone])
       raise Core::Unknown unless @person_id
 
-      series_id = kind && (SERIES_OF.fetch(kind).call(id) || raise(Core::NotFound))
+      return if PERSON_OF.key?(kind) && allow?(right, kind, id)
+
+      series_id = kind && (SERIES_OF[kind]&.call(id) || raise(Core::NotFound))
       right = :see_issued_minutes if right == :see_sheet && issued?(id)
       return if Core::Rights.allow?(right, roles(series_id), own: own?(kind, id, whose))
 
       raise Core::NotFound
+    end
+
+    # Whether somebody may do something to what belongs to a person.
+    def allow?(right, kind, id)
+      owner_id = PERSON_OF.fetch(kind).call(id)
+      !owner_id.nil? && Core::Rights.allow?(right, roles + ((owner_id == @person_id) ? [:self] : []))
     end
 
     # @return [Array<Symbol>] roles towards a series, or in general without one

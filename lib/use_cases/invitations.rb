@@ -37,13 +37,14 @@ module UseCases
     private
 
     def load(series_id)
-      @series = find(Records::Series.includes(:keeper, members: :person), series_id)
+      @series = find(Records::Series.includes(:keeper, :held_place, members: :person), series_id)
       @people = @series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }
       raise Core::Conflict.new("Nobody is in this series yet.", code: "nobody") if @people.empty?
 
       meetings = @series.meetings.in_order.to_a
       @run = @series.to_run(by_hand: @series.rule ? [] : meetings.drop(1).map(&:original_wall))
       @called_off = meetings.select { |meeting| meeting.state == "called_off" }.map(&:original_wall)
+      @moved = meetings.select { |meeting| meeting.moved_at && meeting.state != "called_off" }
       @next = meetings.find { |meeting| Core::Sheet::Lifecycle::OPEN.include?(meeting.state.to_sym) && meeting.ends_at > now }
     end
 
@@ -53,7 +54,7 @@ module UseCases
 
     def parts_for(member, note)
       Mailing::Invitation.new(
-        title: @series.title, purpose: @series.purpose, place: @series.place, sentence: @run.sentence, note: words(note),
+        title: @series.title, purpose: @series.purpose, place: @series.location, sentence: @run.sentence, note: words(note),
         keeper: @series.keeper.name, recipient: member.person.name, role: member.role, first: first_meeting(member.person),
         changed: !@series.told_sequence.nil?, url: "#{Settings.origin}/series/#{@series.id}", calendar: calendar
       ).parts.merge(reply_to: @series.keeper.email)
@@ -71,11 +72,12 @@ module UseCases
     def calendar
       @calendar ||= Core::Invitation::Request.new(
         uid: "series-#{@series.id}@#{Settings.mail_domain}", sequence: @series.sequence, run: @run, title: @series.title,
-        description: [@series.purpose, "#{Settings.origin}/series/#{@series.id}"].compact.join("\n\n"), location: @series.place,
+        description: [@series.purpose, "#{Settings.origin}/series/#{@series.id}"].compact.join("\n\n"), location: @series.location,
         organizer: Core::Invitation::Request::Organizer.new(name: @series.keeper.name, address: @series.keeper.email),
         attendees: @people.map { |member|
           Core::Invitation::Request::Attendee.new(name: member.person.name, address: member.person.email, role: member.role.to_sym, answer: :none)
-        }, called_off: @called_off, now: now
+        }, called_off: @called_off, now: now,
+        moved: @moved.map { |meeting| Core::Invitation::Request::Moved.new(original: meeting.original_wall, start: @series.zone.wall(meeting.starts_at), length_min: meeting.interval.length_min) }
       ).to_ical
     end
   end

@@ -19,6 +19,30 @@ module UseCases
       nil
     end
 
+    # Another time for this meeting alone. Its sheet, files and place go with it; answers go back to none yet (rules.md 2).
+    # @param local_start [String] on the wall of the series
+    # @param version [Integer] the version seen
+    # @raise [Core::Conflict] code "place-taken" when its place is taken then
+    def move(meeting_id:, version:, local_start:, length_min: nil)
+      write do
+        meeting = find(Records::Meeting.includes(:series), meeting_id)
+        raise Core::Conflict.new("Only a planned meeting can be moved.", code: "state") unless meeting.state == "planned"
+
+        zone = meeting.series.zone
+        starts_at = zone.instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
+        raise Core::Invalid.new("That is past: it is #{Core::Words.clock(zone.wall(now))} in #{zone.place} now.", pointer: "/localStart", code: "past") if starts_at <= now
+
+        ends_at = starts_at + (length_min || meeting.interval.length_min) * 60
+        next unless update(meeting, version, starts_at: starts_at, ends_at: ends_at, moved_at: now)
+
+        Records::Reply.where(meeting_id: meeting_id).delete_all
+        Places.new(by: by, clock: @clock).book(meeting.booking.place_id, [meeting], before_min: meeting.series.before_min, after_min: meeting.series.after_min) if meeting.booking
+        untell(meeting.series)
+        Records::Change.note(meeting_id, now)
+      end
+      nil
+    end
+
     # @param state [String, nil] of Core::Sheet::Attendance; nil takes it back
     # @param at [String, nil] wall-clock time such as "09:41" for those late or gone
     def attend(meeting_id:, person_id:, state:, at: nil)
@@ -81,7 +105,7 @@ module UseCases
 
     # Back from in session or called off.
     def to_planned(meeting, before, _reason)
-      return untell(meeting.series).then { meeting.called_off_reason = nil } if before == "called_off"
+      return bring_back(meeting) if before == "called_off"
 
       meeting.assign_attributes(begun_at: nil, present_since: nil, present_topic_id: nil, left_over_used_s: 0)
       meeting.visits.delete_all
@@ -89,7 +113,15 @@ module UseCases
 
     def to_called_off(meeting, _before, reason)
       meeting.called_off_reason = words(reason, pointer: "/reason", missing: "Say why, so that people understand.")
+      meeting.booking&.destroy!
       untell(meeting.series)
+    end
+
+    def bring_back(meeting)
+      series = meeting.series
+      Places.new(by: by, clock: @clock).book(series.place_id, [meeting], before_min: series.before_min, after_min: series.after_min)
+      untell(series)
+      meeting.called_off_reason = nil
     end
 
     def to_issued(meeting, _before, _reason) = meeting.issued_at = now

@@ -33,6 +33,48 @@ module UseCases
        page_size: PAGE_SIZE, total: people.count}
     end
 
+    # Everybody as vCards (RFC 6350).
+    def vcards = Core::ICalendar::VCard.write(Records::Person.order(:name, :id).map { |person| {id: person.id, name: person.name, email: person.email, time_zone: person.time_zone} })
+
+    # One person: when they work, which days they are off, in which groups they are.
+    def show(id)
+      person = find(Records::Person.includes(:days_off), id)
+      zone = person.zone
+      days = zone.wall(now).date..zone.wall(now).date + 365
+      view(person).merge(zone_place: zone.place, working_hours: person.working_hours || Hours::USUAL, usual_hours: person.working_hours.nil?, region: person.region, holidays_off: person.holidays_off,
+        days_off: person.days_off.select { |day| day.off_on >= days.first }.sort_by(&:off_on).map { |day| {on: day.off_on, word: day.word} },
+        holidays: Hours.holidays(person.region, days).map { |on, name| {on: on, name: name} },
+        groups: Records::Group.where(id: Records::GroupMember.where(person_id: id).select(:group_id)).order(:name).map { |group| {id: group.id, name: group.name} },
+        known: Records::Calendar.telling.where(person_id: id).exists?, may_keep: Access.new(by).allow?(:keep_hours, :person, id))
+    end
+
+    # What takes their time over some days: to others only that it does, to themselves also with what.
+    def busy(id, from_day: nil)
+      person = find(Records::Person, id)
+      zone = person.zone
+      from = zone.instant(Core::WallTime.at(from_day ? Date.iso8601(from_day) : zone.wall(now).date))
+      told = Availability.told(id, from, from + 14 * 86_400)
+      told = told.map { |span| span.merge(title: nil) } unless Access.new(by).allow?(:see_busy_with_what, :person, id)
+      {spans: told.map { |span| span.merge(local_start: zone.wall(span[:starts_at]), local_end: zone.wall(span[:ends_at])) }}
+    end
+
+    # @param working_hours [Hash] ranges by day, see Core::FreeBusy::WorkingHours
+    # @param days_off [Array<Hash>] on and word; those named replace the coming ones
+    def keep_hours(id:, version:, working_hours:, region:, holidays_off:, days_off:)
+      week = working_hours.transform_keys(&:to_s)
+      raise Core::Invalid.new("No holidays are known of “#{region}”.", pointer: "/region") if region && !Hours.regions.include?(region)
+
+      write do
+        person = find(Records::Person, id)
+        Core::FreeBusy::WorkingHours.read(week, person.zone)
+        update(person, version, working_hours: week, region: region, holidays_off: holidays_off, updated_at: now)
+        wish = days_off.to_h { |day| [Date.iso8601(day[:on]), words(day[:word])] }
+        person.days_off.where("off_on >= ?", person.zone.wall(now).date).where.not(off_on: wish.keys).delete_all
+        wish.each { |on, word| Records::DayOff.find_or_initialize_by(person_id: id, off_on: on).update!(word: word) }
+      end
+      show(id)
+    end
+
     def add(id:, name:, email:, time_zone:, password: nil, admin: false)
       make(id: id, name: name, email: email, time_zone: time_zone, password: password, admin: admin)
     end

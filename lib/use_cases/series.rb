@@ -17,8 +17,10 @@ module UseCases
 
     # @param id [String] key made by the browser; a repeated call changes nothing
     # @param members [Array<Hash>] person_id and role
-    def create(id:, title:, run:, members:, purpose: nil, place: nil, keeper_id: nil, chair_id: nil, quorum: nil)
-      wish = head(title: title, purpose: purpose, place: place, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, quorum: quorum)
+    # @param moves [Array<Hash>] dates of the rule that are to be at another time: from and to on the wall
+    # @param hold_id [String, nil] the hold this settles
+    def create(id:, title:, run:, members:, keeper_id: nil, chair_id: nil, moves: [], hold_id: nil, **rest)
+      wish = head(title: title, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, **rest)
       read = under("/run") { read_run(run) }
       once(Records::Series, id) do
         under("/run") { read.refuse_past(now) }
@@ -26,41 +28,47 @@ module UseCases
           length_min: read.length_min, rule: read.rule&.to_text(zone: read.zone), laid_out_until: (horizon if read.endless?))
         lay_out(series, read, Time.at(0))
         set_members(series, members)
+        Records::Hold.where(id: hold_id, kept_by_id: by).update_all(released_at: now) if hold_id
+        moves.each_with_index { |move, i| move_date(series, move, "/moves/#{i}") }
+        book(series)
       end
       show(id)
     end
 
     # Title, purpose, place and people. A change people must hear of is counted, so that it can be told.
     # @param version [Integer] the version seen
-    def change(id:, version:, title:, members:, purpose: nil, place: nil, keeper_id: nil, chair_id: nil, quorum: nil)
+    def change(id:, version:, title:, members:, keeper_id: nil, chair_id: nil, **rest)
       write do
         series = find(Records::Series, id)
-        wish = head(title: title, purpose: purpose, place: place, keeper_id: keeper_id || series.keeper_id, chair_id: chair_id || series.chair_id, quorum: quorum)
+        wish = head(title: title, keeper_id: keeper_id || series.keeper_id, chair_id: chair_id || series.chair_id, **rest)
         series.lock!
         series.assign_attributes(wish)
         changed_people = set_members(series, members)
-        matters = changed_people || !(series.changed & %w[title place purpose]).empty?
+        matters = changed_people || !(series.changed & %w[title place place_id purpose]).empty?
         next unless series.changed? || changed_people
         raise Core::Stale.new(version: series.lock_version) if version != series.lock_version
 
         series.sequence += 1 if matters && series.told_sequence == series.sequence
         series.updated_at = now
+        rebook = !(series.changed & %w[place_id before_min after_min]).empty?
         series.save!
+        book(series) if rebook
       end
       show(id)
     end
 
     def list(page: 1)
       series = Records::Series.of_person(by).order(:title, :id)
-      shown = series.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).includes(:keeper).to_a
+      shown = series.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).includes(:keeper, :held_place).to_a
       {series: summaries(shown), page: page, page_size: PAGE_SIZE, total: series.count}
     end
 
     def show(id)
-      series = find(Records::Series.includes(:keeper, :chair, members: :person), id)
+      series = find(Records::Series.includes(:keeper, :chair, :held_place, members: :person), id)
       ledger = Ledgers.of([id])[id]
       taking_part = !(Access.new(by).roles(id) & Core::Rights::TAKE_PART).empty?
       {id: id, title: series.title, purpose: series.purpose, place: series.place, time_zone: series.time_zone,
+       held_place: series.held_place && {id: series.place_id, name: series.held_place.name}, before_min: series.before_min, after_min: series.after_min, location: series.location,
        zone_place: series.zone.place, length_min: series.length_min, quorum: series.quorum,
        **rule_words(series), keeper: person(series.keeper), chair: person(series.chair), since: since(series),
        members: series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }
@@ -102,6 +110,7 @@ module UseCases
         write do
           series.lock!
           lay_out(series, series.to_run, series.laid_out_until)
+          book_free(series)
           series.update!(laid_out_until: horizon)
         end
       end
@@ -125,13 +134,39 @@ module UseCases
       raise Core::Invalid.new(error.message, faults: faults, code: error.code, **error.details.except(:errors))
     end
 
-    def head(title:, purpose:, place:, keeper_id:, chair_id:, quorum:)
+    def head(title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, place_id: nil, before_min: 0, after_min: 0)
       known = Records::Person.where(id: [keeper_id, chair_id]).pluck(:id)
       raise Core::Invalid.new("Choose a keeper from the people here.", pointer: "/keeperId") unless known.include?(keeper_id)
       raise Core::Invalid.new("Choose a chair from the people here.", pointer: "/chairId") unless known.include?(chair_id)
 
       {title: words(title, pointer: "/title", missing: "Give the series a title."), purpose: words(purpose), place: words(place),
-       keeper_id: keeper_id, chair_id: chair_id, quorum: quorum}
+       keeper_id: keeper_id, chair_id: chair_id, quorum: quorum, place_id: place_id, before_min: before_min, after_min: after_min}
+    end
+
+    # One date of the rule at another time, from the start.
+    def move_date(series, move, pointer)
+      from, to = Core::WallTime.parse(move[:from], pointer: "#{pointer}/from"), Core::WallTime.parse(move[:to], pointer: "#{pointer}/to")
+      meeting = series.meetings.find_by(original_start: from.to_time) or raise Core::Invalid.new("The rule gives no meeting at that time.", pointer: "#{pointer}/from")
+      starts_at = series.zone.instant(to)
+      raise Core::Invalid.new("That is past.", pointer: "#{pointer}/to", code: "past") if starts_at <= now
+
+      meeting.update!(starts_at: starts_at, ends_at: starts_at + series.length_min * 60, moved_at: now)
+    end
+
+    def to_book(series) = series.meetings.where(state: "planned").where("starts_at > ?", now).in_order.to_a
+
+    def book(series) = Places.new(by: by, clock: @clock).book(series.place_id, to_book(series), before_min: series.before_min, after_min: series.after_min)
+
+    # For dates laid out later: where the place is taken by then, the meeting stays without it.
+    def book_free(series)
+      return unless series.place_id
+
+      booked = Records::PlaceBooking.where(meeting_id: series.meetings.select(:id)).pluck(:meeting_id)
+      to_book(series).reject { |meeting| booked.include?(meeting.id) }.each do |meeting|
+        Places.new(by: by, clock: @clock).book(series.place_id, [meeting], before_min: series.before_min, after_min: series.after_min)
+      rescue Core::Conflict
+        next
+      end
     end
 
     def lay_out(series, run, from)
@@ -209,7 +244,7 @@ module UseCases
       coming = Records::Meeting.where(series_id: shown.map(&:id)).coming(now).group(:series_id).minimum(:starts_at)
       open = Records::ActionItem.where(series_id: shown.map(&:id), state: "open").group(:series_id).count
       shown.map do |series|
-        {id: series.id, title: series.title, **rule_words(series), keeper: person(series.keeper), place: series.place, open_actions: open[series.id] || 0,
+        {id: series.id, title: series.title, **rule_words(series), keeper: person(series.keeper), place: series.location, open_actions: open[series.id] || 0,
          next_start: coming[series.id], next_local_start: coming[series.id] && series.zone.wall(coming[series.id])}
       end
     end

@@ -76,7 +76,7 @@ module UseCases
     def in_session? = @meeting.state == "in_session"
 
     def content
-      {id: @meeting.id, series_id: @series.id, series_title: @series.title, state: @meeting.state, place: @series.place,
+      {id: @meeting.id, series_id: @series.id, series_title: @series.title, state: @meeting.state, place: @series.location,
        starts_at: @meeting.starts_at, ends_at: @meeting.ends_at, local_start: @zone.wall(@meeting.starts_at), local_end: @zone.wall(@meeting.ends_at),
        time_zone: @zone.name, zone_place: @zone.place, length_min: @meeting.interval.length_min,
        keeper: person(@series.keeper), chair: person(@series.chair), called_off_reason: @meeting.called_off_reason,

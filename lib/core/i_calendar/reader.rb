@@ -69,8 +69,8 @@ module Core
         name = text[NAME] or refuse("Line #{number} is not readable: “#{Words.shorten(text, 60)}”.", number)
         params, value = params_and_value(text, name, number)
         case name = name.upcase
-        when "BEGIN" then open(value.strip.upcase, number)
-        when "END" then close(value.strip.upcase, number)
+        when "BEGIN" then enter(value.strip.upcase, number)
+        when "END" then leave(value.strip.upcase, number)
         else property(name, params, value, number)
         end
       end
@@ -89,7 +89,7 @@ module Core
       # RFC 6868
       def caret(text) = text.include?("^") ? text.gsub(/\^[n^']/, CARETS) : text
 
-      def open(name, number)
+      def enter(name, number)
         refuse(not_wanted, number) if @stack.empty? && name != @wanted
         refuse("Line #{number}: components are nested too deep.", number) if @stack.size >= MOST_DEPTH
 
@@ -98,9 +98,9 @@ module Core
         @stack << component
       end
 
-      def close(name, number)
-        open = @stack.pop or refuse("Line #{number}: END:#{name} stands without its BEGIN.", number)
-        refuse("Line #{number}: END:#{name} stands where END:#{open.name} is expected.", number) unless open.name == name
+      def leave(name, number)
+        entered = @stack.pop or refuse("Line #{number}: END:#{name} stands without its BEGIN.", number)
+        refuse("Line #{number}: END:#{name} stands where END:#{entered.name} is expected.", number) unless entered.name == name
       end
 
       def property(name, params, value, number)

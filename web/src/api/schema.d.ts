@@ -116,7 +116,8 @@ export interface paths {
             };
             cookie?: never;
         };
-        get?: never;
+        /** One person, with hours, days off and groups */
+        get: operations["showPerson"];
         put: operations["changePerson"];
         post?: never;
         delete?: never;
@@ -603,6 +604,472 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/people/{id}/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Working hours, holidays and days off */
+        put: operations["keepHours"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/{id}/busy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What takes their time over two weeks; with what, only to themselves */
+        get: operations["showBusy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/{id}/calendars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** Their calendars */
+        get: operations["listCalendars"];
+        put?: never;
+        /** From a file, an address, or kept by hand; what comes in is read in the background */
+        post: operations["addCalendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/{id}/feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** Their private addresses */
+        get: operations["showFeeds"];
+        /** Open or close them; opening makes new ones, and the old are worth nothing */
+        put: operations["setFeeds"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people-vcards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everybody as vCards (RFC 6350) */
+        get: operations["exportPeople"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people-import/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Who stands in a file, and every problem; keeps nothing */
+        post: operations["previewPeopleImport"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people-import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** All of them or nobody */
+        post: operations["keepPeopleImport"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/regions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Regions whose public holidays are known */
+        get: operations["listRegions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Groups with everybody in them */
+        get: operations["listGroups"];
+        put?: never;
+        /** 422 code taken when the name is */
+        post: operations["addGroup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/groups/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** A group may hold groups, but not itself */
+        put: operations["changeGroup"];
+        post?: never;
+        /** The people stay */
+        delete: operations["removeGroup"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Rooms and equipment */
+        get: operations["listPlaces"];
+        put?: never;
+        /** A room or a piece of equipment */
+        post: operations["addPlace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/places/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** With what holds it over the next two weeks */
+        get: operations["showPlace"];
+        /** Name, seats, equipment, hours, who looks after it */
+        put: operations["changePlace"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/places/{id}/calendars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** Its calendars */
+        get: operations["listPlaceCalendars"];
+        put?: never;
+        /** As for people */
+        post: operations["addPlaceCalendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendars/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** With how far reading has come */
+        get: operations["showCalendar"];
+        put?: never;
+        post?: never;
+        /** With all that is known from it */
+        delete: operations["removeCalendar"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendars/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** A newer file in place of the last one */
+        put: operations["replaceCalendarFile"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendars/{id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads the address now */
+        post: operations["readCalendarAgain"];
+        /** Stops reading; what was known stays */
+        delete: operations["cancelCalendarReading"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendars/{id}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A busy time by hand */
+        post: operations["addBusyEntry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendars/{id}/entries/{entryId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                entryId: components["parameters"]["entryId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** A busy time by hand goes */
+        delete: operations["removeBusyEntry"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/common-time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** When people are free together; keeps nothing */
+        post: operations["findCommonTime"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/common-time/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How one time fits; keeps nothing */
+        post: operations["checkTime"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/common-time/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How weekly or monthly times hold over a run; keeps nothing */
+        post: operations["findRunTime"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/still-holds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** Coming meetings that clash now, with repairs */
+        get: operations["checkSeriesTimes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Another time for this meeting alone; 409 code place-taken when its place is */
+        put: operations["moveMeeting"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/holds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** My holds that stand */
+        get: operations["listHolds"];
+        put?: never;
+        /** Keeps a time tentatively; 409 code place-taken */
+        post: operations["keepHold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/holds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Lets a held time go */
+        delete: operations["releaseHold"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -635,6 +1102,10 @@ export interface components {
             /** @description the version that stands now */
             version?: number;
             state?: string;
+            /** @description the line of a file at fault */
+            line?: number;
+            /** @description what is free instead */
+            places?: components["schemas"]["Named"][];
             /** @description the part of a recurrence rule at fault */
             part?: string;
             retryAfterS?: number;
@@ -739,6 +1210,16 @@ export interface components {
             place?: string | null;
             keeperId?: components["schemas"]["Key"];
             chairId?: components["schemas"]["Key"];
+            placeId?: components["schemas"]["Key"] | null;
+            beforeMin?: number;
+            afterMin?: number;
+            /** @description dates of the rule that are to be at another time */
+            moves?: {
+                from: components["schemas"]["Wall"];
+                to: components["schemas"]["Wall"];
+            }[];
+            /** @description the hold this settles */
+            holdId?: components["schemas"]["Key"];
             quorum?: number | null;
             run: components["schemas"]["RunWish"];
             members: components["schemas"]["MemberWish"][];
@@ -749,6 +1230,9 @@ export interface components {
             place?: string | null;
             keeperId?: components["schemas"]["Key"];
             chairId?: components["schemas"]["Key"];
+            placeId?: components["schemas"]["Key"] | null;
+            beforeMin?: number;
+            afterMin?: number;
             quorum?: number | null;
             members: components["schemas"]["MemberWish"][];
         };
@@ -781,6 +1265,11 @@ export interface components {
             title: string;
             purpose: string | null;
             place: string | null;
+            heldPlace: components["schemas"]["Named"] | null;
+            beforeMin: number;
+            afterMin: number;
+            /** @description the held place and the text beside it */
+            location: string | null;
             timeZone: string;
             zonePlace: string;
             lengthMin: number;
@@ -1141,6 +1630,8 @@ export interface components {
             today: components["schemas"]["Day"];
             zonePlace: string;
             anySeries: boolean;
+            clashes: components["schemas"]["DeskClash"][];
+            holds: components["schemas"]["Hold"][];
             /** @description of mine in all; `actions` are the first of them */
             openActions: number;
             meetings: {
@@ -1172,6 +1663,513 @@ export interface components {
                 id: components["schemas"]["Key"];
                 title: string;
             }[];
+        };
+        /** @description ranges by day on the wall; one that ends at or before its start ends the next day */
+        WeekHours: {
+            mo?: components["schemas"]["HoursRange"][];
+            tu?: components["schemas"]["HoursRange"][];
+            we?: components["schemas"]["HoursRange"][];
+            th?: components["schemas"]["HoursRange"][];
+            fr?: components["schemas"]["HoursRange"][];
+            sa?: components["schemas"]["HoursRange"][];
+            su?: components["schemas"]["HoursRange"][];
+        };
+        HoursRange: string[];
+        /** @enum {string} */
+        FitState: "free" | "tentative" | "busy" | "outside" | "unknown";
+        /** @enum {string} */
+        BusyKind: "busy" | "tentative" | "unavailable";
+        /** @enum {string} */
+        CalendarKind: "file" | "address" | "by_hand";
+        DayNamed: {
+            on: components["schemas"]["Day"];
+            name: string;
+        };
+        DayOff: {
+            on: components["schemas"]["Day"];
+            word?: string | null;
+        };
+        PersonPage: {
+            id: components["schemas"]["Key"];
+            name: string;
+            email: string;
+            timeZone: string;
+            zonePlace: string;
+            admin: boolean;
+            canSignIn: boolean;
+            version: number;
+            workingHours: components["schemas"]["WeekHours"];
+            usualHours: boolean;
+            region: string | null;
+            holidaysOff: boolean;
+            daysOff: components["schemas"]["DayOff"][];
+            holidays: components["schemas"]["DayNamed"][];
+            groups: components["schemas"]["Named"][];
+            known: boolean;
+            mayKeep: boolean;
+        };
+        HoursWish: {
+            workingHours: components["schemas"]["WeekHours"];
+            region: string | null;
+            holidaysOff: boolean;
+            daysOff: components["schemas"]["DayOff"][];
+        };
+        BusySpan: {
+            startsAt: components["schemas"]["Instant"];
+            endsAt: components["schemas"]["Instant"];
+            localStart: components["schemas"]["Wall"];
+            localEnd: components["schemas"]["Wall"];
+            kind: components["schemas"]["BusyKind"];
+            title: string | null;
+        };
+        BusyList: {
+            spans: components["schemas"]["BusySpan"][];
+        };
+        BusyEntry: {
+            id: components["schemas"]["Key"];
+            title: string | null;
+            localStart: components["schemas"]["Wall"];
+            localEnd: components["schemas"]["Wall"];
+            tentative: boolean;
+            rule: string | null;
+        };
+        NewBusyEntry: {
+            id: components["schemas"]["Key"];
+            title?: string | null;
+            localStart: components["schemas"]["Wall"];
+            localEnd: components["schemas"]["Wall"];
+            tentative?: boolean;
+            rule?: string | null;
+        };
+        Calendar: {
+            id: components["schemas"]["Key"];
+            name: string;
+            kind: components["schemas"]["CalendarKind"];
+            address: string | null;
+            /** @enum {string} */
+            state: "still" | "waiting" | "running" | "failed" | "cancelled";
+            done: number;
+            total: number | null;
+            events: number | null;
+            /** Format: date-time */
+            checkedAt: string | null;
+            /** Format: date-time */
+            succeededAt: string | null;
+            lastError: string | null;
+            warnings: string[];
+            /** Format: date-time */
+            knownUntil: string | null;
+            entries: components["schemas"]["BusyEntry"][];
+        };
+        Calendars: {
+            calendars: components["schemas"]["Calendar"][];
+        };
+        NewCalendar: {
+            id: components["schemas"]["Key"];
+            name: string;
+            kind: components["schemas"]["CalendarKind"];
+            address?: string | null;
+            content?: string;
+        };
+        CalendarFile: {
+            content: string;
+        };
+        Feeds: {
+            open: boolean;
+            addresses: {
+                busy: string;
+                meetings: string;
+            } | null;
+        };
+        FeedsWish: {
+            open: boolean;
+        };
+        PeopleFile: {
+            content: string;
+            /** @enum {string} */
+            kind: "csv" | "vcard";
+            timeZone: string;
+        };
+        PeopleFound: {
+            line: number;
+            name: string;
+            email: string;
+            timeZone: string;
+            problems: string[];
+        };
+        PeoplePreview: {
+            people: components["schemas"]["PeopleFound"][];
+            fine: number;
+            faulty: number;
+        };
+        PeopleWish: {
+            people: components["schemas"]["NewPerson"][];
+        };
+        PeopleKept: {
+            kept: number;
+        };
+        Regions: {
+            regions: string[];
+        };
+        Group: {
+            id: components["schemas"]["Key"];
+            name: string;
+            people: components["schemas"]["Named"][];
+            groups: components["schemas"]["Named"][];
+            allPersonIds: components["schemas"]["Key"][];
+            version: number;
+        };
+        Groups: {
+            groups: components["schemas"]["Group"][];
+        };
+        NewGroup: {
+            id: components["schemas"]["Key"];
+            name: string;
+            personIds?: components["schemas"]["Key"][];
+            groupIds?: components["schemas"]["Key"][];
+        };
+        GroupWish: {
+            name: string;
+            personIds: components["schemas"]["Key"][];
+            groupIds: components["schemas"]["Key"][];
+        };
+        Place: {
+            id: components["schemas"]["Key"];
+            name: string;
+            /** @enum {string} */
+            kind: "room" | "equipment";
+            seats: number | null;
+            equipment: string[];
+            timeZone: string;
+            zonePlace: string;
+            openingHours: components["schemas"]["WeekHours"] | null;
+            whereabouts: string | null;
+            lookedAfterBy: components["schemas"]["Named"] | null;
+            version: number;
+            /** Format: date-time */
+            nextBookedAt: string | null;
+        };
+        Places: {
+            places: components["schemas"]["Place"][];
+        };
+        Taken: {
+            startsAt: components["schemas"]["Instant"];
+            endsAt: components["schemas"]["Instant"];
+            localStart: components["schemas"]["Wall"];
+            localEnd: components["schemas"]["Wall"];
+            title: string | null;
+            /** @enum {string} */
+            kind: "meeting" | "calendar";
+        };
+        PlacePage: {
+            id: components["schemas"]["Key"];
+            name: string;
+            /** @enum {string} */
+            kind: "room" | "equipment";
+            seats: number | null;
+            equipment: string[];
+            timeZone: string;
+            zonePlace: string;
+            openingHours: components["schemas"]["WeekHours"] | null;
+            whereabouts: string | null;
+            lookedAfterBy: components["schemas"]["Named"] | null;
+            version: number;
+            taken: components["schemas"]["Taken"][];
+            mayKeepCalendars: boolean;
+        };
+        NewPlace: {
+            id: components["schemas"]["Key"];
+            name: string;
+            /** @enum {string} */
+            kind?: "room" | "equipment";
+            seats?: number | null;
+            equipment?: string[];
+            timeZone: string;
+            openingHours?: components["schemas"]["WeekHours"] | null;
+            whereabouts?: string | null;
+            lookedAfterById?: components["schemas"]["Key"] | null;
+        };
+        PlaceWish: {
+            name: string;
+            /** @enum {string} */
+            kind?: "room" | "equipment";
+            seats?: number | null;
+            equipment?: string[];
+            timeZone: string;
+            openingHours?: components["schemas"]["WeekHours"] | null;
+            whereabouts?: string | null;
+            lookedAfterById?: components["schemas"]["Key"] | null;
+        };
+        Asked: {
+            personId: components["schemas"]["Key"];
+            role: components["schemas"]["MemberRole"];
+        };
+        AskedGroup: {
+            groupId: components["schemas"]["Key"];
+            role: components["schemas"]["MemberRole"];
+        };
+        PlaceSought: {
+            placeId?: components["schemas"]["Key"];
+            seats?: number;
+            equipment?: string[];
+        };
+        CommonTimeWish: {
+            people: components["schemas"]["Asked"][];
+            groups?: components["schemas"]["AskedGroup"][];
+            lengthMin: number;
+            timeZone: string;
+            fromDay?: components["schemas"]["Day"];
+            days?: number;
+            /** @enum {integer} */
+            stepMin?: 5 | 10 | 15 | 30 | 60;
+            noticeMin?: number;
+            gapMin?: number;
+            beforeMin?: number;
+            afterMin?: number;
+            /** @description how far outside working hours; null is any hour */
+            stretchMin?: number | null;
+            dayFrom?: string;
+            dayTo?: string;
+            weekdays?: ("mo" | "tu" | "we" | "th" | "fr" | "sa" | "su")[];
+            place?: components["schemas"]["PlaceSought"] | null;
+            exceptSeriesId?: components["schemas"]["Key"];
+            exceptMeetingId?: components["schemas"]["Key"];
+            exceptHoldId?: components["schemas"]["Key"];
+            page?: number;
+        };
+        TimeToCheck: {
+            people: components["schemas"]["Asked"][];
+            groups?: components["schemas"]["AskedGroup"][];
+            lengthMin: number;
+            timeZone: string;
+            fromDay?: components["schemas"]["Day"];
+            days?: number;
+            /** @enum {integer} */
+            stepMin?: 5 | 10 | 15 | 30 | 60;
+            noticeMin?: number;
+            gapMin?: number;
+            beforeMin?: number;
+            afterMin?: number;
+            /** @description how far outside working hours; null is any hour */
+            stretchMin?: number | null;
+            dayFrom?: string;
+            dayTo?: string;
+            weekdays?: ("mo" | "tu" | "we" | "th" | "fr" | "sa" | "su")[];
+            place?: components["schemas"]["PlaceSought"] | null;
+            exceptSeriesId?: components["schemas"]["Key"];
+            exceptMeetingId?: components["schemas"]["Key"];
+            exceptHoldId?: components["schemas"]["Key"];
+            at: components["schemas"]["Instant"];
+        };
+        RunTimeWish: {
+            people: components["schemas"]["Asked"][];
+            groups?: components["schemas"]["AskedGroup"][];
+            lengthMin: number;
+            timeZone: string;
+            fromDay?: components["schemas"]["Day"];
+            days?: number;
+            /** @enum {integer} */
+            stepMin?: 5 | 10 | 15 | 30 | 60;
+            noticeMin?: number;
+            gapMin?: number;
+            beforeMin?: number;
+            afterMin?: number;
+            /** @description how far outside working hours; null is any hour */
+            stretchMin?: number | null;
+            dayFrom?: string;
+            dayTo?: string;
+            weekdays?: ("mo" | "tu" | "we" | "th" | "fr" | "sa" | "su")[];
+            place?: components["schemas"]["PlaceSought"] | null;
+            exceptSeriesId?: components["schemas"]["Key"];
+            exceptMeetingId?: components["schemas"]["Key"];
+            exceptHoldId?: components["schemas"]["Key"];
+            run: components["schemas"]["RunSought"];
+        };
+        RunSought: {
+            /** @enum {string} */
+            repeat: "weekly" | "month-weekday" | "month-day";
+            interval?: number;
+            count?: number;
+            untilDay?: components["schemas"]["Day"];
+            /** @enum {integer} */
+            nth?: 1 | 2 | 3 | 4 | -1;
+            monthDay?: number;
+        };
+        FitPerson: {
+            id: components["schemas"]["Key"];
+            name: string;
+            role: components["schemas"]["MemberRole"];
+            state: components["schemas"]["FitState"];
+            outsideMin: number;
+            localStart: components["schemas"]["Wall"];
+            zonePlace: string;
+        };
+        Fit: {
+            startsAt: components["schemas"]["Instant"];
+            endsAt: components["schemas"]["Instant"];
+            localStart: components["schemas"]["Wall"];
+            localEnd: components["schemas"]["Wall"];
+            /** @description everybody who must come is known to be free */
+            holds: boolean;
+            missing: number;
+            headline: string;
+            reasons: string[];
+            place: components["schemas"]["Named"] | null;
+            people: components["schemas"]["FitPerson"][];
+        };
+        LookedFor: {
+            id: components["schemas"]["Key"];
+            name: string;
+            role: components["schemas"]["MemberRole"];
+            timeZone: string;
+            zonePlace: string;
+            known: boolean;
+            aheadMin: number;
+        };
+        Bar: {
+            localStart: components["schemas"]["Wall"];
+            startsAt: components["schemas"]["Instant"];
+            free: number;
+            missing: number;
+            onlyMissing: components["schemas"]["Key"] | null;
+            holds: boolean;
+        };
+        DayBars: {
+            on: components["schemas"]["Day"];
+            bars: components["schemas"]["Bar"][];
+        };
+        Remedy: {
+            /** @enum {string} */
+            kind: "shorter" | "later" | "stretch" | "without" | "any_place";
+            lengthMin: number | null;
+            personId: components["schemas"]["Key"] | null;
+            stretchMin: number | null;
+            starts: number;
+            firstStart: components["schemas"]["Wall"];
+            sentence: string;
+        };
+        CommonTime: {
+            days: components["schemas"]["DayBars"][];
+            fits: components["schemas"]["Fit"][];
+            total: number;
+            page: number;
+            pageSize: number;
+            /** @description starts at which everybody who must come is known to be free */
+            holding: number;
+            fewestMissing: number | null;
+            people: components["schemas"]["LookedFor"][];
+            timeZone: string;
+            zonePlace: string;
+            remedies: components["schemas"]["Remedy"][];
+        };
+        RunDate: {
+            localStart: components["schemas"]["Wall"];
+            startsAt: components["schemas"]["Instant"];
+            held: boolean;
+            headline: string;
+            missing: string[];
+            repair: components["schemas"]["Fit"] | null;
+        };
+        OtherClock: {
+            zonePlace: string;
+            usual: string;
+            other: {
+                clock: string;
+                on: components["schemas"]["Day"][];
+            }[];
+        };
+        RunTime: {
+            rule: string;
+            localStart: components["schemas"]["Wall"];
+            held: number;
+            dates: components["schemas"]["RunDate"][];
+            clocks: components["schemas"]["OtherClock"][];
+            why: string[];
+            outsideMin: number;
+        };
+        LoadPlan: {
+            starts: components["schemas"]["Wall"][];
+            clocks: string[];
+            missing: number;
+            people: {
+                id: components["schemas"]["Key"];
+                name: string;
+                minutes: number;
+            }[];
+        };
+        RunTimes: {
+            dates: number;
+            candidates: number;
+            runs: components["schemas"]["RunTime"][];
+            people: components["schemas"]["LookedFor"][];
+            timeZone: string;
+            zonePlace: string;
+            fairLoad: {
+                before: components["schemas"]["LoadPlan"];
+                rotation: components["schemas"]["LoadPlan"] | null;
+            };
+        };
+        StillHolds: {
+            checked: number;
+            weeks: number;
+            clashes: components["schemas"]["Clash"][];
+        };
+        Clash: {
+            meetingId: components["schemas"]["Key"];
+            localStart: components["schemas"]["Wall"];
+            version: number;
+            busy: components["schemas"]["Named"][];
+            repair: {
+                startsAt: components["schemas"]["Instant"];
+                localStart: components["schemas"]["Wall"];
+                headline: string;
+            } | null;
+        };
+        NewTime: {
+            localStart: components["schemas"]["Wall"];
+            lengthMin?: number;
+        };
+        NewHold: {
+            id: components["schemas"]["Key"];
+            title: string;
+            startsAt: components["schemas"]["Instant"];
+            lengthMin: number;
+            timeZone: string;
+            people?: components["schemas"]["Asked"][];
+            placeId?: components["schemas"]["Key"] | null;
+            beforeMin?: number;
+            afterMin?: number;
+            /** Format: date */
+            expiresOn?: string | null;
+            seriesId?: components["schemas"]["Key"] | null;
+        };
+        HoldPerson: {
+            personId: components["schemas"]["Key"];
+            name: string;
+            role: components["schemas"]["MemberRole"];
+        };
+        Hold: {
+            id: components["schemas"]["Key"];
+            title: string;
+            seriesId: components["schemas"]["Key"] | null;
+            startsAt: components["schemas"]["Instant"];
+            endsAt: components["schemas"]["Instant"];
+            localStart: components["schemas"]["Wall"];
+            localEnd: components["schemas"]["Wall"];
+            expiresAt: components["schemas"]["Instant"];
+            released: boolean;
+            place: components["schemas"]["Named"] | null;
+            people: components["schemas"]["HoldPerson"][];
+        };
+        Holds: {
+            holds: components["schemas"]["Hold"][];
+        };
+        DeskClash: {
+            id: components["schemas"]["Key"];
+            title: string;
+            clashes: number;
+            nextLocalStart: components["schemas"]["Wall"];
+            names: string[];
         };
     };
     responses: {
@@ -1364,10 +2362,182 @@ export interface components {
                 "application/json": components["schemas"]["Action"];
             };
         };
+        /** @description OK */
+        BusyList: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["BusyList"];
+            };
+        };
+        /** @description OK */
+        Calendar: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Calendar"];
+            };
+        };
+        /** @description OK */
+        Calendars: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Calendars"];
+            };
+        };
+        /** @description OK */
+        CommonTime: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["CommonTime"];
+            };
+        };
+        /** @description OK */
+        Feeds: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Feeds"];
+            };
+        };
+        /** @description OK */
+        Fit: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Fit"];
+            };
+        };
+        /** @description OK */
+        Group: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Group"];
+            };
+        };
+        /** @description OK */
+        Groups: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Groups"];
+            };
+        };
+        /** @description OK */
+        Hold: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Hold"];
+            };
+        };
+        /** @description OK */
+        Holds: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Holds"];
+            };
+        };
+        /** @description OK */
+        PeopleKept: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["PeopleKept"];
+            };
+        };
+        /** @description OK */
+        PeoplePreview: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["PeoplePreview"];
+            };
+        };
+        /** @description OK */
+        PersonPage: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["PersonPage"];
+            };
+        };
+        /** @description OK */
+        PlacePage: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["PlacePage"];
+            };
+        };
+        /** @description OK */
+        Places: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Places"];
+            };
+        };
+        /** @description OK */
+        Regions: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Regions"];
+            };
+        };
+        /** @description OK */
+        RunTimes: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["RunTimes"];
+            };
+        };
+        /** @description OK */
+        StillHolds: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["StillHolds"];
+            };
+        };
+        /** @description Everybody as vCards */
+        VCards: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "text/vcard": string;
+            };
+        };
     };
     parameters: {
         id: components["schemas"]["Key"];
         personId: components["schemas"]["Key"];
+        entryId: components["schemas"]["Key"];
         topicId: components["schemas"]["Key"];
         actionId: components["schemas"]["Key"];
         sendingId: components["schemas"]["Key"];
@@ -1488,6 +2658,86 @@ export interface components {
         ActionState: {
             content: {
                 "application/json": components["schemas"]["NewActionState"];
+            };
+        };
+        CalendarFile: {
+            content: {
+                "application/json": components["schemas"]["CalendarFile"];
+            };
+        };
+        CommonTimeWish: {
+            content: {
+                "application/json": components["schemas"]["CommonTimeWish"];
+            };
+        };
+        FeedsWish: {
+            content: {
+                "application/json": components["schemas"]["FeedsWish"];
+            };
+        };
+        GroupWish: {
+            content: {
+                "application/json": components["schemas"]["GroupWish"];
+            };
+        };
+        HoursWish: {
+            content: {
+                "application/json": components["schemas"]["HoursWish"];
+            };
+        };
+        NewBusyEntry: {
+            content: {
+                "application/json": components["schemas"]["NewBusyEntry"];
+            };
+        };
+        NewCalendar: {
+            content: {
+                "application/json": components["schemas"]["NewCalendar"];
+            };
+        };
+        NewGroup: {
+            content: {
+                "application/json": components["schemas"]["NewGroup"];
+            };
+        };
+        NewHold: {
+            content: {
+                "application/json": components["schemas"]["NewHold"];
+            };
+        };
+        NewPlace: {
+            content: {
+                "application/json": components["schemas"]["NewPlace"];
+            };
+        };
+        NewTime: {
+            content: {
+                "application/json": components["schemas"]["NewTime"];
+            };
+        };
+        PeopleFile: {
+            content: {
+                "application/json": components["schemas"]["PeopleFile"];
+            };
+        };
+        PeopleWish: {
+            content: {
+                "application/json": components["schemas"]["PeopleWish"];
+            };
+        };
+        PlaceWish: {
+            content: {
+                "application/json": components["schemas"]["PlaceWish"];
+            };
+        };
+        RunTimeWish: {
+            content: {
+                "application/json": components["schemas"]["RunTimeWish"];
+            };
+        };
+        TimeToCheck: {
+            content: {
+                "application/json": components["schemas"]["TimeToCheck"];
             };
         };
     };
@@ -1613,6 +2863,21 @@ export interface operations {
         requestBody: components["requestBodies"]["NewPerson"];
         responses: {
             201: components["responses"]["Person"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PersonPage"];
             default: components["responses"]["Problem"];
         };
     };
@@ -2130,6 +3395,528 @@ export interface operations {
         requestBody: components["requestBodies"]["ActionState"];
         responses: {
             200: components["responses"]["Action"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepHours: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": components["parameters"]["ifMatch"];
+            };
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["HoursWish"];
+        responses: {
+            200: components["responses"]["PersonPage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showBusy: {
+        parameters: {
+            query?: {
+                fromDay?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["BusyList"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listCalendars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Calendars"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    addCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewCalendar"];
+        responses: {
+            201: components["responses"]["Calendar"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showFeeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Feeds"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    setFeeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["FeedsWish"];
+        responses: {
+            200: components["responses"]["Feeds"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportPeople: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["VCards"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    previewPeopleImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PeopleFile"];
+        responses: {
+            200: components["responses"]["PeoplePreview"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepPeopleImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PeopleWish"];
+        responses: {
+            201: components["responses"]["PeopleKept"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listRegions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Regions"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listGroups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Groups"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    addGroup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewGroup"];
+        responses: {
+            201: components["responses"]["Group"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeGroup: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": components["parameters"]["ifMatch"];
+            };
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GroupWish"];
+        responses: {
+            200: components["responses"]["Group"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeGroup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPlaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Places"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    addPlace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewPlace"];
+        responses: {
+            201: components["responses"]["PlacePage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showPlace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PlacePage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changePlace: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": components["parameters"]["ifMatch"];
+            };
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PlaceWish"];
+        responses: {
+            200: components["responses"]["PlacePage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPlaceCalendars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Calendars"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    addPlaceCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewCalendar"];
+        responses: {
+            201: components["responses"]["Calendar"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Calendar"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    replaceCalendarFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["CalendarFile"];
+        responses: {
+            200: components["responses"]["Calendar"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readCalendarAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Calendar"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    cancelCalendarReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Calendar"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    addBusyEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewBusyEntry"];
+        responses: {
+            201: components["responses"]["Calendar"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeBusyEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                entryId: components["parameters"]["entryId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Calendar"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    findCommonTime: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["CommonTimeWish"];
+        responses: {
+            200: components["responses"]["CommonTime"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkTime: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["TimeToCheck"];
+        responses: {
+            200: components["responses"]["Fit"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    findRunTime: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["RunTimeWish"];
+        responses: {
+            200: components["responses"]["RunTimes"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkSeriesTimes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["StillHolds"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    moveMeeting: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": components["parameters"]["ifMatch"];
+            };
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewTime"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listHolds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Holds"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepHold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewHold"];
+        responses: {
+            201: components["responses"]["Hold"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    releaseHold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Hold"];
             default: components["responses"]["Problem"];
         };
     };

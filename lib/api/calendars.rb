@@ -1,0 +1,47 @@
+module Api
+  # Calendars of people and places, and the private addresses of people.
+  class Calendars < Resource
+    on(:get, "/people/:id/calendars", "listCalendars", may: :keep_calendars, of: :person) { json calendars.list(person_id: params["id"]) }
+
+    on :post, "/people/:id/calendars", "addCalendar", may: :keep_calendars, of: :person do
+      json calendars.add(person_id: params["id"], **with_bytes(input)), 201
+    end
+
+    on(:get, "/places/:id/calendars", "listPlaceCalendars", may: :keep_place_calendars, of: :place) { json calendars.list(place_id: params["id"]) }
+
+    on :post, "/places/:id/calendars", "addPlaceCalendar", may: :keep_place_calendars, of: :place do
+      json calendars.add(place_id: params["id"], **with_bytes(input)), 201
+    end
+
+    on(:get, "/calendars/:id", "showCalendar", may: :keep_calendars, of: :calendar) { json calendars.show(params["id"]) }
+
+    on :put, "/calendars/:id/file", "replaceCalendarFile", may: :keep_calendars, of: :calendar do
+      json calendars.replace(id: params["id"], **with_bytes(input))
+    end
+
+    on(:post, "/calendars/:id/reading", "readCalendarAgain", may: :keep_calendars, of: :calendar) { json calendars.read_again(params["id"]) }
+
+    on(:delete, "/calendars/:id/reading", "cancelCalendarReading", may: :keep_calendars, of: :calendar) { json calendars.cancel(params["id"]) }
+
+    on :delete, "/calendars/:id", "removeCalendar", may: :keep_calendars, of: :calendar do
+      calendars.remove(params["id"])
+      status 204
+    end
+
+    on :post, "/calendars/:id/entries", "addBusyEntry", may: :keep_calendars, of: :calendar do
+      json calendars.add_entry(calendar_id: params["id"], **input), 201
+    end
+
+    on :delete, "/calendars/:id/entries/:entryId", "removeBusyEntry", may: :keep_calendars, of: :calendar do
+      json calendars.remove_entry(calendar_id: params["id"], entry_id: params["entryId"])
+    end
+
+    on(:get, "/people/:id/feeds", "showFeeds", may: :keep_feeds, of: :person) { json use(UseCases::Feeds).show(params["id"]) }
+
+    on(:put, "/people/:id/feeds", "setFeeds", may: :keep_feeds, of: :person) { json use(UseCases::Feeds).set(params["id"], **input) }
+
+    private
+
+    def calendars = use(UseCases::Calendars)
+  end
+end

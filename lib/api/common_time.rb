@@ -1,0 +1,30 @@
+module Api
+  # The search for times, and times kept tentatively.
+  class CommonTime < Resource
+    on(:post, "/common-time", "findCommonTime", may: :find_time) { json common_time.find(**wish) }
+
+    on(:post, "/common-time/check", "checkTime", may: :find_time) { json common_time.check(**wish, at: Time.iso8601(input[:at])) }
+
+    on(:post, "/common-time/runs", "findRunTime", may: :find_time) { json common_time.across(**wish) }
+
+    on(:get, "/holds", "listHolds", may: :see_own) { json holds.list }
+
+    on(:post, "/holds", "keepHold", may: :find_time) { json holds.keep(**input, starts_at: Time.iso8601(input[:starts_at])), 201 }
+
+    on(:delete, "/holds/:id", "releaseHold", may: :keep_hold, of: :hold) { json holds.release(params["id"]) }
+
+    private
+
+    # Whose own times are left out of the count must be somebody's who asks.
+    def wish
+      access = UseCases::Access.new(person_id)
+      access.allow!(:see_sheet, :series, input[:except_series_id]) if input[:except_series_id]
+      access.allow!(:see_sheet, :meeting, input[:except_meeting_id]) if input[:except_meeting_id]
+      input
+    end
+
+    def common_time = use(UseCases::CommonTime)
+
+    def holds = use(UseCases::Holds)
+  end
+end

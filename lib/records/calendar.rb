@@ -1,0 +1,21 @@
+module Records
+  # What tells when a person or a place is busy: a file, an address that is read again and again, or entries by hand.
+  # `state` says how far reading `incoming` has come.
+  class Calendar < Base
+    attribute :warnings, :json
+    belongs_to :person, class_name: "Records::Person", optional: true
+    belongs_to :place, class_name: "Records::Place", optional: true
+    has_many :entries, class_name: "Records::BusyEntry", dependent: :delete_all
+
+    # The big columns are read only where they are wanted.
+    LIGHT = %w[id person_id place_id name kind address etag last_modified checked_at succeeded_at due_at last_error warnings events
+      expanded_until state done total claim leased_until lock_version created_at updated_at].freeze
+
+    scope :light, -> { select(*LIGHT) }
+    scope :to_read, ->(now) { where(state: %w[waiting running]).where("leased_until is null or leased_until < ?", now) }
+    # A calendar that was read, if only once, tells something.
+    scope :telling, -> { where.not(expanded_until: nil) }
+
+    def owner_id = person_id || place_id
+  end
+end

@@ -1,0 +1,11 @@
+module Records
+  class Place < Base
+    attribute :equipment, :json
+    attribute :opening_hours, :json
+    belongs_to :looked_after_by, class_name: "Records::Person", optional: true
+    has_many :calendars, class_name: "Records::Calendar"
+    has_many :bookings, class_name: "Records::PlaceBooking"
+
+    def zone = Core::Zone[time_zone]
+  end
+end

@@ -1,0 +1,227 @@
+require "zlib"
+
+module UseCases
+  # The calendars of a person or a place. Reading one happens in the background: what came stands in `incoming` until it
+  # is read through; only then what was known before is replaced, by the difference.
+  class Calendars < Base
+    HORIZON_MONTHS = Core::Recurrence::Run::HORIZON_MONTHS
+    # What lies this far back stays, for looking at.
+    BACK_DAYS = 31
+    FETCH_EVERY_S = 900
+    RENEW_DAYS = 7
+    MOST_BYTES = Core::ICalendar::Reader::MOST_BYTES
+    BATCH = 1_000
+    MOST_CALENDARS = 20
+
+    # @param owner [Hash] person_id or place_id
+    def list(**owner)
+      calendars = Records::Calendar.light.where(**owner).order(:created_at, :id).includes(:entries).to_a
+      {calendars: calendars.map { |calendar| view(calendar) }}
+    end
+
+    def show(id) = view(find(Records::Calendar.light.includes(:entries), id))
+
+    # @param kind [String] file, address or by_hand
+    # @param content [String, nil] the file's bytes; address [String, nil]
+    def add(id:, name:, kind:, person_id: nil, place_id: nil, content: nil, address: nil)
+      name = words(name, pointer: "/name", missing: "Give the calendar a name.")
+      address = checked_address(address) if kind == "address"
+      content = checked_content(content) if kind == "file"
+      once(Records::Calendar, id) do
+        owned = Records::Calendar.where(person_id: person_id, place_id: place_id)
+        raise Core::Conflict.new("#{MOST_CALENDARS} calendars are the most. Remove one first.", code: "too-many") if owned.count >= MOST_CALENDARS
+
+        Records::Calendar.create!(id: id, person_id: person_id, place_id: place_id, name: name, kind: kind, address: address, due_at: (now if kind == "address"),
+          **waiting(content), **((kind == "by_hand") ? {expanded_until: horizon, succeeded_at: now} : {}))
+      end
+      show(id)
+    end
+
+    # Takes a newer file in place of the last one.
+    def replace(id:, content:)
+      content = checked_content(content)
+      write do
+        calendar = find(Records::Calendar.light.lock, id)
+        raise Core::Conflict.new("Only a calendar made from a file takes another file.", code: "kind") unless calendar.kind == "file"
+
+        Records::Calendar.where(id: id).update_all(waiting(content).merge(lock_version: calendar.lock_version + 1))
+      end
+      show(id)
+    end
+
+    # Reads the address again now.
+    def read_again(id)
+      write { Records::Calendar.where(id: id, kind: "address").update_all(due_at: now, last_error: nil, claim: nil, leased_until: nil) }
+      show(id)
+    end
+
+    # Stops reading; what was known before stays.
+    def cancel(id)
+      write { Records::Calendar.where(id: id, state: %w[waiting running]).update_all(state: "cancelled", incoming: nil, claim: nil, leased_until: nil) }
+      show(id)
+    end
+
+    def remove(id)
+      write do
+        next unless Records::Calendar.exists?(id: id)
+
+        Records::BusyEntry.where(calendar_id: id).delete_all
+        Records::BusySpan.where(calendar_id: id).in_batches(of: BATCH).delete_all if Records::BusySpan.where(calendar_id: id).exists?
+        Records::Calendar.where(id: id).delete_all
+      end
+    end
+
+    # A busy time by hand, on the owner's wall.
+    # @param rule [String, nil] how it repeats
+    def add_entry(id:, calendar_id:, local_start:, local_end:, title: nil, tentative: false, rule: nil)
+      from, to = Core::WallTime.parse(local_start, pointer: "/localStart"), Core::WallTime.parse(local_end, pointer: "/localEnd")
+      raise Core::Invalid.new("It ends at #{Core::Words.clock(to)} before it begins at #{Core::Words.clock(from)}. Give an end after the start.", pointer: "/localEnd") if to <= from
+
+      Core::Recurrence::Rule.parse(rule) if rule
+      once(Records::BusyEntry, id) do
+        calendar = find(Records::Calendar.light.lock, calendar_id)
+        raise Core::Conflict.new("Busy times are entered in a calendar kept by hand.", code: "kind") unless calendar.kind == "by_hand"
+
+        Records::BusyEntry.create!(id: id, calendar_id: calendar_id, title: words(title), local_start: from.to_time, local_end: to.to_time, tentative: tentative, rule: rule)
+        expand_entries(calendar)
+      end
+      show(calendar_id)
+    end
+
+    def remove_entry(calendar_id:, entry_id:)
+      write do
+        calendar = find(Records::Calendar.light.lock, calendar_id)
+        Records::BusyEntry.where(id: entry_id, calendar_id: calendar_id).delete_all
+        expand_entries(calendar)
+      end
+      show(calendar_id)
+    end
+
+    # --- For the worker ---
+
+    # Reads one waiting calendar. @return [Boolean] whether there was one
+    def read_next
+      id, token = claim(Records::Calendar.to_read(now), state: "running", done: 0)
+      return false unless id
+
+      CalendarReading.new(id, token, clock: @clock).run
+      true
+    end
+
+    # Fetches one address that is due. @param fetcher [#get]
+    # @return [Boolean] whether there was one
+    def fetch_next(fetcher)
+      due = Records::Calendar.where(kind: "address").where("due_at <= ?", now).where.not(state: %w[waiting running]).where("leased_until is null or leased_until < ?", now)
+      id, token = claim(due)
+      return false unless id
+
+      calendar = Records::Calendar.light.find(id)
+      answer = fetcher.get(calendar.address, etag: calendar.etag, last_modified: calendar.last_modified)
+      settle(id, token, due_at: now + FETCH_EVERY_S, checked_at: now, last_error: nil, **taken(answer))
+      true
+    rescue Fetching::Failed => error
+      settle(id, token, due_at: now + FETCH_EVERY_S, checked_at: now, last_error: error.message[0, 500])
+      true
+    end
+
+    # Expands anew what does not reach far enough any more.
+    def renew
+      early = horizon - RENEW_DAYS * 86_400
+      write do
+        Records::Calendar.where(state: "still").where("expanded_until < ?", early).where.not(source: nil).update_all("incoming = source, state = 'waiting'")
+      end
+      Records::Calendar.light.where(kind: "by_hand").where("expanded_until < ?", early).find_each do |calendar|
+        write { expand_entries(Records::Calendar.light.lock.find(calendar.id)) }
+      end
+    end
+
+    # Replaces what is known of a calendar by the difference, in short transactions.
+    # @param spans [Array<Core::FreeBusy::Calendar::Span>]
+    def self.replace_spans(calendar, spans)
+      wish = spans.to_h { |span| row(calendar, span).then { |row| [row.values_at(:starts_min, :ends_min, :kind, :title_key), row] } }
+      known = Records::BusySpan.where(calendar_id: calendar.id).pluck(:starts_min, :ends_min, :kind, :title_key)
+      (known - wish.keys).each_slice(BATCH) do |some|
+        tuples = some.map { |key| "(#{key.join(",")})" }.join(",")
+        Records::Base.write { Records::BusySpan.where(calendar_id: calendar.id).where("(starts_min, ends_min, kind, title_key) in (#{tuples})").delete_all }
+      end
+      wish.except(*known).values.each_slice(BATCH) { |some| Records::Base.write { Records::BusySpan.insert_all(some) } }
+    end
+
+    def self.row(calendar, span)
+      title = span.title.to_s.gsub(/[[:cntrl:]]+/, " ")[0, 200]
+      {calendar_id: calendar.id, owner_id: calendar.owner_id, starts_min: Core::Spans.minute(span.starts_s), ends_min: Core::Spans.minute_after(span.ends_s),
+       kind: Records::BusySpan::KINDS.fetch(span.kind), title_key: Zlib.crc32(title), title: title.empty? ? nil : title}
+    end
+
+    private
+
+    def horizon = (now.to_datetime >> HORIZON_MONTHS).to_time.utc
+
+    def waiting(content)
+      return {} unless content
+
+      {incoming: content, state: "waiting", done: 0, total: nil, last_error: nil, claim: nil, leased_until: nil}
+    end
+
+    def checked_content(content)
+      raise Core::Invalid.new("Choose a calendar file (.ics).", pointer: "/content") if content.to_s.empty?
+      raise Core::Invalid.new("This file is larger than #{MOST_BYTES / 1_000_000} MB.", pointer: "/content") if content.bytesize > MOST_BYTES
+
+      # What is no calendar at all is said at once; the rest when it is read.
+      Core::ICalendar::Reader.read(content) unless content.bytesize > 100_000
+      content
+    rescue Core::Invalid => error
+      raise Core::Invalid.new(error.message, pointer: "/content", code: "unreadable")
+    end
+
+    def checked_address(address)
+      Fetching.check(address)
+    rescue Fetching::Failed => error
+      raise Core::Invalid.new(error.message, pointer: "/address")
+    end
+
+    def claim(due, **marks)
+      token = Records::Key.make(now)
+      5.times do
+        id = due.order(:due_at, :id).pick(:id) or return
+        return [id, token] if write { due.where(id: id).update_all(claim: token, leased_until: now + CalendarReading::LEASE_S, **marks) } == 1
+      end
+      nil
+    end
+
+    def taken(answer)
+      return {succeeded_at: now} if answer.unchanged
+
+      {succeeded_at: now, etag: answer.etag, last_modified: answer.last_modified, incoming: answer.body, state: "waiting", done: 0, total: nil}
+    end
+
+    def settle(id, token, **outcome)
+      write { Records::Calendar.where(id: id, claim: token).update_all(claim: nil, leased_until: nil, **outcome) }
+    end
+
+    def expand_entries(calendar)
+      zone = Core::Zone[(calendar.person || calendar.place).time_zone]
+      spans = Records::BusyEntry.where(calendar_id: calendar.id).flat_map { |entry| spans_of(entry, zone) }
+      Calendars.replace_spans(calendar, spans)
+      Records::Calendar.where(id: calendar.id).update_all(expanded_until: horizon, succeeded_at: now, lock_version: calendar.lock_version + 1)
+    end
+
+    def spans_of(entry, zone)
+      start = Core::WallTime.of_fields(entry.local_start)
+      length_s = Core::WallTime.of_fields(entry.local_end).seconds - start.seconds
+      starts = Core::Recurrence::Expander.new(rule: entry.rule && Core::Recurrence::Rule.parse(entry.rule), start: start, zone: zone).between(now - BACK_DAYS * 86_400 - length_s, horizon)
+      starts.map do |instant|
+        finish = zone.instant_s(zone.wall(instant).seconds + length_s)
+        Core::FreeBusy::Calendar::Span.new(starts_s: instant.to_i, ends_s: finish, kind: entry.tentative ? :tentative : :busy, title: entry.title)
+      end
+    end
+
+    def view(calendar)
+      {id: calendar.id, name: calendar.name, kind: calendar.kind, address: calendar.address, state: calendar.state, done: calendar.done, total: calendar.total,
+       events: calendar.events, checked_at: calendar.checked_at, succeeded_at: calendar.succeeded_at, last_error: calendar.last_error, warnings: calendar.warnings || [],
+       known_until: calendar.expanded_until, entries: calendar.entries.sort_by(&:local_start).map { |entry|
+         {id: entry.id, title: entry.title, local_start: Core::WallTime.of_fields(entry.local_start), local_end: Core::WallTime.of_fields(entry.local_end), tentative: entry.tentative, rule: entry.rule}
+       }}
+    end
+  end
+end

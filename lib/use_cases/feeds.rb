@@ -1,0 +1,56 @@
+require "openssl"
+
+module UseCases
+  # A person's private addresses: when they are busy, and their meetings here, for calendar programs outside. The address
+  # is the right to read it; closing it, or taking a new one, makes the old worthless.
+  class Feeds < Base
+    KINDS = %w[busy meetings].freeze
+    BACK_DAYS = 31
+    AHEAD_DAYS = 366
+
+    def show(person_id)
+      person = find(Records::Person, person_id)
+      {open: person.feeds_open, addresses: person.feeds_open ? KINDS.to_h { |kind| [kind, "#{Settings.origin}/feeds/#{kind}/#{person.id}/#{token(person)}.ics"] } : nil}
+    end
+
+    # @param open [Boolean] with new addresses each time they are opened
+    def set(person_id, open:)
+      write { find(Records::Person.lock, person_id).tap { |person| person.update!(feeds_open: open, feed_serial: person.feed_serial + 1) } }
+      show(person_id)
+    end
+
+    # @return [String, nil] the calendar object; nil when the address is not (or no more) worth anything
+    def read(kind, person_id, given)
+      person = Records::Person.find_by(id: person_id, feeds_open: true) or return
+      return unless KINDS.include?(kind) && OpenSSL.secure_compare(token(person), given.to_s)
+
+      (kind == "busy") ? busy(person) : meetings(person)
+    end
+
+    private
+
+    def token(person) = OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "feed:#{person.id}:#{person.feed_serial}")[0, 40]
+
+    # A whole day is the finest step of what is published, so that an unchanged calendar is byte for byte the same.
+    def window = [Time.at(now.to_i / 86_400 * 86_400 - BACK_DAYS * 86_400).utc, Time.at(now.to_i / 86_400 * 86_400 + AHEAD_DAYS * 86_400).utc]
+
+    def busy(person)
+      from, to = window
+      one = Availability.new(people: {person.id => :required}, from: from, to: to, now: now).people.first
+      Core::Invitation::FreeBusy.new(uid: "busy-#{person.id}@#{Settings.mail_domain}", name: person.name, address: person.email, from: from, to: to, stamp: from, busy: one.busy, tentative: one.tentative).to_ical
+    end
+
+    def meetings(person)
+      from, to = window
+      series = Records::Series.of_person(person.id).includes(:keeper, :held_place, members: :person)
+      found = Records::Meeting.where(series_id: series.map(&:id)).where("starts_at < ? and ends_at > ?", to, from).in_order.group_by(&:series_id)
+      answers = Records::Reply.where(person_id: person.id, meeting_id: found.values.flatten.map(&:id)).pluck(:meeting_id, :answer).to_h
+      Core::Invitation::Feed.new(name: "Meetings of #{person.name}", meetings: series.flat_map { |one| (found[one.id] || []).map { |meeting| meeting_of(one, meeting, answers[meeting.id]) } }).to_ical
+    end
+
+    def meeting_of(series, meeting, answer)
+      Core::Invitation::Feed::Meeting.new(uid: "meeting-#{meeting.id}@#{Settings.mail_domain}", title: series.title, location: series.location, url: "#{Settings.origin}/meetings/#{meeting.id}",
+        starts_at: meeting.starts_at, ends_at: meeting.ends_at, called_off: meeting.state == "called_off", tentative: answer == "tentative", declined: answer == "declined", stamp: meeting.updated_at, zone: series.zone)
+    end
+  end
+end

@@ -1,0 +1,71 @@
+require "csv"
+
+module UseCases
+  # Many people at once, from vCards or a table: every problem is shown before anything is written.
+  class PeopleImport < Base
+    MOST = 2_000
+    # What the columns of a table may be called.
+    COLUMNS = {name: ["name", "full name"], email: ["mail address", "mail", "email", "e-mail", "address"], time_zone: ["time zone", "timezone", "zone", "tz"]}.freeze
+
+    # @param content [String] the file
+    # @param kind [String] csv or vcard
+    # @param time_zone [String] for those who have none
+    # @return [Hash] people, each with what is wrong
+    def preview(content:, kind:, time_zone:)
+      raise Core::Invalid.new("This file is larger than 2 MB.", pointer: "/content") if content.bytesize > 2_000_000
+
+      found = (kind == "vcard") ? Core::ICalendar::VCard.read(content).map(&:to_h) : table(content)
+      raise Core::Invalid.new("The file has nobody in it.", pointer: "/content") if found.empty?
+      raise Core::Invalid.new("#{MOST} people at a time are the most.", pointer: "/content") if found.size > MOST
+
+      here = Records::Person.where(email: found.filter_map { |one| one[:email]&.downcase }).pluck(:email)
+      seen = []
+      people = found.each_with_index.map { |one, i| looked_at(one, i + 1, time_zone, here, seen) }
+      {people: people, fine: people.count { |one| one[:problems].empty? }, faulty: people.count { |one| one[:problems].any? }}
+    rescue Core::Invalid => error
+      raise Core::Invalid.new(error.message, pointer: "/content", code: error.code)
+    end
+
+    # All or nobody. @param people [Array<Hash>] id, name, email, time_zone
+    def keep(people:)
+      use = People.new(by: by, clock: @clock)
+      write do
+        people.each_with_index do |one, i|
+          use.add(**one)
+        rescue Core::Invalid => error
+          raise Core::Invalid.new(error.message, faults: error.faults.map { |fault| fault.merge(pointer: "/people/#{i}#{fault[:pointer]}") }, code: error.code)
+        end
+      end
+      {kept: people.size}
+    end
+
+    private
+
+    def table(content)
+      text = content.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+      text = content.dup.force_encoding(Encoding::Windows_1252).encode(Encoding::UTF_8, invalid: :replace, undef: :replace) unless text.valid_encoding?
+      separator = (text.lines.first.to_s.count(";") > text.lines.first.to_s.count(",")) ? ";" : ","
+      rows = CSV.parse(text, headers: true, col_sep: separator, skip_blanks: true, liberal_parsing: true)
+      columns = COLUMNS.transform_values { |names| rows.headers.compact.find { |header| names.include?(header.strip.downcase) } }
+      missing = %i[name email].reject { |column| columns[column] }
+      raise Core::Invalid.new("The first line must name the columns. Missing: #{Core::Words.list(missing.map { |column| "“#{COLUMNS[column].first}”" })}.", pointer: "/content") if missing.any?
+
+      rows.map { |row| columns.transform_values { |header| header && row[header]&.strip } }
+    rescue CSV::MalformedCSVError => error
+      raise Core::Invalid.new("The table cannot be read: #{error.message}", pointer: "/content")
+    end
+
+    def looked_at(one, line, time_zone, here, seen)
+      email = one[:email].to_s.downcase
+      zone = one[:time_zone].to_s.empty? ? time_zone : one[:time_zone]
+      problems = []
+      problems << "No name." if one[:name].to_s.empty?
+      problems << (email.empty? ? "No mail address." : "“#{email}” is not a mail address.") unless email.match?(People::ADDRESS)
+      problems << "#{email} is here already." if here.include?(email)
+      problems << "#{email} stands here twice." if seen.include?(email)
+      problems << "There is no time zone “#{zone}”." unless Core::Zone.known?(zone)
+      seen << email
+      {line: line, name: one[:name].to_s[0, 120], email: email[0, 190], time_zone: zone.to_s[0, 60], problems: problems}
+    end
+  end
+end

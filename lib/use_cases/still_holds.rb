@@ -1,0 +1,65 @@
+module UseCases
+  # Whether the times of coming meetings still suit those who must come, and what would.
+  class StillHolds < Base
+    WEEKS = 8
+    REPAIR_DAYS = Core::CommonTime::RunFit::REPAIR_DAYS
+
+    # @return [Hash] the coming meetings that clash now, each with who, and the nearest time that suits
+    def show(series_id)
+      series = find(Records::Series.includes(members: :person), series_id)
+      coming = coming_of([series]).fetch(series_id, [])
+      {checked: coming.size, weeks: WEEKS, clashes: clashes(series, coming).map { |meeting, fit, names| clash_view(series, meeting, fit, names) }}
+    end
+
+    # For the Desk: series somebody runs, with how many coming meetings clash.
+    # @return [Array<Hash>]
+    def of_keeper
+      series = Records::Series.run_by(by).includes(members: :person).to_a
+      coming = coming_of(series)
+      series.filter_map do |one|
+        found = clashes(one, coming.fetch(one.id, []))
+        {id: one.id, title: one.title, clashes: found.size, next_local_start: one.zone.wall(found.first[0].starts_at), names: found.first[1].missing.map { |id| found.first[2][id] }} if found.any?
+      end
+    end
+
+    private
+
+    def coming_of(series)
+      Records::Meeting.where(series_id: series.map(&:id), state: "planned").where("starts_at > ? and starts_at < ?", now, now + WEEKS * 7 * 86_400).in_order.group_by(&:series_id)
+    end
+
+    def clashes(series, coming)
+      return [] if coming.empty?
+
+      roles = series.members.reject { |member| member.role == "informed" }.to_h { |member| [member.person_id, member.role.to_sym] }
+      availability = Availability.new(people: roles, from: coming.first.starts_at - 7 * 86_400, to: coming.last.ends_at + 7 * 86_400, now: now, except_series: series.id)
+      people = availability.people
+      # Who has declined is known to be away and does not clash.
+      declined = Records::Reply.where(meeting_id: coming.map(&:id), answer: "declined").pluck(:meeting_id, :person_id).group_by(&:first).transform_values { |rows| rows.map(&:last) }
+      coming.filter_map do |meeting|
+        here = people.reject { |person| declined.fetch(meeting.id, []).include?(person.id) }
+        fit = Core::CommonTime::Fit.at(search(here, meeting, series), Core::Spans.minute(meeting.starts_at))
+        busy = fit.missing.select { |id| fit.states[id] == :busy }
+        [meeting, fit, availability.names, here] if busy.any?
+      end
+    end
+
+    # Around one meeting, in working hours, a quarter of an hour apart.
+    def search(people, meeting, series)
+      from, to = meeting.starts_at - REPAIR_DAYS * 86_400, meeting.ends_at + REPAIR_DAYS * 86_400
+      minutes = [from, to].map { |time| Core::Spans.minute(time) }
+      Core::CommonTime::Search.new(Core::CommonTime::Request.new(from: minutes[0], to: minutes[1], length_min: meeting.interval.length_min, grid: Core::CommonTime::Grid.on_wall(series.zone, 15, *minutes),
+        allowed: [[minutes[0], Core::Spans.minute_after(now)].max, minutes[1]], gap_min: 0, before_min: 0, after_min: 0), people)
+    end
+
+    def clash_view(series, meeting, fit, names)
+      here = fit.people
+      search = search(here, meeting, series)
+      nearest = search.holding.min_by { |minute| [(minute - Core::Spans.minute(meeting.starts_at)).abs, minute] }
+      at = nearest && Time.at(nearest * 60).utc
+      {meeting_id: meeting.id, local_start: series.zone.wall(meeting.starts_at), version: meeting.lock_version,
+       busy: fit.missing.select { |id| fit.states[id] == :busy }.map { |id| {id: id, name: names[id]} },
+       repair: at && {starts_at: at, local_start: series.zone.wall(at), headline: Core::CommonTime::Fit.at(search, nearest).headline(names)}}
+    end
+  end
+end
