@@ -24,6 +24,7 @@ class Demo
   def load
     @clock.now = @end - WEEKS * 7 * 86_400
     add_people
+    add_places_and_groups
     long_ago { Story::SERIES.each { |key, plan| add_series(key, plan) } }
     past = Records::Meeting.where("ends_at < ?", @end).in_order.pluck(:id, :series_id)
     past.each_with_index do |(id, series_id), i|
@@ -33,6 +34,7 @@ class Demo
     @clock.now = @end
     prepare_coming
     UseCases::Series.new(clock: @clock).lay_out_further
+    hold_a_time
     puts
   end
 
@@ -54,6 +56,36 @@ class Demo
     end
   end
 
+  def add_places_and_groups
+    places = UseCases::Places.new(by: @people[:marit], clock: @clock)
+    @places = Story::PLACES.to_h do |key, (name, seats, equipment, whereabouts, keeper)|
+      id = Records::Key.make(@clock.now)
+      places.add(id: id, name: name, seats: seats, equipment: equipment, time_zone: "Europe/Oslo", opening_hours: Story::OPEN, whereabouts: whereabouts, looked_after_by_id: @people[keeper])
+      [key, id]
+    end
+    groups = UseCases::Groups.new(by: @people[:marit], clock: @clock)
+    ids = {}
+    Story::GROUPS.each { |name, (members, inner)| groups.add(id: ids[name] = Records::Key.make(@clock.now), name: name, person_ids: members.map { |key| @people[key] }, group_ids: inner.map { |one| ids[one] }) }
+    Story::PEOPLE.each { |key, (_, zone)| add_hours_and_calendar(key, zone) }
+  end
+
+  # Calendars are read from the stand-in host once the worker runs.
+  def add_hours_and_calendar(key, zone)
+    id = @people[key]
+    off = (key == :rory) ? [{on: (@end.to_date + 16).iso8601, word: "Leave"}] : []
+    UseCases::People.new(by: id, clock: SetClock.new.tap { |clock| clock.now = @end }).keep_hours(id: id, version: 0, working_hours: Story::HOURS[key] || UseCases::Hours::USUAL, region: Story::REGIONS.fetch(zone), holidays_off: true, days_off: off)
+    return if Story::WITHOUT_CALENDAR.include?(key)
+
+    UseCases::Calendars.new(by: id, clock: @clock).add(id: Records::Key.make(@clock.now), name: "Own calendar", kind: "address", person_id: id, address: "http://127.0.0.1:#{Settings.calendar_host_port}/#{key}.ics")
+  end
+
+  def hold_a_time
+    zone = Core::Zone["Europe/Oslo"]
+    day = @end.to_date + 9 + (4 - (@end.to_date + 9).wday) % 7
+    UseCases::Holds.new(by: @people[:marit], clock: @clock).keep(id: Records::Key.make(@end), title: "Talk with the port about a berth", starts_at: zone.instant(Core::WallTime.parse("#{day}T13:30")), length_min: 45, time_zone: zone.name,
+      people: [{person_id: @people[:marit], role: "required"}, {person_id: @people[:sunniva], role: "required"}])
+  end
+
   def people(by) = UseCases::People.new(by: by, clock: @clock)
 
   def add_series(key, plan)
@@ -62,7 +94,7 @@ class Demo
     members = {required: plan[:required], optional: plan[:optional] || [], informed: plan[:informed] || []}
       .flat_map { |role, keys| keys.map { |person| {person_id: @people.fetch(person), role: role.to_s} } }
     @series[key] = Records::Key.make(@clock.now)
-    UseCases::Series.new(by: @people[plan[:keeper]], clock: @clock).create(id: @series[key], title: plan[:title], purpose: plan[:purpose], place: plan[:place],
+    UseCases::Series.new(by: @people[plan[:keeper]], clock: @clock).create(id: @series[key], title: plan[:title], purpose: plan[:purpose], place: plan[:place], place_id: @places[plan[:held]], before_min: plan[:before] || 0, after_min: plan[:after] || 0,
       keeper_id: @people[plan[:keeper]], chair_id: @people[plan[:chair]], quorum: plan[:quorum], members: members,
       run: {local_start: start.to_s, time_zone: plan[:zone], length_min: plan[:length_min], rule: plan[:rule]})
     UseCases::Invitations.new(by: @people[plan[:keeper]], clock: @clock).send_all(id: Records::Key.make(@clock.now), series_id: @series[key])

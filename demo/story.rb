@@ -10,11 +10,31 @@ module Story
     benedita: ["Benedita Falcão", "Europe/Lisbon"], gunnar: ["Gunnar Vik", "Europe/Oslo"], petra: ["Petra Lindqvist", "Europe/Oslo"]
   }.freeze
 
+  # What people's hours are, where they differ from the usual, and whose public holidays they keep.
+  HOURS = {
+    wen: {"mo" => [%w[08:00 16:00]], "tu" => [%w[08:00 16:00]], "we" => [%w[08:00 16:00]], "th" => [%w[08:00 16:00]], "fr" => [%w[08:00 14:00]]},
+    lars: {"mo" => [%w[07:00 16:15]], "tu" => [%w[07:00 16:15]], "we" => [%w[07:00 16:15]], "th" => [%w[07:00 16:15]], "fr" => [%w[07:00 12:00]]},
+    tomas: {"mo" => [%w[09:00 13:00], %w[14:00 18:00]], "tu" => [%w[09:00 13:00], %w[14:00 18:00]], "we" => [%w[09:00 13:00], %w[14:00 18:00]], "th" => [%w[09:00 13:00]], "fr" => [%w[09:00 13:00], %w[14:00 18:00]]}
+  }.freeze
+  REGIONS = {"Europe/Oslo" => "no", "Europe/Lisbon" => "pt", "America/Halifax" => "ca_ns"}.freeze
+  # Of Adaeze no calendar is known.
+  WITHOUT_CALENDAR = %i[adaeze].freeze
+
+  GROUPS = {"Bergen" => [%i[marit ines lars sunniva gunnar petra], []], "Halifax" => [%i[wen rory isla], []], "Lisbon" => [%i[tomas adaeze benedita], []],
+            "Sea crew" => [%i[ines lars rory], []], "Everybody ashore and afloat" => [[], ["Bergen", "Halifax", "Lisbon"]]}.freeze
+
+  OPEN = %w[mo tu we th fr].to_h { |day| [day, [%w[07:00 18:00]]] }.freeze
+  # key => name, seats, what stands in it, where, who looks after it
+  PLACES = {
+    shed: ["Boat shed", 14, ["Whiteboard", "Camera", "Heater"], "Quay 2, Bergen", :lars], chart: ["Chart room", 8, ["Screen", "Chart table", "Camera"], "Quay 2, upstairs, Bergen", :marit],
+    loft: ["Net loft", 30, ["Screen", "Loudspeakers"], "Old net house, Bergen", :sunniva]
+  }.freeze
+
   # What is said under a topic; %s is taken by turns.
   SERIES = {
     mooring: {
       title: "Monday mooring round", keeper: :marit, chair: :ines, zone: "Europe/Oslo", at: "09:30", length_min: 45, rule: "FREQ=WEEKLY;BYDAY=MO", wday: 1,
-      place: "Boat shed table and call link", quorum: 5, purpose: "What the week at sea needs: moorings, batteries, boats and weather windows.",
+      place: "call link", held: :shed, before: 15, after: 30, quorum: 5, purpose: "What the week at sea needs: moorings, batteries, boats and weather windows.",
       required: %i[ines marit lars wen rory tomas sunniva adaeze], informed: %i[gunnar petra benedita],
       topics: [["Safety round", :marit, 5, "information"], ["Mooring checks of the week", :lars, 10, "discussion"], ["Weather windows", :ines, 5, "information"],
         ["Batteries and lids", :wen, 8, "discussion"], ["Boats and crew", :sunniva, 7, "decision"]],
@@ -40,7 +60,7 @@ module Story
     },
     planning: {
       title: "Vessel and gear planning", keeper: :sunniva, chair: :lars, zone: "Europe/Oslo", at: "11:00", length_min: 90, rule: "FREQ=MONTHLY;BYDAY=1FR", wday: 5,
-      place: "Chart room", purpose: "Which boat goes where with what, three months ahead.", required: %i[sunniva lars ines marit rory], optional: %i[wen],
+      place: "", held: :chart, before: 15, after: 30, purpose: "Which boat goes where with what, three months ahead.", required: %i[sunniva lars ines marit rory], optional: %i[wen],
       topics: [["Ship time", :sunniva, 25, "decision"], ["Gear to buy", :ines, 20, "decision"], ["Yard and surveys", :lars, 20, "discussion"]],
       notes: ["The Terna is free in weeks 14 and 16.", "Two quotes for rope, both above last year.", "The yard asks for a date by the end of the month."], decisions: ["Charter for one week in May.", "Rope is bought in Lisbon."],
       actions: [[20, "Ask the yard for a slot in spring", :lars, 8], [13, "Compare rope offers", :ines, 4], [8, "Sign the charter for May", :sunniva, nil], [8, "Ask Lisbon what rope they can bring", :marit, nil], [3, "List gear that needs a certificate", :rory, nil]], off: {}
@@ -53,7 +73,7 @@ module Story
     },
     trustees: {
       title: "Trustees' quarter meeting", keeper: :marit, chair: :petra, zone: "Europe/Oslo", at: "16:00", length_min: 120, rule: "FREQ=MONTHLY;INTERVAL=3;BYDAY=2TH", wday: 4,
-      place: "Chart room", quorum: 3, purpose: "Accounts, risks and the plan of the quarter.", required: %i[petra gunnar benedita marit], informed: %i[ines sunniva],
+      place: "", held: :chart, before: 30, after: 30, quorum: 3, purpose: "Accounts, risks and the plan of the quarter.", required: %i[petra gunnar benedita marit], informed: %i[ines sunniva],
       topics: [["Approval of the minutes", :petra, 10, "decision"], ["Accounts of the quarter", :benedita, 30, "information"], ["Risks", :gunnar, 30, "discussion"]],
       notes: ["The reserve covers five months.", "Insurance of the tender is still open."], decisions: ["The minutes are approved.", "The reserve is not touched."],
       actions: [[24, "Ask the bank for a second signature", :benedita, 12], [12, "Renew the insurance of the boat shed", :marit, nil]], off: {}

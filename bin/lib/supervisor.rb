@@ -25,6 +25,7 @@ class Supervisor
     start_database if @local
     prepare
     start("post", "bundle", "exec", "ruby", "stand_ins/post/tray.rb") unless ENV.key?("LEFT_OVER_SMTP_HOST")
+    start("calendars", "bundle", "exec", "ruby", "stand_ins/calendars/host.rb") if calendar_host?
     start("web", "bundle", "exec", "puma", "--config", "config/puma.rb", "config.ru")
     start("worker", "bundle", "exec", "ruby", "bin/lib/worker.rb")
     wait_for_web
@@ -39,9 +40,13 @@ class Supervisor
   def ports
     {"web" => Settings.port}.tap do |ports|
       ports["database"] = Settings.database[:port] if @local
+      ports["calendar host"] = Settings.calendar_host_port if calendar_host?
       ports.update("post tray" => Settings.post_port, "mail" => Settings.smtp[:port]) unless ENV.key?("LEFT_OVER_SMTP_HOST")
     end
   end
+
+  # Real use has the real ones outside.
+  def calendar_host? = !Settings.production?
 
   # A start killed a moment ago may hold its ports for a little longer.
   def refuse_taken_ports
@@ -52,7 +57,7 @@ class Supervisor
       sleep 0.1
     end
     taken.each { |name, port| warn "Port #{port} (#{name}) is taken, perhaps by another start of Left Over." }
-    abort "Stop what uses it, or choose others: bin/start --port N uses N to N+3."
+    abort "Stop what uses it, or choose others: bin/start --port N uses N to N+4."
   end
 
   def taken?(port)
@@ -127,6 +132,7 @@ class Supervisor
       puts "Mail goes to the stand-in post tray at http://127.0.0.1:#{Settings.post_port}"
       puts "  (set LEFT_OVER_SMTP_HOST to send it for real)" if Settings.production?
     end
+    puts "Other people's calendars come from the stand-in host at http://127.0.0.1:#{Settings.calendar_host_port}" if calendar_host?
     puts File.read(File.join(Settings::ROOT, "demo/sign_ins.txt")) unless Settings.production? || Settings.env == "empty"
     puts "Open it to make the first person." if Settings.env == "empty" || Settings.production?
     puts "Ctrl-C stops everything."

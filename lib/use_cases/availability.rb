@@ -6,9 +6,12 @@ module UseCases
 
     # @param people [Hash{String => Symbol}] role by person
     # @param from, to [Time]
+    # @param guests [Array<Hash>] id, name and role of those without a calendar here, whose `zone` is that of who searches
     # @param except_series, except_meeting, except_hold [String, nil] whose own times do not count: they are what is looked for
-    def initialize(people:, from:, to:, now:, except_series: nil, except_meeting: nil, except_hold: nil)
+    def initialize(people:, from:, to:, now:, guests: [], zone: nil, except_series: nil, except_meeting: nil, except_hold: nil)
       @roles = people
+      @guests = guests
+      @zone = zone
       @from = Core::Spans.minute(from)
       @to = Core::Spans.minute_after(to)
       @now = now
@@ -19,17 +22,19 @@ module UseCases
     # @param carried [Hash{String => Integer}] minutes outside their hours at the last meetings, by person
     # @return [Array<Core::CommonTime::Person>] in the order given
     def people(stretch_min: 0, carried: {})
-      @roles.map do |id, role|
+      guests = @guests.map { |guest| Core::CommonTime::Person.new(id: guest[:id], role: guest[:role].to_sym, known: false, busy: [], tentative: [], outside: [], beyond: [], weight: 1) }
+      known_here = @roles.map do |id, role|
         person = records.fetch(id)
         beyond, outside = hours(person, stretch_min)
         Core::CommonTime::Person.new(id: id, role: role, known: known.include?(id), busy: Core::Spans.join(taken[id].busy, days_off(person)), tentative: taken[id].tentative,
           outside: outside, beyond: beyond, weight: carried[id].to_i.positive? ? 2 : 1)
       end
+      known_here + guests
     end
 
-    def names = records.transform_values(&:name)
+    def names = records.transform_values(&:name).merge(@guests.to_h { |guest| [guest[:id], guest[:name]] })
 
-    def zones = records.transform_values { |person| Core::Zone[person.time_zone] }
+    def zones = @zones ||= records.transform_values { |person| Core::Zone[person.time_zone] }.merge(@guests.to_h { |guest| [guest[:id], @zone] })
 
     # @param places [Array<Records::Place>]
     # @return [Array<Core::CommonTime::Place>]

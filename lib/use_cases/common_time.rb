@@ -37,7 +37,8 @@ module UseCases
       load(*window)
       search = search_in(*window)
       ranked = Core::CommonTime::RunFit.ranked(candidates, search)
-      best = distinct(ranked).first(8)
+      best = distinct(ranked).first(6)
+      best = best.take_while { |fit| fit.held.positive? } if best.first.held.positive?
       {dates: best.first.size, runs: best.map { |fit| run_view(fit) }, candidates: ranked.size, people: people_view, time_zone: @zone.name, zone_place: @zone.place,
        fair_load: fair_load(best, candidates)}
     end
@@ -57,7 +58,8 @@ module UseCases
       @weekdays = (wish[:weekdays] || %w[mo tu we th fr]).map { |day| Core::FreeBusy::WorkingHours::DAYS.index(day) }
       refuse_impossible
       @roles = Who.new(wish[:people] || [], wish[:groups] || []).roles
-      raise Core::Invalid.new("Choose who must come first.", pointer: "/people") if @roles.empty?
+      @guests = (wish[:guests] || []).reject { |guest| guest[:role] == "informed" }
+      raise Core::Invalid.new("Choose who must come first.", pointer: "/people") if @roles.empty? && @guests.empty?
 
       @places = Places.fitting(wish[:place])
     end
@@ -86,7 +88,7 @@ module UseCases
     def clock(minutes) = format("%02d:%02d", *minutes.divmod(60))
 
     def load(from, to)
-      @availability = Availability.new(people: @roles, from: from, to: to, now: now, except_series: @wish[:except_series_id], except_meeting: @wish[:except_meeting_id], except_hold: @wish[:except_hold_id])
+      @availability = Availability.new(people: @roles, guests: @guests, zone: @zone, from: from, to: to, now: now, except_series: @wish[:except_series_id], except_meeting: @wish[:except_meeting_id], except_hold: @wish[:except_hold_id])
       @reach = [from, to]
       @people = @availability.people(stretch_min: @stretch_min, carried: carried)
       @core_places = @availability.places(@places)

@@ -38,9 +38,11 @@ RSpec.describe "First steps" do
     topic(meeting, marit, "Safety round")
     state(meeting, marit, "in_session")
     raise_action(meeting, marit, "Order shackles, 24 mm, galvanised, for the six moorings of the east side", owners: [marit])
+    place = key
+    use(UseCases::Places, marit).add(id: place, name: "Chart room", seats: 8, time_zone: "Europe/Oslo", looked_after_by_id: marit)
     sign_in_as("Marit Hauge")
     page.driver.browser.resize(width: 390, height: 800)
-    ["/", "/series", "/series/new", "/series/#{id}", "/meetings/#{meeting}", "/actions", "/people"].each do |path|
+    ["/", "/series", "/series/new", "/series/#{id}", "/meetings/#{meeting}", "/actions", "/people", "/people/#{marit}", "/places/#{place}", "/common-time"].each do |path|
       %w[light dark].each do |theme|
         page.execute_script("localStorage.setItem('left-over:theme', '#{theme}')")
         visit path

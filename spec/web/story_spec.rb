@@ -41,7 +41,7 @@ RSpec.describe "A keeper's week" do
     expect(page).to have_css(".sentence", text: "Every Monday, 09:30–10:15 Oslo time, 6 meetings, the last on #{(monday + 35).strftime("%A %-d %B %Y")}.")
     expect(page).to have_css(".dates li", count: 6)
     fill_in "Place", with: "Boat shed table"
-    ["Ines Torvald", "Wen Halloran"].each { |name| choose_from "Add a person", name }
+    ["Ines Torvald", "Wen Halloran"].each { |name| choose_from "Add a person or group", name }
     expect_accessible
     click_button "Make the series"
 

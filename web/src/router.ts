@@ -11,7 +11,10 @@ export const router = createRouter({
     { path: '/series/:id', component: () => import('./pages/SeriesPage.vue'), props: true, meta: { title: 'Series' } },
     { path: '/meetings/:id', component: () => import('./pages/SheetPage.vue'), props: true, meta: { title: 'Sheet' } },
     { path: '/actions', component: () => import('./pages/Actions.vue'), meta: { title: 'Actions' } },
-    { path: '/people', component: () => import('./pages/People.vue'), meta: { title: 'People' } },
+    { path: '/common-time', component: () => import('./pages/CommonTime.vue'), meta: { title: 'Common time' } },
+    { path: '/people', component: () => import('./pages/People.vue'), meta: { title: 'People & places' } },
+    { path: '/people/:id', component: () => import('./pages/PersonPage.vue'), props: true, meta: { title: 'Person' } },
+    { path: '/places/:id', component: () => import('./pages/PlacePage.vue'), props: true, meta: { title: 'Place' } },
     { path: '/:rest(.*)*', component: () => import('./pages/Nothing.vue'), meta: { title: 'Nothing here' } },
   ],
 })

@@ -14,6 +14,8 @@ export const longDay = (wall: string) => LONG.format(utc(wall)).replace(',', '')
 export const mediumDay = (wall: string) => MEDIUM.format(utc(wall)).replace(',', '')
 /** "Mon 30 Nov" */
 export const shortDay = (wall: string) => SHORT.format(utc(wall)).replace(',', '')
+/** "Monday" */
+export const weekday = (wall: string) => LONG.formatToParts(utc(wall)).find(part => part.type === 'weekday')!.value
 /** "30 Nov" */
 export const columnDay = (wall: string) => COLUMN.format(utc(wall))
 /** "09:30" */
@@ -36,6 +38,14 @@ export function nearDay(wall: string, today: string) {
   if (days === 0) return 'Today'
   if (days === 1) return 'Tomorrow'
   return mediumDay(wall)
+}
+
+/** "just now", "12 minutes ago", "on Monday 30 November" */
+export function since(instant: string, now = Date.now()) {
+  const minutes = Math.round((now - new Date(instant).getTime()) / 60_000)
+  if (minutes < 1) return 'just now'
+  if (minutes < 60) return `${count(minutes, 'minute')} ago`
+  return minutes < 24 * 60 ? `${count(Math.round(minutes / 60), 'hour')} ago` : `on ${mediumDay(instant)}`
 }
 
 export const count = (number: number, noun: string) => `${number} ${noun}${number === 1 ? '' : 's'}`

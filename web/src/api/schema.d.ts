@@ -1913,9 +1913,16 @@ export interface components {
             seats?: number;
             equipment?: string[];
         };
+        /** @description somebody without calendar here; the key is only for telling them apart */
+        Guest: {
+            id: components["schemas"]["Key"];
+            name: string;
+            role: components["schemas"]["MemberRole"];
+        };
         CommonTimeWish: {
             people: components["schemas"]["Asked"][];
             groups?: components["schemas"]["AskedGroup"][];
+            guests?: components["schemas"]["Guest"][];
             lengthMin: number;
             timeZone: string;
             fromDay?: components["schemas"]["Day"];
@@ -1940,6 +1947,7 @@ export interface components {
         TimeToCheck: {
             people: components["schemas"]["Asked"][];
             groups?: components["schemas"]["AskedGroup"][];
+            guests?: components["schemas"]["Guest"][];
             lengthMin: number;
             timeZone: string;
             fromDay?: components["schemas"]["Day"];
@@ -1964,6 +1972,7 @@ export interface components {
         RunTimeWish: {
             people: components["schemas"]["Asked"][];
             groups?: components["schemas"]["AskedGroup"][];
+            guests?: components["schemas"]["Guest"][];
             lengthMin: number;
             timeZone: string;
             fromDay?: components["schemas"]["Day"];

@@ -13,7 +13,8 @@ const typed = ref('')
 const chosen = ref(0)
 const FIXED = [
   { title: 'Desk', hint: 'go', to: '/' }, { title: 'Series', hint: 'go', to: '/series' }, { title: 'Actions', hint: 'go', to: '/actions' },
-  { title: 'People', hint: 'go', to: '/people' }, { title: 'New series', hint: 'do', to: '/series/new' }, { title: 'Keys of this screen', hint: 'do', to: '?' },
+  { title: 'People & places', hint: 'go', to: '/people' }, { title: 'Find a common time', hint: 'do', to: '/common-time' }, { title: 'Groups', hint: 'go', to: '/people?show=groups' }, { title: 'Places', hint: 'go', to: '/people?show=places' },
+  { title: 'New series', hint: 'do', to: '/series/new' }, { title: 'Keys of this screen', hint: 'do', to: '?' },
 ]
 const { data } = useQuery({
   queryKey: computed(() => ['places-to-go', typed.value]), enabled: open, placeholderData: before => before,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Person, Schemas } from '../api/client'
+import { useGroups } from '../composables/usePlaces'
 
 /** Who is in a series and how. */
 const { people, fixed } = defineProps<{ people: Person[]; fixed: string[] }>()
@@ -8,12 +9,17 @@ const members = defineModel<Schemas['MemberWish'][]>({ required: true })
 
 const ROLES = [{ title: 'must come', value: 'required' }, { title: 'if free', value: 'optional' }, { title: 'for information', value: 'informed' }]
 const adding = ref<string | null>(null)
-const others = computed(() => people.filter(person => !members.value.some(member => member.personId === person.id)).map(person => ({ title: person.name, value: person.id })))
+const { groups } = useGroups()
+const others = computed(() => [
+  ...people.filter(person => !members.value.some(member => member.personId === person.id)).map(person => ({ title: person.name, value: person.id })),
+  ...(groups.value ?? []).map(group => ({ title: `Group ${group.name}`, value: `g:${group.id}` })),
+])
 const nameOf = (id: string) => people.find(person => person.id === id)?.name ?? 'somebody'
 
 function add(personId: string | null) {
   if (!personId) return
-  members.value.push({ personId, role: 'required' })
+  const ids = personId.startsWith('g:') ? groups.value?.find(group => group.id === personId.slice(2))?.allPersonIds ?? [] : [personId]
+  for (const id of ids) if (!members.value.some(member => member.personId === id)) members.value.push({ personId: id, role: 'required' })
   setTimeout(() => { adding.value = null })
 }
 </script>
@@ -28,7 +34,7 @@ function add(personId: string | null) {
         <span v-else class="soft small">runs it</span>
       </li>
     </ul>
-    <v-autocomplete :model-value="adding" :items="others" label="Add a person" no-data-text="Nobody else is here. Add them on the page People." @update:model-value="add" />
+    <v-autocomplete :model-value="adding" :items="others" label="Add a person or group" no-data-text="Nobody else is here. Add them on the page People." @update:model-value="add" />
   </div>
 </template>
 

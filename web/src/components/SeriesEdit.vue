@@ -4,6 +4,7 @@ import { ProblemError, type Schemas, type Series } from '../api/client'
 import { usePeople } from '../composables/usePeople'
 import { useSeries } from '../composables/useSeries'
 import FormDialog from './FormDialog.vue'
+import PlaceFields from './PlaceFields.vue'
 import PeoplePicker from './PeoplePicker.vue'
 
 /** Title, purpose, place and people of a series. */
@@ -12,12 +13,12 @@ const open = defineModel<boolean>({ required: true })
 
 const { change, changeError, isChanging, resetChange } = useSeries(() => series.id)
 const { people } = usePeople()
-const form = ref({ title: '', purpose: '', place: '', keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], version: 0 })
+const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], version: 0 })
 watch(open, shown => {
   if (!shown) return
   resetChange()
   form.value = {
-    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
+    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', placeId: series.heldPlace?.id ?? null, beforeMin: series.beforeMin, afterMin: series.afterMin, keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
     members: series.members.map(({ personId, role }) => ({ personId, role })), version: series.version,
   }
 })
@@ -33,10 +34,10 @@ function save() {
 </script>
 
 <template>
-  <FormDialog v-model="open" title="Change the series" :verb="stale ? 'Keep mine all the same' : 'Keep'" :error="at('/title') ? null : changeError" :busy="isChanging" :width="620" @submit="save">
+  <FormDialog v-model="open" title="Change the series" :verb="stale ? 'Keep mine all the same' : 'Keep'" :error="at('/title') || at('/placeId') ? null : changeError" :busy="isChanging" :width="620" @submit="save">
     <v-text-field v-model="form.title" label="Title" maxlength="160" :error-messages="at('/title')" />
     <v-textarea v-model="form.purpose" label="Why it meets" maxlength="5000" />
-    <v-text-field v-model="form.place" label="Place" maxlength="250" />
+    <PlaceFields v-model="form" :error="changeError" />
     <div class="three">
       <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
       <v-select v-model="form.chairId" :items="choices" label="Chair" />

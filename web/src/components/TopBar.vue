@@ -13,7 +13,7 @@ import Mark from './Mark.vue'
 
 const { person } = defineProps<{ person: Person }>()
 
-const PAGES = [{ to: '/', name: 'Desk' }, { to: '/series', name: 'Series' }, { to: '/actions', name: 'Actions' }, { to: '/people', name: 'People' }]
+const PAGES = [{ to: '/', name: 'Desk' }, { to: '/series', name: 'Series' }, { to: '/common-time', name: 'Common time' }, { to: '/actions', name: 'Actions' }, { to: '/people', name: 'People & places' }]
 const { signOut } = useSession()
 const route = useRoute()
 const theme = useTheme()
@@ -21,7 +21,7 @@ const going = ref(false)
 const helping = ref(false)
 const isDark = computed(() => theme.global.name.value === 'dark')
 const initials = computed(() => person.name.split(' ').map(word => word[0]).filter((_, i, all) => i === 0 || i === all.length - 1).join(''))
-const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/series' && route.path.startsWith('/meetings')))
+const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/series' && route.path.startsWith('/meetings')) || (to === '/people' && route.path.startsWith('/places')))
 
 useKeys([
   { key: '/', label: 'Go to or do…', run: () => { going.value = true } },
@@ -42,6 +42,7 @@ useKeys([
       </template>
       <v-list density="compact" aria-label="You">
         <v-list-item :title="person.name" :subtitle="`${person.email} · ${zonePlace(person.timeZone)} time`" />
+        <v-list-item title="My hours and calendars" :to="`/people/${person.id}`" />
         <v-list-item :title="isDark ? 'Light paper' : 'Dark paper'" @click="keepTheme(isDark ? 'light' : 'dark')" />
         <v-list-item title="Keys" @click="helping = true" />
         <v-list-item title="Sign out" @click="signOut()" />

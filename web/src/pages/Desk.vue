@@ -4,11 +4,13 @@ import type { Action } from '../api/client'
 import ActionRow from '../components/ActionRow.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useActionMoves } from '../composables/useActions'
+import { useHolds } from '../composables/useCommonTime'
 import { useDesk } from '../composables/useDesk'
 import { clock, count, longDay, mediumDay, nearDay } from '../time'
 
 const { desk, error } = useDesk()
 const { move } = useActionMoves()
+const { release } = useHolds()
 const editing = ref<Action | null>(null)
 const ActionEdit = defineAsyncComponent(() => import('../components/ActionEdit.vue'))
 
@@ -23,7 +25,7 @@ const days = computed(() => {
   }
   return [...byDay]
 })
-const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.seriesWithoutMeeting.length ?? 0))
+const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.seriesWithoutMeeting.length ?? 0) + (desk.value?.clashes.length ?? 0) + (desk.value?.holds.length ?? 0))
 </script>
 
 <template>
@@ -57,6 +59,14 @@ const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.s
               <li v-for="sheet in desk.sheets" :key="sheet.id">
                 <router-link class="strong" :to="`/meetings/${sheet.id}`">{{ sheet.title }}, {{ mediumDay(sheet.localStart) }}</router-link>
                 <p class="small soft">{{ sheet.running ? 'in session now' : SHEETS[sheet.state] }}</p>
+              </li>
+              <li v-for="series in desk.clashes" :key="`clash-${series.id}`">
+                <router-link class="strong" :to="`/series/${series.id}?show=sheets`">{{ series.title }}</router-link>
+                <p class="small stuck">{{ count(series.clashes, 'coming meeting') }} {{ series.clashes === 1 ? 'clashes' : 'clash' }}, first {{ mediumDay(series.nextLocalStart) }}: {{ series.names.join(', ') }} busy</p>
+              </li>
+              <li v-for="hold in desk.holds" :key="hold.id">
+                <p><span class="strong">{{ hold.title }}</span> <button type="button" class="quiet small" :aria-label="`Let go: ${hold.title}`" @click="release(hold.id)">Let go</button></p>
+                <p class="small soft">held: {{ mediumDay(hold.localStart) }}, {{ clock(hold.localStart) }}<template v-if="hold.place"> · {{ hold.place.name }}</template></p>
               </li>
               <li v-for="series in desk.seriesWithoutMeeting" :key="series.id">
                 <router-link class="strong" :to="`/series/${series.id}`">{{ series.title }}</router-link>

@@ -1,8 +1,12 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Person } from '../api/client'
 import FormDialog from '../components/FormDialog.vue'
+import GroupsPanel from '../components/GroupsPanel.vue'
+import PeopleImport from '../components/PeopleImport.vue'
+import PlacesPanel from '../components/PlacesPanel.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useNotice } from '../composables/useNotice'
 import { usePeople, useTimeZones } from '../composables/usePeople'
@@ -13,6 +17,10 @@ const { person: me } = useSession()
 const { people, error, add, change, saveError, isSaving, resetErrors } = usePeople()
 const zones = useTimeZones()
 const { say } = useNotice()
+const TABS = ['People', 'Groups', 'Places'] as const
+const route = useRoute()
+const tab = ref<(typeof TABS)[number]>(TABS.find(name => name.toLowerCase() === route.query.show) ?? 'People')
+const importing = ref(false)
 const open = ref(false)
 const editing = ref<Person | null>(null)
 const form = ref({ id: '', name: '', email: '', timeZone: '', password: '' })
@@ -40,15 +48,22 @@ async function save() {
 <template>
   <div class="desk">
     <div class="row spread head">
-      <h1>People</h1>
-      <v-btn v-if="me?.admin" @click="edit(null)">Add a person</v-btn>
+      <h1>People &amp; places</h1>
+      <div class="row tabs" role="group" aria-label="Show">
+        <button v-for="name in TABS" :key="name" class="quiet" :class="{ on: tab === name }" :aria-pressed="tab === name" @click="tab = name">{{ name }}</button>
+      </div>
     </div>
     <ProblemNote :error="error" />
-    <section v-if="people" class="sheet">
-      <p class="eyebrow">{{ count(people.length, 'person').replace('persons', 'people') }}</p>
+    <section v-if="people && tab === 'Groups'" class="sheet"><GroupsPanel :people="people" :may-keep="!!me?.admin" /></section>
+    <section v-if="people && tab === 'Places'" class="sheet"><PlacesPanel :people="people" :zones="zones" :may-keep="!!me?.admin" :time-zone="me!.timeZone" /></section>
+    <section v-if="people && tab === 'People'" class="sheet">
+      <div class="row spread">
+        <p class="eyebrow">{{ count(people.length, 'person').replace('persons', 'people') }}</p>
+        <span class="row"><a class="small" href="/api/people-vcards" download="people.vcf">All as vCards</a><template v-if="me?.admin"><button class="quiet small" @click="importing = true">Bring people in</button><v-btn size="small" @click="edit(null)">Add a person</v-btn></template></span>
+      </div>
       <ul class="ruled">
         <li v-for="person in people" :key="person.id" class="line">
-          <span class="strong">{{ person.name }}</span>
+          <router-link class="strong" :to="`/people/${person.id}`">{{ person.name }}</router-link>
           <span class="mail">{{ person.email }}</span>
           <span class="soft">{{ zonePlace(person.timeZone) }} time</span>
           <span class="soft small">{{ person.admin ? 'looks after people' : person.canSignIn ? '' : 'cannot sign in yet' }}</span>
@@ -56,6 +71,7 @@ async function save() {
         </li>
       </ul>
     </section>
+    <PeopleImport v-model="importing" :time-zone="me!.timeZone" />
     <FormDialog v-model="open" :title="editing ? editing.name : 'Add a person'" verb="Keep" :error="at('/name') || at('/email') || at('/timeZone') || at('/password') ? null : saveError" :busy="isSaving" @submit="save">
       <v-text-field v-model="form.name" label="Name" autofocus :error-messages="at('/name')" />
       <v-text-field v-model="form.email" label="Mail address" type="email" :error-messages="at('/email')" />
@@ -69,6 +85,8 @@ async function save() {
 
 <style scoped>
 .head { margin-bottom: 16px; }
+.tabs .quiet { color: var(--soft); }
+.tabs .on { color: var(--pine); font-weight: 700; }
 .line { display: grid; grid-template-columns: 1.3fr 1.6fr 1fr 1fr auto; gap: 16px; align-items: baseline; }
 .mail { overflow-wrap: anywhere; }
 @media (max-width: 860px) { .line { grid-template-columns: 1fr; gap: 2px; } .line .quiet { justify-self: start; } }

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
+import PlaceFields from '../components/PlaceFields.vue'
 import PeoplePicker from '../components/PeoplePicker.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import RunDates from '../components/RunDates.vue'
@@ -19,10 +20,10 @@ const zones = useTimeZones()
 const router = useRouter()
 const { create, error, isCreating } = useCreateSeries()
 
-interface Form { id: string; title: string; purpose: string; place: string; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; run: RunForm }
+interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; run: RunForm }
 const first = newKey()
 const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => ({
-  id: first, title: '', purpose: '', place: '', keeperId: me.value!.id, chairId: me.value!.id,
+  id: first, title: '', purpose: '', place: '', placeId: null, beforeMin: 0, afterMin: 0, keeperId: me.value!.id, chairId: me.value!.id,
   members: [{ personId: me.value!.id, role: 'required' }], run: emptyRun(me.value!.timeZone),
 }))
 if (form.value.id !== first && form.value.title === '') form.value.id = first
@@ -43,15 +44,15 @@ watch(runners, ids => ids.forEach(id => {
 
 const tried = ref(false)
 const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give the series a title.' : error.value instanceof ProblemError ? error.value.at('/title') : undefined))
-const elsewhere = computed(() => (error.value instanceof ProblemError && error.value.problem.errors?.some(fault => /^\/(title|run)/.test(fault.pointer)) ? null : error.value))
+const elsewhere = computed(() => (error.value instanceof ProblemError && error.value.problem.errors?.some(fault => /^\/(title|run|placeId)/.test(fault.pointer)) ? null : error.value))
 
 async function save() {
   tried.value = true
   const run = wishOf(form.value.run)
   if (!form.value.title.trim() || !run) return
-  const { id, title, purpose, place, keeperId, chairId, members } = form.value
+  const { id, title, purpose, place, placeId, beforeMin, afterMin, keeperId, chairId, members } = form.value
   try {
-    const series = await create({ id, title, purpose: purpose || null, place: place || null, keeperId, chairId, members, run })
+    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, keeperId, chairId, members, run })
     forget()
     router.push(`/series/${series.id}`)
   } catch { /* shown at the field */ }
@@ -66,7 +67,7 @@ async function save() {
         <v-text-field v-model="form.title" label="Title" autofocus maxlength="160" :error-messages="titleFault" />
         <v-textarea v-model="form.purpose" label="Why it meets" maxlength="5000" />
         <RunFields v-model="form.run" :zones="zones" :problem="error ?? runError" :tried="tried" />
-        <v-text-field v-model="form.place" label="Place" maxlength="250" placeholder="A room, a call link, or both" />
+        <PlaceFields v-model="form" :error="error" />
         <h2>People</h2>
         <div class="runners">
           <v-select v-model="form.keeperId" :items="choices" label="Keeper" />

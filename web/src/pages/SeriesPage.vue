@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import InvitationDialog from '../components/InvitationDialog.vue'
 import MeetingList from '../components/MeetingList.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import SeriesEdit from '../components/SeriesEdit.vue'
+import StillHolds from '../components/StillHolds.vue'
 import Strands from '../components/Strands.vue'
 import { useKeys } from '../composables/useKeys'
 import { useSeries, useStrands } from '../composables/useSeries'
@@ -17,7 +18,8 @@ const { strands } = useStrands(() => id, seesSheets)
 const router = useRouter()
 
 const TABS = ['Strands', 'Sheets', 'People'] as const
-const tab = ref<(typeof TABS)[number]>('Strands')
+const route = useRoute()
+const tab = ref<(typeof TABS)[number]>(TABS.find(name => name.toLowerCase() === route.query.show) ?? 'Strands')
 const shown = computed(() => (seesSheets.value ? tab.value : tab.value === 'People' ? 'People' : 'Sheets'))
 const editing = ref(false)
 const inviting = ref(false)
@@ -44,7 +46,7 @@ useKeys([
           <p class="eyebrow">{{ series.howOften ? 'Since' : 'On' }} {{ columnDay(series.since) }} {{ series.since.slice(0, 4) }}</p>
           <h1>{{ series.title }}</h1>
           <p class="soft about">
-            {{ series.sentence }}<template v-if="series.place"> · {{ series.place }}</template> · {{ people }} · kept by <span class="strong ink">{{ series.keeper.name }}</span>
+            {{ series.sentence }}<template v-if="series.location"> · {{ series.location }}</template> · {{ people }} · kept by <span class="strong ink">{{ series.keeper.name }}</span>
           </p>
           <p v-if="series.purpose" class="soft about">{{ series.purpose }}</p>
         </div>
@@ -91,6 +93,7 @@ useKeys([
         </div>
         <Strands v-if="shown === 'Strands' && strands" :strands="strands" class="picture" />
         <MeetingList v-if="shown === 'Sheets'" :series-id="id" />
+        <StillHolds v-if="shown === 'Sheets' && series.may.change" :series-id="id" />
         <ul v-if="shown === 'People'" class="ruled members">
           <li v-for="member in series.members" :key="member.personId" class="row">
             <span class="strong name">{{ member.name }}</span><span>{{ ROLES[member.role] }}</span><span class="soft">{{ zonePlace(member.timeZone) }} time</span>

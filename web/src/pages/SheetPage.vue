@@ -146,6 +146,7 @@ useKeys([
           </p>
           <p class="row small no-print">
             <router-link :to="`/series/${sheet.seriesId}`">The series</router-link>
+            <router-link v-if="sheet.may.hold && sheet.state === 'planned'" :to="`/common-time?series=${sheet.seriesId}&meeting=${sheet.id}&version=${sheet.version}`">Find another time</router-link>
             <router-link v-if="sheet.previous" :to="`/meetings/${sheet.previous.id}`">before: {{ columnDay(sheet.previous.localStart) }}</router-link>
             <router-link v-if="sheet.next" :to="`/meetings/${sheet.next.id}`">after: {{ columnDay(sheet.next.localStart) }}</router-link>
           </p>

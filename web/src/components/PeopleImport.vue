@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { v7 as newKey } from 'uuid'
+import type { Schemas } from '../api/client'
+import { base64, keepImport, previewImport } from '../composables/useCalendars'
+import { useNotice } from '../composables/useNotice'
+import { count } from '../time'
+import FormDialog from './FormDialog.vue'
+
+/** Many people from a table or vCards: all problems are seen before anything is kept. */
+const { timeZone } = defineProps<{ timeZone: string }>()
+const open = defineModel<boolean>({ required: true })
+const cache = useQueryClient()
+const { say } = useNotice()
+const preview = ref<Schemas['PeoplePreview'] | null>(null)
+const error = ref<Error | null>(null)
+const busy = ref(false)
+const keys = ref<string[]>([])
+watch(open, shown => { if (shown) { preview.value = null; error.value = null } })
+const fine = computed(() => preview.value?.people.map((person, i) => ({ ...person, id: keys.value[i]! })).filter(person => person.problems.length === 0) ?? [])
+const people = (number: number) => count(number, 'person').replace('persons', 'people')
+
+async function read(files: File | File[] | undefined) {
+  const file = Array.isArray(files) ? files[0] : files
+  if (!file) return
+  error.value = null
+  busy.value = true
+  try {
+    preview.value = await previewImport({ content: await base64(file), kind: /\.vcf$/i.test(file.name) || file.type.includes('vcard') ? 'vcard' : 'csv', timeZone })
+    keys.value = preview.value.people.map(() => newKey())
+  } catch (fault) { preview.value = null; error.value = fault as Error } finally { busy.value = false }
+}
+async function keep() {
+  busy.value = true
+  try {
+    const { kept } = await keepImport({ people: fine.value.map(({ id, name, email, timeZone: zone }) => ({ id, name, email, timeZone: zone })) })
+    cache.invalidateQueries({ queryKey: ['people'] })
+    open.value = false
+    say(`${people(kept)} kept.`)
+  } catch (fault) { error.value = fault as Error } finally { busy.value = false }
+}
+</script>
+
+<template>
+  <FormDialog v-model="open" title="Bring people in" :verb="preview ? `Keep ${people(fine.length)}` : 'Keep'" :error="error" :busy="busy" :disabled="fine.length === 0" :width="760" @submit="keep">
+    <v-file-input label="A table (.csv) or vCards (.vcf)" accept=".csv,.vcf,text/csv,text/vcard" variant="outlined" density="compact" prepend-icon="" hint="A table names its columns in the first line: name, mail address, time zone" persistent-hint @update:model-value="read" />
+    <div v-if="preview" role="status">
+      <p class="strong">{{ people(preview.fine) }} can be kept<template v-if="preview.faulty">, {{ preview.faulty }} cannot</template>.</p>
+      <ul class="ruled found small">
+        <li v-for="person in preview.people" :key="person.line" :class="{ stuck: person.problems.length }"><span class="soft">{{ person.line }}</span> <b>{{ person.name || '–' }}</b> {{ person.email }} <span class="soft">{{ person.timeZone }}</span><br v-if="person.problems.length">{{ person.problems.join(' ') }}</li>
+      </ul>
+    </div>
+  </FormDialog>
+</template>
+
+<style scoped>
+.found { max-height: 320px; overflow: auto; }
+</style>

@@ -1,0 +1,63 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, toValue, type MaybeRefOrGetter } from 'vue'
+import { api, dataOf, type Schemas } from '../api/client'
+
+export type Fit = Schemas['Fit']
+export type Wish = Schemas['CommonTimeWish']
+export type RunTime = Schemas['RunTime']
+
+/** Times when people are free together; `wish` null while something it needs is missing. What stood before stays while the next is read. */
+export function useCommonTime(wish: MaybeRefOrGetter<Wish | null>) {
+  const reading = useQuery({
+    queryKey: computed(() => ['common-time', toValue(wish)]), enabled: computed(() => toValue(wish) !== null), placeholderData: keepPreviousData, retry: false,
+    queryFn: ({ signal }) => dataOf(api.POST('/common-time', { body: toValue(wish)!, signal })),
+  })
+  return { found: reading.data, error: reading.error, isSearching: reading.isFetching }
+}
+
+/** How one chosen time fits. */
+export function useTimeCheck(wish: MaybeRefOrGetter<Schemas['TimeToCheck'] | null>) {
+  const reading = useQuery({
+    queryKey: computed(() => ['common-time', 'check', toValue(wish)]), enabled: computed(() => toValue(wish) !== null), placeholderData: keepPreviousData, retry: false,
+    queryFn: ({ signal }) => dataOf(api.POST('/common-time/check', { body: toValue(wish)!, signal })),
+  })
+  return { fit: computed(() => (toValue(wish) === null ? undefined : reading.data.value)), error: reading.error }
+}
+
+/** How times hold across a run. */
+export function useRunTimes(wish: MaybeRefOrGetter<Schemas['RunTimeWish'] | null>) {
+  const reading = useQuery({
+    queryKey: computed(() => ['common-time', 'runs', toValue(wish)]), enabled: computed(() => toValue(wish) !== null), placeholderData: keepPreviousData, retry: false,
+    queryFn: ({ signal }) => dataOf(api.POST('/common-time/runs', { body: toValue(wish)!, signal })),
+  })
+  return { runs: computed(() => (toValue(wish) === null ? undefined : reading.data.value)), error: reading.error, isSearching: reading.isFetching }
+}
+
+export function useHolds() {
+  const cache = useQueryClient()
+  const refresh = () => ['desk', 'holds', 'common-time'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const keeping = useMutation({ mutationFn: (body: Schemas['NewHold']) => dataOf(api.POST('/holds', { body })), onSuccess: refresh })
+  const releasing = useMutation({ mutationFn: (id: string) => dataOf(api.DELETE('/holds/{id}', { params: { path: { id } } })), onSuccess: refresh })
+  return { keep: keeping.mutateAsync, keepError: keeping.error, isKeeping: keeping.isPending, resetKeep: keeping.reset, release: releasing.mutate }
+}
+
+/** Whether coming meetings of a series still suit, and moving one. */
+export function useStillHolds(seriesId: MaybeRefOrGetter<string>, enabled: MaybeRefOrGetter<boolean>) {
+  const reading = useQuery({
+    queryKey: computed(() => ['still-holds', toValue(seriesId)]), enabled: computed(() => toValue(enabled)),
+    queryFn: () => dataOf(api.GET('/series/{id}/still-holds', { params: { path: { id: toValue(seriesId) } } })),
+  })
+  return { checked: reading.data, isChecking: reading.isFetching, checkAgain: reading.refetch }
+}
+
+export function useMoveMeeting() {
+  const cache = useQueryClient()
+  const moving = useMutation({
+    mutationFn: ({ id, version, ...body }: Schemas['NewTime'] & { id: string; version: number }) => dataOf(api.PUT('/meetings/{id}/time', { params: { path: { id }, header: { 'If-Match': `"${version}"` } }, body })),
+    onSuccess: sheet => {
+      cache.setQueryData(['sheet', sheet.id], sheet)
+      for (const name of ['desk', 'series', 'meetings', 'still-holds', 'common-time', 'strands']) cache.invalidateQueries({ queryKey: [name] })
+    },
+  })
+  return { move: moving.mutateAsync, moveError: moving.error, isMoving: moving.isPending }
+}

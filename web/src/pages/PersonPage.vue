@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { ProblemError, type Schemas } from '../api/client'
+import CalendarList from '../components/CalendarList.vue'
+import ProblemNote from '../components/ProblemNote.vue'
+import WeekHours from '../components/WeekHours.vue'
+import { usePersonPage, useRegions } from '../composables/useCalendars'
+import { useNotice } from '../composables/useNotice'
+import { useSession } from '../composables/useSession'
+import { clock, mediumDay } from '../time'
+
+const { id } = defineProps<{ id: string }>()
+const { person: me } = useSession()
+const isMe = computed(() => me.value?.id === id)
+const { person, error, busy, feeds, setFeeds, keepHours, keepError, isKeeping } = usePersonPage(() => id, isMe)
+const regions = useRegions()
+const { say } = useNotice()
+
+const form = ref<Schemas['HoursWish'] | null>(null)
+watch(person, found => { if (found) form.value = JSON.parse(JSON.stringify({ workingHours: found.workingHours, region: found.region, holidaysOff: found.holidaysOff, daysOff: found.daysOff })) }, { immediate: true })
+const changed = computed(() => !!person.value && !!form.value && JSON.stringify(form.value) !== JSON.stringify({ workingHours: person.value.workingHours, region: person.value.region, holidaysOff: person.value.holidaysOff, daysOff: person.value.daysOff }))
+const at = (pointer: string) => (keepError.value instanceof ProblemError ? keepError.value.at(`/workingHours/${pointer}`) : undefined)
+const regionNames = computed(() => regions.value.map(code => ({ value: code, title: regionName(code) })).sort((a, b) => a.title.localeCompare(b.title)))
+const COUNTRIES = new Intl.DisplayNames('en-GB', { type: 'region', fallback: 'code' })
+function regionName(code: string) {
+  const [country = '', ...part] = code.split('_')
+  const name = /^[a-z]{2}$/.test(country) ? COUNTRIES.of(country.toUpperCase()) ?? country : country
+  return part.length ? `${name}, ${part.join(' ').toUpperCase()}` : name
+}
+const KINDS = { busy: 'busy', tentative: 'tentative', unavailable: 'unavailable' }
+
+async function save() {
+  try {
+    await keepHours({ ...form.value!, daysOff: form.value!.daysOff.filter(day => day.on), version: person.value!.version })
+    say('The hours are kept.')
+  } catch { /* shown at the field */ }
+}
+</script>
+
+<template>
+  <div class="desk">
+    <ProblemNote :error="error" />
+    <template v-if="person && form">
+      <p class="eyebrow">{{ person.zonePlace }} time<template v-if="person.groups.length"> · {{ person.groups.map(group => group.name).join(', ') }}</template></p>
+      <h1>{{ person.name }}</h1>
+      <p class="soft">{{ person.email }}<span v-if="!person.known" class="stuck strong"> · no calendar known: others cannot tell when {{ isMe ? 'you are' : 'they are' }} free</span></p>
+      <div class="two page">
+        <form class="sheet stack" @submit.prevent="save">
+          <h2>Working hours</h2>
+          <p class="small soft">{{ person.usualHours ? 'Nobody has said otherwise, so the usual hours count.' : 'Others are only asked within them.' }} In {{ person.zonePlace }} time.</p>
+          <fieldset :disabled="!person.mayKeep" class="plain stack">
+            <WeekHours v-model="form.workingHours" :at="at" />
+            <div class="row fields">
+              <v-autocomplete v-model="form.region" :items="regionNames" label="Public holidays of" clearable />
+              <v-checkbox v-model="form.holidaysOff" label="are days off" />
+            </div>
+            <p v-if="form.region && form.holidaysOff && person.region === form.region && person.holidays.length" class="small soft">Next: {{ person.holidays.slice(0, 3).map(day => `${day.name}, ${mediumDay(day.on)}`).join(' · ') }}</p>
+            <h3>Days off</h3>
+            <div v-for="(day, i) in form.daysOff" :key="i" class="row fields">
+              <v-text-field v-model="day.on" type="date" :label="`Day off ${i + 1}`" />
+              <v-text-field v-model="day.word" label="Why (seen by all)" maxlength="120" />
+              <button type="button" class="quiet" :aria-label="`Take away day off ${i + 1}`" @click="form.daysOff.splice(i, 1)">Take away</button>
+            </div>
+            <button v-if="person.mayKeep" type="button" class="quiet" @click="form.daysOff.push({ on: '', word: null })">Add a day off</button>
+          </fieldset>
+          <ProblemNote :error="keepError instanceof ProblemError && keepError.problem.errors?.some(fault => fault.pointer.startsWith('/workingHours/')) ? null : keepError" />
+          <v-btn v-if="person.mayKeep" type="submit" :disabled="!changed" :loading="isKeeping">Keep the hours</v-btn>
+        </form>
+        <div class="stack">
+          <CalendarList v-if="person.mayKeep" :owner="{ kind: 'person', id }" :enabled="person.mayKeep" />
+          <section aria-labelledby="busy">
+            <h2 id="busy">Taken over two weeks</h2>
+            <p class="small soft">{{ isMe ? 'Others see the times, never what they are.' : 'When, but never with what.' }} Meetings here count as well.</p>
+            <ul class="ruled small spans">
+              <li v-for="span in busy" :key="span.startsAt + span.kind + span.title">{{ mediumDay(span.localStart) }}, {{ clock(span.localStart) }}–{{ clock(span.localEnd) }} <b>{{ KINDS[span.kind] }}</b> {{ span.title }}</li>
+            </ul>
+            <p v-if="busy?.length === 0" class="soft">Nothing known.</p>
+          </section>
+          <section v-if="isMe && feeds" aria-labelledby="feeds">
+            <h2 id="feeds">Private addresses</h2>
+            <p class="small soft">For calendar programs outside. Whoever has an address can read it, so give it to nobody else.</p>
+            <template v-if="feeds.addresses">
+              <v-text-field :model-value="feeds.addresses.meetings" label="My meetings here" readonly @focus="($event.target as HTMLInputElement).select()" />
+              <v-text-field :model-value="feeds.addresses.busy" label="When I am busy" readonly class="gap" @focus="($event.target as HTMLInputElement).select()" />
+              <p class="row"><button type="button" class="quiet" @click="setFeeds(true)">Make new ones</button><button type="button" class="quiet" @click="setFeeds(false)">Close them</button></p>
+            </template>
+            <v-btn v-else variant="outlined" size="small" @click="setFeeds(true)">Make my private addresses</v-btn>
+          </section>
+        </div>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page { margin-top: 18px; }
+.plain { border: 0; margin: 0; padding: 0; min-width: 0; }
+.fields > * { flex: 1 1 150px; }
+.fields > .quiet { flex: 0 0 auto; }
+.spans { max-height: 300px; overflow: auto; }
+.gap { margin-top: 10px; }
+</style>
