@@ -12,6 +12,7 @@ module Api
 
     def camel(value)
       case value
+      when String, Integer, nil, true, false then value
       when Hash then value.to_h { |key, inner| [NAMES[key], camel(inner)] }
       when Array then value.map { |inner| camel(inner) }
       when Time then value.getutc.iso8601(value.nsec.zero? ? 0 : 6)

@@ -90,6 +90,15 @@ module Core
       out
     end
 
+    # The spans that touch [from, to), whole; the very same array when those are all.
+    # @param spans in normal form
+    def touching(spans, from, to)
+      first = first_ending_after(spans, from)
+      after = first_ending_after(spans, to)
+      after += 2 if after < spans.size && spans[after] < to
+      (first.zero? && after == spans.size) ? spans : spans[first...after]
+    end
+
     # Whether anything of the set lies in [from, to). @param spans in normal form
     def touch?(spans, from, to) = overlap(spans, from, to).positive?
 

@@ -3,7 +3,7 @@ module UseCases
   # one leaves what was known before. After a crash another worker begins again when the lease is over.
   class CalendarReading < Base
     LEASE_S = 60
-    TELL_EVERY_S = 0.5
+    TELL_EVERY_S = 0.1
 
     Stopped = Class.new(StandardError)
 

@@ -1,8 +1,9 @@
 module UseCases
   # The search for times when people are free together, once or across a run.
   class CommonTime < Base
-    MOST_DAYS = 92
-    FITS = 12
+    FITS = 8
+    # Silhouettes are drawn of the first days of a longer window.
+    SHOWN_DAYS = 14
     # What lies behind the window is looked at too, to say whether later would help.
     LATER_DAYS = 28
     # How much of the last meetings counts towards who was burdened lately.
@@ -13,7 +14,7 @@ module UseCases
     def find(**wish)
       read(wish)
       window = [instant(@from), instant(@from + @days)]
-      load(window[0], window[1] + LATER_DAYS * 86_400)
+      load(*window)
       search = search_in(*window)
       shown = search.ranked.drop((@page - 1) * FITS).first(FITS).map { |index| fit_view(Core::CommonTime::Fit.at(search, search.start_at(index))) }
       {days: days(*window), fits: shown, total: search.ranked.size, page: @page, page_size: FITS, holding: search.holding.size, fewest_missing: search.fewest_missing,
@@ -115,6 +116,7 @@ module UseCases
 
     # A bar for each half hour, its length the number of people free.
     def days(from, to)
+      to = [to, instant(@from + SHOWN_DAYS)].min
       half = Core::CommonTime::Search.new(request(from, to).with(length_min: 30, gap_min: 0, grid: Core::CommonTime::Grid.on_wall(@zone, 30, Core::Spans.minute(from), Core::Spans.minute(to))), @people, [])
       required = @people.count(&:required?)
       bars = (0...half.size).filter_map do |index|
@@ -124,11 +126,11 @@ module UseCases
          missing: missing, only_missing: half.only_missing(index)&.id, holds: half.holds?(index) || false}
       end
       by_date = bars.group_by { |bar| bar[:local_start].date }
-      (@from...@from + @days).filter_map { |date| {on: date, bars: by_date[date] || []} if @weekdays.include?(date.cwday - 1) }
+      (@from...@from + [@days, SHOWN_DAYS].min).filter_map { |date| {on: date, bars: by_date[date] || []} if @weekdays.include?(date.cwday - 1) }
     end
 
     def people_view
-      here = @reach[0] + 86_400
+      here = @reach[0] + 43_200
       @people.map do |person|
         zone = @availability.zones[person.id]
         {id: person.id, name: names[person.id], role: person.role, time_zone: zone.name, zone_place: zone.place, known: person.known,
@@ -161,6 +163,7 @@ module UseCases
 
     def remedies(window)
       later_to = window[1] + LATER_DAYS * 86_400
+      load(window[0], later_to)
       found = Core::CommonTime::Remedies.new(request(*window), @people, @core_places, later_to: Core::Spans.minute(later_to),
         allowed_later: allowed(window[1], later_to, window[1]), stretched: ->(minutes) { @availability.people(stretch_min: minutes + (@stretch_min || 0), carried: carried) }).to_a
       found.map { |remedy| {kind: remedy.kind, length_min: ((remedy.kind == :shorter) ? remedy.value : nil), person_id: ((remedy.kind == :without) ? remedy.value : nil), stretch_min: ((remedy.kind == :stretch) ? remedy.value : nil), starts: remedy.starts, first_start: @zone.wall(Time.at(remedy.first * 60)), sentence: remedy_sentence(remedy)} }
@@ -194,13 +197,17 @@ module UseCases
 
     def run_view(fit)
       first = fit.candidate.walls.first
-      {rule: fit.candidate.rule, local_start: first, held: fit.held, dates: fit.outcomes.map { |outcome| outcome_view(outcome) }, clocks: clocks(fit), why: fails(fit),
-       outside_min: fit.outcomes.sum { |outcome| outcome.fit.burdens.values.sum }}
+      {rule: fit.candidate.rule, local_start: first, held: fit.held, dates: fit.outcomes.map { |outcome| outcome_view(outcome) }, clocks: clocks(fit), why: fails(fit)}
     end
 
     def outcome_view(outcome)
-      {local_start: outcome.wall, starts_at: Time.at(outcome.at * 60).utc, held: outcome.held, headline: outcome.fit.headline(names),
-       missing: outcome.fit.missing.map { |id| names[id] }, repair: outcome.repair && fit_view(outcome.repair)}
+      {local_start: outcome.wall, starts_at: Time.at(outcome.at * 60).utc, held: outcome.held, headline: outcome.fit&.headline(names),
+       missing: outcome.held ? [] : outcome.fit.missing.map { |id| names[id] }, repair: outcome.repair && repair_view(outcome.repair)}
+    end
+
+    def repair_view(fit)
+      at = Time.at(fit.starts_min * 60).utc
+      {starts_at: at, local_start: @zone.wall(at), headline: fit.headline(names)}
     end
 
     # "11 of 12 · Lars 31 Dec" in full.

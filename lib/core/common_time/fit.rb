@@ -7,24 +7,25 @@ module Core
       class << self
         # @param search [Search]
         # @param starts_min [Integer] any minute, on the grid or not
-        def at(search, starts_min)
+        # @param people [Array<Person>] of the search: those it is to tell of
+        def at(search, starts_min, people: search.people)
           request = search.request
           ends_min = starts_min + request.length_min
-          new(starts_min: starts_min, ends_min: ends_min, people: search.people,
-            states: search.people.to_h { |person| [person.id, person.state(starts_min, ends_min)] },
-            burdens: search.people.to_h { |person| [person.id, person.burden(starts_min, ends_min)] }.select { |_, minutes| minutes.positive? },
-            short_of_gap: short_of_gap(search, starts_min, ends_min),
+          new(starts_min: starts_min, ends_min: ends_min, people: people,
+            states: people.to_h { |person| [person.id, person.state(starts_min, ends_min)] },
+            burdens: people.to_h { |person| [person.id, person.burden(starts_min, ends_min)] }.select { |_, minutes| minutes.positive? },
+            short_of_gap: short_of_gap(search, people, starts_min, ends_min),
             place_ids: search.places.reject { |place| Spans.touch?(place.taken, starts_min - request.before_min, ends_min + request.after_min) }.map(&:id),
             place_wanted: search.places.any?)
         end
 
         private
 
-        def short_of_gap(search, from, to)
+        def short_of_gap(search, people, from, to)
           gap = search.request.gap_min
           return [] if gap.zero?
 
-          search.people.select { |person| person.required? && !Spans.touch?(person.busy, from, to) && Spans.touch?(person.busy, from - gap, to + gap) }.map(&:id)
+          people.select { |person| person.required? && !Spans.touch?(person.busy, from, to) && Spans.touch?(person.busy, from - gap, to + gap) }.map(&:id)
         end
       end
 
@@ -35,7 +36,7 @@ module Core
       # Ids of those who must come and cannot.
       def missing = required.map(&:id).select { |id| AWAY.include?(states[id]) }
 
-      def optional_away = (people - required).map(&:id).select { |id| AWAY.include?(states[id]) }
+      def optional_away = people.reject(&:required?).map(&:id).select { |id| AWAY.include?(states[id]) }
 
       def in_state(state) = people.map(&:id).select { |id| states[id] == state }
 

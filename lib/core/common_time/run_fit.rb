@@ -2,7 +2,8 @@ module Core
   module CommonTime
     # How well one time holds over all dates of a run (rules.md 4), from the same counts as a single search.
     class RunFit
-      # `at` the minute it is, `fit` [Fit] there; `repair` [Fit, nil] the nearest time that holds, where this date does not.
+      # `at` the minute it is; where it does not hold, `fit` [Fit] of those who must come says why and `repair` [Fit, nil] is the nearest time that
+      # does; both nil where it holds.
       Outcome = Value.of(:wall, :at, :held, :fit, :repair)
 
       # A repair lies between the dates before and after, and within so many days.
@@ -43,7 +44,7 @@ module Core
       # @return [Array<Outcome>] for each date
       def outcomes
         @outcomes ||= candidate.walls.zip(candidate.starts, @held).each_with_index.map do |(wall, start, held), i|
-          Outcome.new(wall: wall, at: start, held: held || false, fit: Fit.at(@search, start), repair: held ? nil : repair(i))
+          Outcome.new(wall: wall, at: start, held: held || false, fit: held ? nil : fit_at(start), repair: held ? nil : repair(i))
         end
       end
 
@@ -57,6 +58,8 @@ module Core
 
       private
 
+      def fit_at(start) = Fit.at(@search, start, people: @required ||= @search.people.select(&:required?))
+
       def held?(index) = @search.missing(index)&.zero? && !@search.without_place?(index)
 
       # Outwards from the date, earlier before later.
@@ -65,8 +68,11 @@ module Core
         reach = REPAIR_DAYS * FreeBusy::WorkingHours::DAY_MIN / @search.request.grid.step_min
         low = [centre - reach, (i.positive? && @indexes[i - 1]) || -1].max
         high = [centre + reach, @indexes[i + 1] || @search.size].min
-        index = (1..reach).lazy.flat_map { |distance| [centre - distance, centre + distance] }.find { |near| near > low && near < high && held?(near) }
-        index && Fit.at(@search, @search.start_at(index))
+        (1..reach).each do |distance|
+          return fit_at(@search.start_at(centre - distance)) if centre - distance > low && held?(centre - distance)
+          return fit_at(@search.start_at(centre + distance)) if centre + distance < high && held?(centre + distance)
+        end
+        nil
       end
     end
   end

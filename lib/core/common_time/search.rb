@@ -92,7 +92,8 @@ module Core
         allow
         missing, who, taken, unknown, optional = Array.new(5) { Array.new(@size + 1, 0) }
         @people.each_with_index do |person, number|
-          blocked = Spans.join(person.busy, person.outside)
+          busy, outside, tentative = [person.busy, person.outside, person.tentative].map { |spans| Spans.touching(spans, @request.from, @request.to) }
+          blocked = Spans.join(busy, outside)
           if person.required?
             runs(blocked) do |first, after|
               missing[first] += 1
@@ -102,7 +103,7 @@ module Core
             end
             runs(blocked) { |first, after| mark(unknown, first, after) } unless person.known
           end
-          runs((person.known && person.tentative.any?) ? Spans.join(blocked, person.tentative) : blocked) { |first, after| mark(person.required? ? taken : optional, first, after) } if person.required? || person.known
+          runs((person.known && tentative.any?) ? Spans.join(blocked, tentative) : blocked) { |first, after| mark(person.required? ? taken : optional, first, after) } if person.required? || person.known
         end
         @missing, @who, @taken, @unknown_missing, @optional_taken = [missing, who, taken, unknown, optional].map { |marks| summed(marks) }
         @unknown_size = @people.count { |person| person.required? && !person.known }

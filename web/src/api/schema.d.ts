@@ -1926,6 +1926,7 @@ export interface components {
             lengthMin: number;
             timeZone: string;
             fromDay?: components["schemas"]["Day"];
+            /** @description silhouettes are of the first 14 */
             days?: number;
             /** @enum {integer} */
             stepMin?: 5 | 10 | 15 | 30 | 60;
@@ -1951,6 +1952,7 @@ export interface components {
             lengthMin: number;
             timeZone: string;
             fromDay?: components["schemas"]["Day"];
+            /** @description silhouettes are of the first 14 */
             days?: number;
             /** @enum {integer} */
             stepMin?: 5 | 10 | 15 | 30 | 60;
@@ -1976,6 +1978,7 @@ export interface components {
             lengthMin: number;
             timeZone: string;
             fromDay?: components["schemas"]["Day"];
+            /** @description silhouettes are of the first 14 */
             days?: number;
             /** @enum {integer} */
             stepMin?: 5 | 10 | 15 | 30 | 60;
@@ -2075,9 +2078,15 @@ export interface components {
             localStart: components["schemas"]["Wall"];
             startsAt: components["schemas"]["Instant"];
             held: boolean;
-            headline: string;
+            /** @description why it fails */
+            headline: string | null;
             missing: string[];
-            repair: components["schemas"]["Fit"] | null;
+            repair: components["schemas"]["Repair"] | null;
+        };
+        Repair: {
+            startsAt: components["schemas"]["Instant"];
+            localStart: components["schemas"]["Wall"];
+            headline: string;
         };
         OtherClock: {
             zonePlace: string;
@@ -2094,7 +2103,6 @@ export interface components {
             dates: components["schemas"]["RunDate"][];
             clocks: components["schemas"]["OtherClock"][];
             why: string[];
-            outsideMin: number;
         };
         LoadPlan: {
             starts: components["schemas"]["Wall"][];
@@ -2128,11 +2136,7 @@ export interface components {
             localStart: components["schemas"]["Wall"];
             version: number;
             busy: components["schemas"]["Named"][];
-            repair: {
-                startsAt: components["schemas"]["Instant"];
-                localStart: components["schemas"]["Wall"];
-                headline: string;
-            } | null;
+            repair: components["schemas"]["Repair"] | null;
         };
         NewTime: {
             localStart: components["schemas"]["Wall"];

@@ -25,7 +25,7 @@ function toggle(day: DayCode) {
 <template>
   <div class="fields">
     <v-text-field v-model="look.fromDay" type="date" label="From" :error-messages="at('/fromDay')" />
-    <v-text-field v-model.number="look.days" type="number" min="1" max="92" label="Days" :error-messages="at('/days')" />
+    <v-text-field v-model.number="look.days" type="number" min="1" max="366" label="Days" :error-messages="at('/days')" />
     <v-text-field v-model="look.dayFrom" type="time" label="Not before" :error-messages="at('/dayFrom')" />
     <v-text-field v-model="look.dayTo" type="time" label="Over by" :error-messages="at('/dayTo')" />
     <v-select v-model="look.stretchMin" :items="STRETCHES" label="Working hours" />
