@@ -7,17 +7,16 @@ RSpec.describe Core::CommonTime::Search do
   windows = [Time.utc(2026, 11, 30), Time.utc(2027, 3, 13), Time.utc(2027, 3, 27), Time.utc(2026, 10, 24), Time.utc(2027, 4, 3)].map { |time| time.to_i / 60 }
   day_codes = Core::FreeBusy::WorkingHours::DAYS
 
-  Case = Struct.new(:from, :to, :length_min, :step_min, :people)
-  Somebody = Struct.new(:role, :known, :zone, :week, :busy, :tentative)
+  kinds = {case: Struct.new(:from, :to, :length_min, :step_min, :people), person: Struct.new(:role, :known, :zone, :week, :busy, :tentative)}
 
-  def case_of(random, zones, windows)
+  def case_of(random, zones, windows, kinds)
     from = windows.sample(random: random) + random.rand(600)
     to = from + 600 + random.rand(1_400)
     people = Array.new(1 + random.rand(5)) do
       spans = -> { Array.new(random.rand(4)) { random.rand(from - 60..to).then { |start| [start, start + 1 + random.rand(180)] } } }
-      Somebody.new((random.rand < 0.7) ? :required : :optional, random.rand < 0.9, zones.sample(random: random), week(random), spans.call, (random.rand < 0.3) ? spans.call : [])
+      kinds[:person].new((random.rand < 0.7) ? :required : :optional, random.rand < 0.9, zones.sample(random: random), week(random), spans.call, (random.rand < 0.3) ? spans.call : [])
     end
-    Case.new(from, to, 5 + random.rand(90), [5, 10, 15, 30, 60].sample(random: random), people)
+    kinds[:case].new(from, to, 5 + random.rand(90), [5, 10, 15, 30, 60].sample(random: random), people)
   end
 
   def week(random)
@@ -88,7 +87,7 @@ RSpec.describe Core::CommonTime::Search do
   it "agrees with brute force on 500 cases, start by start" do
     @walls = {}
     random = Random.new(20_261_124)
-    differences = Array.new(500) { case_of(random, zones, windows) }.reject { |one| searched(one) == brute_force(one, day_codes) }
+    differences = Array.new(500) { case_of(random, zones, windows, kinds) }.reject { |one| searched(one) == brute_force(one, day_codes) }
     expect(differences).to be_empty
   end
 end
