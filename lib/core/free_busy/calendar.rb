@@ -86,7 +86,7 @@ module Core
       def kind_of(event)
         return if event.transparent || event.status == "cancelled"
 
-        answers = event.partstats.values_at(*@addresses).compact
+        answers = event.attendees.select { |attendee| @addresses.include?(attendee.address) }.map(&:partstat)
         return if answers.include?("declined")
 
         (event.status == "tentative" || answers.include?("tentative")) ? :tentative : :busy

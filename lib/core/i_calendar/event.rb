@@ -1,24 +1,30 @@
 module Core
   module ICalendar
     # A VEVENT as read (RFC 5545 3.6.1). `start` and `recurrence_id` are Times::Moment; `length` is nominal days and exact
-    # seconds; `added` and `skipped` are Moments; `status` and `partstats` in small letters.
-    class Event < Value.of(:uid, :sequence, :start, :length, :rule, :added, :skipped, :recurrence_id, :this_and_future, :status,
-      :transparent, :title, :location, :organizer, :partstats)
+    # seconds; `added` and `skipped` are Moments; `stamp` [Integer, nil] DTSTAMP in seconds since 1970 UTC; `status` and
+    # PARTSTATs in small letters.
+    class Event < Value.of(:uid, :sequence, :stamp, :start, :length, :rule, :added, :skipped, :recurrence_id, :this_and_future, :status,
+      :transparent, :title, :location, :organizer, :attendees, :comment)
+      Attendee = Value.of(:address, :partstat, :delegated_from, :delegated_to)
+
       class << self
         # @param component [Component] VEVENT
         # @param times [Times] of its calendar
+        # @param bare [Boolean] whether it may be without a start, as in replies; it then has neither start nor length
         # @raise [Invalid] code "unreadable"
-        def read(component, times)
-          start = component["DTSTART"] or refuse("An event has no start.", component)
-          start = times.moment(start)
+        def read(component, times, bare: false)
+          start = component["DTSTART"]
+          refuse("An event has no start.", component) unless start || bare
+          start &&= times.moment(start)
           recurrence = component["RECURRENCE-ID"]
           new(
-            uid: component.text("UID").to_s, sequence: component["SEQUENCE"]&.value.to_i, start: start, length: length(component, times, start),
+            uid: component.text("UID").to_s, sequence: component["SEQUENCE"]&.value.to_i, stamp: component["DTSTAMP"] && times.moment(component["DTSTAMP"]).instant_s,
+            start: start, length: start && length(component, times, start),
             rule: component["RRULE"]&.value, added: moments(component, "RDATE", times), skipped: moments(component, "EXDATE", times),
             recurrence_id: recurrence && times.moment(recurrence), this_and_future: recurrence&.params&.dig("RANGE", 0)&.upcase == "THISANDFUTURE",
             status: component["STATUS"]&.value.to_s.strip.downcase, transparent: component["TRANSP"]&.value.to_s.strip.casecmp?("TRANSPARENT"),
             title: component.text("SUMMARY"), location: component.text("LOCATION"), organizer: address(component["ORGANIZER"]&.value),
-            partstats: component.all("ATTENDEE").to_h { |property| [address(property.value), property.params["PARTSTAT"]&.first.to_s.downcase] }
+            attendees: component.all("ATTENDEE").map { |property| attendee(property) }, comment: component.text("COMMENT")
           )
         end
 
@@ -26,6 +32,11 @@ module Core
         def address(value) = value && value.strip.sub(/\Amailto:/i, "").downcase
 
         private
+
+        # Without a PARTSTAT one is yet to answer (RFC 5545 3.2.12).
+        def attendee(property)
+          Attendee.new(address: address(property.value), partstat: (property.params["PARTSTAT"]&.first || "NEEDS-ACTION").downcase, delegated_from: address(property.params["DELEGATED-FROM"]&.first), delegated_to: address(property.params["DELEGATED-TO"]&.first))
+        end
 
         def moments(component, name, times) = component.all(name).flat_map { |property| times.moments(property) }
 

@@ -1,0 +1,185 @@
+module Core
+  module Invitation
+    # One meeting, by its UID, in one calendar, as the messages have made it (RFC 5546): the state of the organizer's side and of
+    # an invited person's, and what each message does to it. Messages may come twice, late and out of order.
+    class Entry
+      # A component: the whole (key nil) or one instance (key: its RECURRENCE-ID in seconds). `event` nil where only a
+      # cancellation has come.
+      Part = Value.of(:sequence, :stamp, :event, :cancelled)
+      # Another time somebody offers.
+      Counter = Value.of(:from, :recurrence_s, :starts_s, :ends_s, :comment)
+
+      attr_reader :parts, :attendees, :instance_attendees, :counters, :crashers, :busy
+
+      # @param side [Symbol] :organizer or :attendee
+      def initialize(side)
+        @side = side
+        @parts = {}
+        @attendees = {}
+        @instance_attendees = {}
+        @answered = {}
+        @counters = []
+        @crashers = {}
+        @busy = {}
+      end
+
+      def whole = @parts[nil]
+
+      def cancelled? = !whole.nil? && whole.cancelled
+
+      # The component that speaks for the meeting: the whole, or where only instances are known, the first of them.
+      def shown = whole || @parts.values.first
+
+      # @param message [Message]
+      # @param sender [String] the address it really came from
+      # @return [Symbol] applied, or why not: ignored_stale, ignored_duplicate, ignored_not_organizer, party_crasher, or what
+      #   it asks for: counter_pending, send_request, send_refresh
+      def take(message, sender:, outgoing: false)
+        sender = sender.downcase
+        return note_busy(message) if message.events.empty?
+        return reply(message, sender) if message.method == "reply"
+        return ask(message, sender) if !outgoing && @side == :organizer
+
+        outcomes = message.events.map { |event| component(message.method, event, sender, outgoing) }
+        outcomes.include?(:applied) ? :applied : outcomes.first
+      end
+
+      # @return [Array<ICalendar::Instances::Instance>] within [from, to), cancelled ones left out
+      def instances(from, to)
+        return [] if cancelled?
+
+        events = @parts.filter_map { |key, part| part.event&.with(recurrence_id: key && part.event.recurrence_id, status: part.cancelled ? "cancelled" : part.event.status) }
+        added = @parts.filter_map { |key, part| part.event if key && part.event && part.event.recurrence_id.nil? && !part.cancelled }
+        of_series = ICalendar::Instances.new(events - added).within(from, to).reject { |instance| gone?(instance) }
+        (of_series + added.map { |event| single(event) }).sort_by(&:starts_s)
+      end
+
+      private
+
+      def gone?(instance) = instance.event.status == "cancelled" || @parts[instance.recurrence_s]&.cancelled
+
+      def single(event)
+        starts_s = event.start.instant_s
+        ICalendar::Instances::Instance.new(starts_s: starts_s, ends_s: event.ends_s(starts_s), recurrence_s: starts_s, event: event)
+      end
+
+      def note_busy(message)
+        @busy.merge!(message.busy)
+        :applied
+      end
+
+      # What an invited person asks of the organizer.
+      def ask(message, sender)
+        return :send_request if message.method == "refresh"
+        return :ignored_not_organizer unless message.method == "counter"
+
+        event = message.events.first
+        @counters << Counter.new(from: sender, recurrence_s: event.recurrence_id&.instant_s, starts_s: event.start.instant_s, ends_s: event.ends_s(event.start.instant_s), comment: event.comment)
+        :counter_pending
+      end
+
+      # Sequence first, then stamp (RFC 5546 2.1.5).
+      def order(event, known)
+        compared = [event.sequence, event.stamp.to_i] <=> [known.sequence, known.stamp.to_i]
+        {-1 => :ignored_stale, 0 => :ignored_duplicate}[compared]
+      end
+
+      def component(method, event, sender, outgoing)
+        key = event.recurrence_id&.instant_s
+        key = event.start.instant_s if method == "add"
+        return :send_refresh if method == "add" && !whole
+        return decline_counter(event) if method == "declinecounter"
+        return :ignored_not_organizer if foreign?(method, event, sender, outgoing)
+        return remove(event) if method == "cancel" && outgoing && only_some?(event)
+
+        late = @parts[key] || whole
+        refused = late && (@parts[key] || event.sequence < late.sequence) && order(event, late)
+        return refused if refused
+
+        (method == "cancel") ? cancel(key, event) : put(key, event, method)
+      end
+
+      # Another's meeting is not changed by whoever knows its UID. A forwarded request names its organizer still.
+      def foreign?(method, event, sender, outgoing)
+        return false if outgoing || !shown&.event&.organizer || !event.organizer
+
+        shown.event.organizer != event.organizer || (method == "cancel" && event.organizer != sender)
+      end
+
+      def put(key, event, method)
+        @parts.delete_if { |other, part| other && part.sequence < event.sequence } if key.nil?
+        @parts[key] = Part.new(sequence: event.sequence, stamp: event.stamp, event: event, cancelled: false)
+        @parts[nil] = whole.with(sequence: event.sequence) if method == "add"
+        note_attendees(key, event)
+        @counters.clear if key.nil? || @counters.all? { |counter| counter.recurrence_s == key }
+        :applied
+      end
+
+      def note_attendees(key, event)
+        listed = event.attendees.to_h { |attendee| [attendee.address, attendee.partstat] }
+        return @attendees = listed if key.nil? || whole.nil?
+
+        answers = listed.reject { |address, partstat| partstat == @attendees[address] }
+        @instance_attendees[key] = answers if answers.any?
+      end
+
+      def cancel(key, event)
+        known = @parts[key]&.event || (key.nil? ? event : nil)
+        @attendees = event.attendees.to_h { |attendee| [attendee.address, attendee.partstat] } if @parts.empty?
+        @parts[key] = Part.new(sequence: event.sequence, stamp: event.stamp, event: known&.start ? known : nil, cancelled: true)
+        :applied
+      end
+
+      # A cancellation for some only takes them off; the meeting stays.
+      def only_some?(event)
+        named = event.attendees.map(&:address)
+        named.any? && event.recurrence_id.nil? && whole && !(@attendees.keys - named - [event.organizer]).empty?
+      end
+
+      def remove(event)
+        named = event.attendees.map(&:address)
+        named.each { |address| [@attendees, @crashers].each { |list| list.delete(address) } }
+        @parts[nil] = whole.with(sequence: [whole.sequence, event.sequence].max)
+        :applied
+      end
+
+      def decline_counter(event)
+        named = event.attendees.map(&:address)
+        @counters.reject! { |counter| named.empty? || named.include?(counter.from) }
+        :applied
+      end
+
+      def reply(message, sender)
+        event = message.events.first
+        attendee = event.attendees.find { |one| one.address == sender } || event.attendees.first or return :ignored_not_attendee
+        key = event.recurrence_id&.instant_s
+        current = @parts[key] || whole
+        return :ignored_stale if @side == :organizer && current && event.sequence < current.sequence
+
+        known = @answered[[key, attendee.address]]
+        refused = known && order(event, known)
+        return refused if refused
+
+        answer(key, attendee, event)
+      end
+
+      def answer(key, attendee, event)
+        unless invited?(key, attendee)
+          @crashers[attendee.address] = attendee.partstat
+          return :party_crasher
+        end
+        @answered[[key, attendee.address]] = Part.new(sequence: event.sequence, stamp: event.stamp, event: nil, cancelled: false)
+        key ? (@instance_attendees[key] ||= {})[attendee.address] = attendee.partstat : @attendees[attendee.address] = attendee.partstat
+        delegate(event, attendee) if key.nil? && attendee.partstat == "delegated"
+        :applied
+      end
+
+      def invited?(_key, attendee) = @attendees.key?(attendee.address) || @attendees.key?(attendee.delegated_from) || @side == :attendee
+
+      # Whom somebody has sent instead is invited from then on.
+      def delegate(event, _attendee)
+        event.attendees.filter_map(&:delegated_to).each { |address| @attendees[address] ||= "needs-action" }
+      end
+    end
+  end
+end

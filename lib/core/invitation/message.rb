@@ -1,0 +1,38 @@
+module Core
+  module Invitation
+    # An iTIP message (RFC 5546) as read. `method` in small letters; `events` of it, those of replies may be without start;
+    # `busy` what a free/busy reply tells: spans in seconds by address.
+    class Message < Value.of(:method, :uid, :events, :busy)
+      METHODS = %w[publish request reply add cancel refresh counter declinecounter].freeze
+      # Those that may leave the start out.
+      BARE = %w[reply cancel refresh declinecounter].freeze
+      MOST_EVENTS = 400
+
+      # @param bytes [String]
+      # @param zone [Zone] of the reader, for floating times
+      # @raise [Invalid] code "unreadable"
+      def self.read(bytes, zone: Zone["UTC"])
+        calendar = ICalendar::Reader.read(bytes).components.first
+        times = ICalendar::Times.new(calendar, zone)
+        method = calendar["METHOD"]&.value.to_s.strip.downcase
+        raise Invalid.new("This calendar object is no message: it says no METHOD we know.", code: "unreadable") unless METHODS.include?(method)
+
+        components = calendar.inside("VEVENT")
+        raise Invalid.new("This message holds more than #{MOST_EVENTS} events.", code: "unreadable") if components.size > MOST_EVENTS
+
+        events = components.map { |component| ICalendar::Event.read(component, times, bare: BARE.include?(method)) }
+        free_busy = calendar.inside("VFREEBUSY").first
+        uid = events.first&.uid || free_busy&.text("UID").to_s
+        raise Invalid.new("This message speaks of no meeting.", code: "unreadable") if uid.empty? || events.any? { |event| event.uid != uid }
+
+        new(method: method, uid: uid, events: events, busy: (method == "reply" && free_busy) ? busy_of(free_busy, bytes, zone) : {})
+      end
+
+      def self.busy_of(component, bytes, zone)
+        spans = Core::FreeBusy::Calendar.new(bytes, zone: zone).spans(Time.at(0), Time.at(1 << 40)).map { |span| [span.starts_s, span.ends_s] }
+        {ICalendar::Event.address(component["ATTENDEE"]&.value) => spans}
+      end
+      private_class_method :busy_of
+    end
+  end
+end
