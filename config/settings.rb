@@ -32,6 +32,9 @@ module Settings
      tls: ENV.fetch("LEFT_OVER_SMTP_TLS", "off")}
   end
 
+  # Where mail to `mail_from` comes in; a mail service in front hands it on to here.
+  def entrance_port = Integer(ENV.fetch("LEFT_OVER_ENTRANCE_PORT", (port + 5).to_s))
+
   def calendar_host_port = Integer(ENV.fetch("LEFT_OVER_CALENDAR_HOST_PORT", (port + 4).to_s))
 
   # Hosts of the own network whose calendars may be read, as host:port: the stand-in on loopback unless set.

@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_24_000003) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -153,6 +153,24 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
     t.index ["meeting_id"], name: "index_changes_on_meeting_id"
   end
 
+  create_table "counters", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "starts_at", null: false
+    t.datetime "ends_at", null: false
+    t.string "note", limit: 500
+    t.string "state", limit: 20, default: "open", null: false, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id", "state"], name: "index_counters_on_meeting_id_and_state"
+    t.index ["meeting_id"], name: "index_counters_on_meeting_id"
+    t.index ["person_id"], name: "index_counters_on_person_id"
+    t.index ["series_id"], name: "index_counters_on_series_id"
+    t.check_constraint "`starts_at` < `ends_at`", name: "counters_span"
+    t.check_constraint "`state` in ('open','taken','declined')", name: "counters_state"
+  end
+
   create_table "days_off", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
     t.date "off_on", null: false
@@ -160,6 +178,20 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.index ["person_id", "off_on"], name: "index_days_off_on_person_id_and_off_on", unique: true
+  end
+
+  create_table "events", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, collation: "ascii_bin"
+    t.string "person_id", limit: 36, collation: "ascii_bin"
+    t.string "kind", limit: 20, null: false, collation: "ascii_bin"
+    t.string "words", limit: 1000, null: false
+    t.datetime "happened_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id"], name: "index_events_on_meeting_id"
+    t.index ["person_id"], name: "index_events_on_person_id"
+    t.index ["series_id", "happened_at"], name: "index_events_on_series_id_and_happened_at"
   end
 
   create_table "group_members", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -214,6 +246,26 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
     t.check_constraint "`starts_at` < `ends_at`", name: "holds_span"
   end
 
+  create_table "incoming_mails", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "digest", limit: 64, null: false, collation: "ascii_bin"
+    t.string "sender", limit: 190, null: false
+    t.string "subject", limit: 250
+    t.binary "source", size: :medium, null: false
+    t.string "state", limit: 20, default: "waiting", null: false, collation: "ascii_bin"
+    t.string "outcome", limit: 40, collation: "ascii_bin"
+    t.string "remark", limit: 500
+    t.string "series_id", limit: 36, collation: "ascii_bin"
+    t.datetime "received_at", null: false
+    t.string "claim", limit: 36, collation: "ascii_bin"
+    t.datetime "leased_until"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["digest"], name: "index_incoming_mails_on_digest", unique: true
+    t.index ["series_id"], name: "index_incoming_mails_on_series_id"
+    t.index ["state", "leased_until"], name: "index_incoming_mails_on_state_and_leased_until"
+    t.check_constraint "`state` in ('waiting','taken','aside','unreadable','seen')", name: "incoming_mails_state"
+  end
+
   create_table "lines", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "topic_id", limit: 36, collation: "ascii_bin"
@@ -236,7 +288,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
     t.string "series_id", limit: 36, collation: "ascii_bin"
     t.string "recipient", limit: 190, null: false
     t.string "subject", limit: 250, null: false
-    t.binary "source", size: :medium, null: false
+    t.binary "source", size: :medium
     t.string "state", limit: 20, default: "waiting", null: false, collation: "ascii_bin"
     t.integer "attempts", default: 0, null: false
     t.datetime "due_at", null: false
@@ -246,8 +298,16 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
     t.datetime "sent_at"
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.string "sending_id", limit: 36, collation: "ascii_bin"
+    t.string "person_id", limit: 36, collation: "ascii_bin"
+    t.string "before_sending_id", limit: 36, collation: "ascii_bin"
+    t.string "kind", limit: 20, collation: "ascii_bin"
+    t.string "role", limit: 20, collation: "ascii_bin"
+    t.index ["before_sending_id"], name: "index_mails_on_before_sending_id"
     t.index ["claim"], name: "index_mails_on_claim"
+    t.index ["person_id"], name: "index_mails_on_person_id"
     t.index ["reason"], name: "index_mails_on_reason", unique: true
+    t.index ["sending_id"], name: "index_mails_on_sending_id"
     t.index ["series_id"], name: "index_mails_on_series_id"
     t.index ["state", "due_at"], name: "index_mails_on_state_and_due_at"
   end
@@ -308,6 +368,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
     t.boolean "holidays_off", default: true, null: false
     t.integer "feed_serial", default: 0, null: false
     t.boolean "feeds_open", default: false, null: false
+    t.boolean "guest", default: false, null: false
     t.index ["email"], name: "index_people_on_email", unique: true
     t.index ["founder"], name: "index_people_on_founder", unique: true
     t.check_constraint "json_valid(`working_hours`)", name: "working_hours"
@@ -353,6 +414,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
     t.datetime "answered_at", null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.datetime "stamp"
+    t.string "entered_by_id", limit: 36, collation: "ascii_bin"
+    t.index ["entered_by_id"], name: "fk_rails_b394246f33"
     t.index ["meeting_id", "person_id"], name: "index_replies_on_meeting_id_and_person_id", unique: true
     t.index ["meeting_id"], name: "index_replies_on_meeting_id"
     t.index ["person_id"], name: "index_replies_on_person_id"
@@ -367,8 +431,10 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
     t.datetime "sent_at", null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.text "content", size: :long, collation: "utf8mb4_bin"
     t.index ["sent_by_id"], name: "index_sendings_on_sent_by_id"
     t.index ["series_id"], name: "index_sendings_on_series_id"
+    t.check_constraint "json_valid(`content`)", name: "content"
   end
 
   create_table "series", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -393,10 +459,21 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
     t.string "place_id", limit: 36, collation: "ascii_bin"
     t.integer "before_min", default: 0, null: false
     t.integer "after_min", default: 0, null: false
+    t.datetime "ended_from", precision: nil
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
     t.index ["place_id"], name: "index_series_on_place_id"
     t.check_constraint "`length_min` > 0", name: "series_length"
+  end
+
+  create_table "series_groups", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "group_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "role", limit: 20, null: false, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["group_id"], name: "index_series_groups_on_group_id"
+    t.index ["series_id", "group_id"], name: "index_series_groups_on_series_id_and_group_id", unique: true
   end
 
   create_table "series_members", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -405,10 +482,30 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
     t.string "role", limit: 20, null: false, collation: "ascii_bin"
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.string "via_group_id", limit: 36, collation: "ascii_bin"
+    t.string "run_answer", limit: 20, default: "none", null: false, collation: "ascii_bin"
+    t.string "run_note", limit: 500
     t.index ["person_id"], name: "index_series_members_on_person_id"
     t.index ["series_id", "person_id"], name: "index_series_members_on_series_id_and_person_id", unique: true
     t.index ["series_id"], name: "index_series_members_on_series_id"
+    t.index ["via_group_id"], name: "index_series_members_on_via_group_id"
     t.check_constraint "`role` in ('required','optional','informed')", name: "series_members_role"
+  end
+
+  create_table "tellings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "sending_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "kind", limit: 20, null: false, collation: "ascii_bin"
+    t.string "digest", limit: 64, null: false, collation: "ascii_bin"
+    t.integer "sequence", null: false
+    t.datetime "answered_stamp"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["person_id"], name: "index_tellings_on_person_id"
+    t.index ["sending_id"], name: "index_tellings_on_sending_id"
+    t.index ["series_id", "person_id"], name: "index_tellings_on_series_id_and_person_id", unique: true
+    t.check_constraint "`kind` in ('request','cancel')", name: "tellings_kind"
   end
 
   create_table "topic_visits", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -463,7 +560,13 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
   add_foreign_key "calendars", "people"
   add_foreign_key "calendars", "places"
   add_foreign_key "changes", "meetings"
+  add_foreign_key "counters", "meetings"
+  add_foreign_key "counters", "people"
+  add_foreign_key "counters", "series"
   add_foreign_key "days_off", "people"
+  add_foreign_key "events", "meetings"
+  add_foreign_key "events", "people"
+  add_foreign_key "events", "series"
   add_foreign_key "group_members", "groups"
   add_foreign_key "group_members", "groups", column: "member_group_id"
   add_foreign_key "group_members", "people"
@@ -472,9 +575,13 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
   add_foreign_key "holds", "people", column: "kept_by_id"
   add_foreign_key "holds", "places"
   add_foreign_key "holds", "series"
+  add_foreign_key "incoming_mails", "series"
   add_foreign_key "lines", "meetings"
   add_foreign_key "lines", "people", column: "author_id"
   add_foreign_key "lines", "topics"
+  add_foreign_key "mails", "people"
+  add_foreign_key "mails", "sendings"
+  add_foreign_key "mails", "sendings", column: "before_sending_id"
   add_foreign_key "mails", "series"
   add_foreign_key "meetings", "series"
   add_foreign_key "minutes_versions", "meetings"
@@ -484,13 +591,20 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000002) do
   add_foreign_key "places", "people", column: "looked_after_by_id"
   add_foreign_key "replies", "meetings"
   add_foreign_key "replies", "people"
+  add_foreign_key "replies", "people", column: "entered_by_id"
   add_foreign_key "sendings", "people", column: "sent_by_id"
   add_foreign_key "sendings", "series"
   add_foreign_key "series", "people", column: "chair_id"
   add_foreign_key "series", "people", column: "keeper_id"
   add_foreign_key "series", "places"
+  add_foreign_key "series_groups", "groups"
+  add_foreign_key "series_groups", "series"
+  add_foreign_key "series_members", "groups", column: "via_group_id"
   add_foreign_key "series_members", "people"
   add_foreign_key "series_members", "series"
+  add_foreign_key "tellings", "people"
+  add_foreign_key "tellings", "sendings"
+  add_foreign_key "tellings", "series"
   add_foreign_key "topic_visits", "meetings"
   add_foreign_key "topic_visits", "topics"
   add_foreign_key "topics", "meetings"

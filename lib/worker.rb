@@ -14,7 +14,7 @@ class Worker
   # Until `stop`. A failure of the database is waited out. Calendars are read beside the mail, so that a long one holds
   # nothing up.
   def run
-    reader = Thread.new { look_after_calendars }
+    reader = Thread.new { look_after_what_came_in }
     until @stopped
       sleep PAUSE_S if round.zero?
     end
@@ -25,9 +25,9 @@ class Worker
 
   def stop = @stopped = true
 
-  def look_after_calendars
+  def look_after_what_came_in
     until @stopped
-      sleep PAUSE_S unless read_calendars
+      sleep PAUSE_S unless read_what_came_in
     end
   end
 
@@ -40,11 +40,12 @@ class Worker
     0
   end
 
-  # @return [Boolean] whether there was a calendar to read or fetch
-  def read_calendars
+  # @return [Boolean] whether there was mail that came in, or a calendar, to read
+  def read_what_came_in
     calendars = UseCases::Calendars.new(clock: @clock)
+    came_in = UseCases::IncomingMails.new(clock: @clock).read_next
     fetched = calendars.fetch_next(@fetcher)
-    calendars.read_next || fetched
+    calendars.read_next || fetched || came_in
   rescue => error # whatever a file from outside has done, the next one is to be read
     tell(error)
     false

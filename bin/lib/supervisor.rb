@@ -29,6 +29,7 @@ class Supervisor
     start("post", "bundle", "exec", "ruby", "stand_ins/post/tray.rb") unless ENV.key?("LEFT_OVER_SMTP_HOST")
     start("calendars", "bundle", "exec", "ruby", "stand_ins/calendars/host.rb") if calendar_host?
     start("web", "bundle", "exec", "puma", "--config", "config/puma.rb", "config.ru")
+    start("entrance", "bundle", "exec", "ruby", "bin/lib/entrance.rb")
     start("worker", "bundle", "exec", "ruby", "bin/lib/worker.rb")
     wait_for_web
     announce unless @stopping
@@ -40,7 +41,7 @@ class Supervisor
   private
 
   def ports
-    {"web" => Settings.port}.tap do |ports|
+    {"web" => Settings.port, "mail entrance" => Settings.entrance_port}.tap do |ports|
       ports["database"] = Settings.database[:port] if @local
       ports["calendar host"] = Settings.calendar_host_port if calendar_host?
       ports.update("post tray" => Settings.post_port, "mail" => Settings.smtp[:port]) unless ENV.key?("LEFT_OVER_SMTP_HOST")
@@ -59,7 +60,7 @@ class Supervisor
       sleep 0.1
     end
     taken.each { |name, port| warn "Port #{port} (#{name}) is taken, perhaps by another start of Left Over." }
-    abort "Stop what uses it, or choose others: bin/start --port N uses N to N+4."
+    abort "Stop what uses it, or choose others: bin/start --port N uses N to N+5."
   end
 
   def taken?(port)

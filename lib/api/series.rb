@@ -12,6 +12,22 @@ module Api
       json series.change(id: params["id"], version: version, **input)
     end
 
+    on :put, "/series/:id/run", "changeRun", may: :change_series, of: :series do
+      json use(UseCases::SeriesRun).change(series_id: params["id"], version: version, **input)
+    end
+
+    on :post, "/series/:id/calling-off", "callOffLater", may: :change_series, of: :series do
+      use(UseCases::SeriesRun).call_off(series_id: params["id"], **input)
+      json series.show(params["id"])
+    end
+
+    on :delete, "/series/:id/calling-off", "bringBackLater", may: :change_series, of: :series do
+      use(UseCases::SeriesRun).bring_back(params["id"])
+      json series.show(params["id"])
+    end
+
+    on(:get, "/series/:id/history", "showHistory", may: :invite, of: :series) { json use(UseCases::History).show(params["id"], page: page) }
+
     on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) { json series.strands(params["id"]) }
 
     on :get, "/series/:id/meetings", "listMeetings", may: :see_series, of: :series do

@@ -1,36 +1,77 @@
 module Mailing
-  # The mail that asks somebody to a series.
+  # The mail that asks somebody to a series, tells what has changed, or that they need not come any more.
   class Invitation
     ROLES = {"required" => "You are asked to come.", "optional" => "Come if you are free.", "informed" => "This is for your information; nobody waits for you."}.freeze
+    ANSWERS = {"accepted" => "I come", "tentative" => "I may come", "declined" => "I cannot"}.freeze
 
-    # @param sentence [String] the rule in words; `first` the next meeting on the recipient's wall, or nil
-    # @param changed [Boolean] whether people were told before
-    def initialize(title:, purpose:, place:, sentence:, note:, keeper:, recipient:, role:, first:, changed:, url:, calendar:)
-      @title, @purpose, @place, @sentence, @note = title, purpose, place, sentence, note
-      @keeper, @recipient, @role, @first, @changed, @url, @calendar = keeper, recipient, role, first, changed, url, calendar
+    # @param kind [Symbol] :request, :cancel or :reminder
+    # @param content [Core::Invitation::Content] what holds now
+    # @param first [String, nil] the next meeting on the recipient's wall
+    # @param changes [Array<Hash>] label, before and after, since they were last told
+    def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, told_before:, url:, answer_url:, calendar:)
+      @kind, @content, @note, @keeper, @role, @first = kind, content, note, keeper, role, first
+      @changes, @told_before, @url, @answer_url, @calendar = changes, told_before, url, answer_url, calendar
     end
 
     # @return [Hash] subject, text, html and calendar
-    def parts = {subject: "#{@changed ? "Changed" : "Invitation"}: #{@title}", text: text, html: html, calendar: @calendar}
+    def parts = {subject: "#{subject}: #{@content.title}", text: text, html: html, calendar: @calendar}
 
     private
 
-    def opening
-      @changed ? "#{@keeper} has changed “#{@title}”." : "#{@keeper} invites you to “#{@title}”."
+    def subject
+      case @kind
+      when :cancel then "Called off"
+      when :reminder then "Please answer"
+      else @told_before ? "Changed" : "Invitation"
+      end
     end
 
+    def opening
+      case @kind
+      when :cancel then @content.start ? "#{@keeper} has taken you off “#{@content.title}”. You need not come any more." : "#{@keeper} has called off “#{@content.title}”."
+      when :reminder then "#{@keeper} waits for your answer to “#{@content.title}”."
+      else @told_before ? "#{@keeper} has changed “#{@content.title}”." : "#{@keeper} invites you to “#{@content.title}”."
+      end
+    end
+
+    # What stands now; what has changed is said in its own part.
     def facts
-      [["When", @sentence], ["Next", @first], ["Where", @place], ["Why", @purpose], ["You", ROLES.fetch(@role)]].reject { |_, value| value.nil? }
+      return [] if @kind == :cancel
+
+      [["When", @content.run.sentence], ["Next", @first], ["Where", @content.location], ["Why", @content.purpose], ["You", ROLES.fetch(@role)]].reject { |_, value| value.nil? }
     end
 
     def text
-      [opening, @note, facts.map { |name, value| "#{name.ljust(6)} #{value.gsub("\n", "\n       ")}" }.join("\n"), @url].compact.join("\n\n") + "\n"
+      changes = @changes.map { |change| "#{change[:label]}: #{change[:after] || "none"}#{" (was: #{change[:before]})" if change[:before]}" }
+      answers = @answer_url && ["Answer, without signing in:", "  #{@answer_url}"].join("\n")
+      [opening, @note, (["What has changed:", *changes.map { |line| "  #{line}" }].join("\n") if changes.any?),
+        facts.map { |name, value| "#{name.ljust(6)} #{value.gsub("\n", "\n       ")}" }.join("\n"), answers, @url].compact.reject(&:empty?).join("\n\n") + "\n"
     end
 
     def html
-      rows = facts.map { |name, value| %(<tr><td style="padding:3px 16px 3px 0;color:#56635D;vertical-align:top">#{name}</td><td style="padding:3px 0">#{Html.lines(value)}</td></tr>) }
-      Html.page(@title, [Html.heading(@title), Html.soft(opening), (Html.paragraph(@note) if @note),
-        %(<table style="border-collapse:collapse">#{rows.join}</table>), Html.link("Open the series", @url)].compact.join("\n"))
+      Html.page(@content.title, [Html.heading(@content.title), Html.soft(opening), (Html.paragraph(@note) if @note), changed, rows, buttons, Html.link("Open the series", @url)].compact.join("\n"))
+    end
+
+    def changed
+      return if @changes.empty?
+
+      lines = @changes.map do |change|
+        before = %(<del style="color:#8a8f8c">#{Html.h(change[:before])}</del><br>) if change[:before]
+        %(<tr><td style="padding:3px 16px 3px 0;color:#56635D;vertical-align:top">#{Html.h(change[:label])}</td><td style="padding:3px 0">#{before}<ins style="text-decoration:none;font-weight:bold">#{Html.h(change[:after] || "none")}</ins></td></tr>)
+      end
+      %(<table style="border-collapse:collapse;width:100%;background:#FFF4D2;margin:0 0 14px">#{lines.join}</table>)
+    end
+
+    def rows
+      %(<table style="border-collapse:collapse">#{facts.map { |name, value| %(<tr><td style="padding:3px 16px 3px 0;color:#56635D;vertical-align:top">#{name}</td><td style="padding:3px 0">#{Html.lines(value)}</td></tr>) }.join}</table>)
+    end
+
+    # The links only open the page with that answer chosen: mail scanners follow links, so a person presses there.
+    def buttons
+      return unless @answer_url
+
+      links = ANSWERS.map { |answer, words| %(<a href="#{Html.h(@answer_url)}?answer=#{answer}" style="display:inline-block;margin:0 8px 0 0;padding:7px 14px;border:1px solid #14524A;border-radius:6px;color:#14524A;text-decoration:none">#{words}</a>) }
+      %(<p style="margin:18px 0 0">#{links.join}</p>)
     end
   end
 end

@@ -7,7 +7,9 @@ module UseCases
       meeting: ->(id) { Records::Meeting.where(id: id).pick(:series_id) },
       topic: ->(id) { Records::Topic.where(id: id).pick(:series_id) },
       line: ->(id) { Records::Line.joins(:meeting).where(id: id).pick("meetings.series_id") },
-      action: ->(id) { Records::ActionItem.where(id: id).pick(:series_id) }
+      action: ->(id) { Records::ActionItem.where(id: id).pick(:series_id) },
+      counter: ->(id) { Records::Counter.where(id: id).pick(:series_id) },
+      incoming_mail: ->(id) { Records::IncomingMail.where(id: id).pick(:series_id) }
     }.freeze
 
     # kind of thing => how to find the person it belongs to; nothing found: no such thing
@@ -31,6 +33,8 @@ module UseCases
       raise Core::Unknown unless @person_id
 
       return if PERSON_OF.key?(kind) && allow?(right, kind, id)
+
+      return if kind == :incoming_mail && Core::Rights.allow?(right, roles)
 
       series_id = kind && (SERIES_OF[kind]&.call(id) || raise(Core::NotFound))
       right = :see_issued_minutes if right == :see_sheet && issued?(id)

@@ -13,6 +13,13 @@ module UseCases
         rows.each { |group, person, inner| person ? @people[group] << person : @groups[group] << inner }
       end
 
+      # A group and all groups it is in. @return [Array<String>]
+      def above(group_id, seen = [])
+        return seen if seen.include?(group_id)
+
+        @groups.select { |_, inner| inner.include?(group_id) }.keys.reduce(seen + [group_id]) { |found, outer| above(outer, found) }
+      end
+
       def people_of(group_id) = below(group_id).flat_map { |id| @people[id] }.uniq
 
       # A group and all groups in it.
@@ -44,6 +51,7 @@ module UseCases
         group = find(Records::Group, id)
         update(group, version, name: called(name, id), updated_at: now)
         set_members(id, person_ids, group_ids)
+        SeriesMembers.new(by: by, clock: @clock).follow_group(id)
       end
       show(id)
     end
@@ -51,6 +59,8 @@ module UseCases
     def remove(id)
       write do
         group = Records::Group.find_by(id: id) or next
+        raise Core::Conflict.new("This group is asked to a series. Take it off there first.", code: "in-use") if Records::SeriesGroup.exists?(group_id: id)
+
         Records::GroupMember.where(member_group_id: id).delete_all
         group.destroy!
       end

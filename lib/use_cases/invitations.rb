@@ -1,27 +1,59 @@
+require "digest"
+
 module UseCases
-  # Asking people to come: what would go out, and sending it.
+  # Telling people: who has not been told yet and of what, sending it, and composing each mail when it is handed over.
   class Invitations < Base
+    KINDS = {request: "request", cancel: "cancel"}.freeze
+    # Up to so many, everybody sees who else is asked; beyond, each mail names its reader alone.
+    MOST_LISTED = 100
+    BATCH = 500
+
     # To whom and what, before anything goes.
-    def preview(series_id:, note: nil)
+    # @param person_id [String, nil] whose mail is shown; nil: the first to be told
+    def preview(series_id:, note: nil, person_id: nil)
       load(series_id)
-      told = Records::Mail.where(reason: @people.map { |member| reason(member) }).pluck(:reason).to_h { |key| [key, true] }
-      parts = parts_for(@people.first, note)
-      {sequence: @series.sequence, subject: parts[:subject], text: parts[:text], html: parts[:html],
-       recipients: @people.map { |member|
-         {person_id: member.person_id, name: member.person.name, email: member.person.email, role: member.role, told: told.key?(reason(member))}
-       }}
+      waiting = pending
+      shown = waiting.find { |one| one[:person].id == person_id } || waiting.first || everybody.first
+      parts = parts_for(shown, note: words(note), content: @content, before: shown[:before], sending_id: nil, attendees: attendees)
+      {subject: parts[:subject], text: parts[:text], html: parts[:html], shown_person_id: shown[:person].id, changes: changes_since_last_sending,
+       recipients: (waiting + told_already(waiting)).sort_by { |one| [one[:kind] ? 0 : 1, one[:person].name] }.map { |one| recipient_view(one) }}
     end
 
-    # Puts one mail for each person into the outbox; somebody who has this version already gets none.
+    # @return [Hash] how many have not been told, and of what, in words
+    def untold(series_id)
+      load(series_id)
+      waiting = pending
+      {people: waiting.size, invited: waiting.count { |one| one[:before].nil? && one[:kind] == :request }, taken_off: waiting.count { |one| one[:kind] == :cancel }, changes: changes_since_last_sending}
+    end
+
+    # Puts one mail for each person who is not told yet into the outbox; somebody who has this version already gets none.
     # @param id [String] key made by the browser for this press of the button
     # @return [Hash] how many mails this sending holds
     def send_all(id:, series_id:, note: nil)
       once(Records::Sending, id) do
-        find(Records::Series.lock, series_id) # so that a second sender sees what the first has put into the outbox
+        series = find(Records::Series.lock, series_id) # so that a second sender sees what the first has put into the outbox
         load(series_id)
-        fresh = @people.select { |member| outbox.put(reason: reason(member), series_id: series_id, to: member.person, **parts_for(member, note)) }
-        Records::Sending.create!(id: id, series_id: series_id, sent_by_id: by, sequence: @series.sequence, recipients: fresh.size, note: words(note), sent_at: now)
-        @series.update!(told_sequence: @series.sequence, told_at: now)
+        waiting = pending
+        sequence = (Records::Sending.where(series_id: series_id).maximum(:sequence) || -1) + 1
+        Records::Sending.create!(id: id, series_id: series_id, sent_by_id: by, sequence: sequence, recipients: waiting.size, note: words(note), sent_at: now, content: @content.to_plain.merge("attendees" => attendees))
+        waiting.each_slice(BATCH) { |some| put(id, some, sequence) }
+        series.update!(sequence: sequence, told_sequence: sequence, told_at: now)
+        Records::Event.note("told", "#{Core::Words.count(waiting.size, "person").sub("persons", "people")} told#{": #{words(note)}" if words(note)}", series_id: series_id, now: now, person_id: by) if waiting.any?
+      end
+      progress(id)
+    end
+
+    # Mails once more to those who have not answered. @return [Hash] as `send_all`
+    def remind_silent(id:, meeting_id:, note: nil)
+      meeting = find(Records::Meeting.includes(:series), meeting_id)
+      once(Records::Sending, id) do
+        load(meeting.series_id)
+        last = Records::Sending.where(series_id: meeting.series_id).where.not(content: nil).order(:sequence).last or raise Core::Conflict.new("Nobody has been invited yet.", code: "not-told")
+        silent = silent_at(meeting)
+        sending = Records::Sending.create!(id: id, series_id: meeting.series_id, sent_by_id: by, sequence: last.sequence, recipients: silent.size, note: words(note), sent_at: now, content: last.content)
+        rows = silent.map { |member| mail_row(sending.id, {person: member.person, role: member.role.to_sym, kind: :reminder}, "remind:#{id}:#{member.person_id}") }
+        Records::Mail.insert_all(rows) if rows.any?
+        Records::Event.note("reminded", "#{Core::Words.list(silent.map { |member| member.person.name })} reminded to answer", series_id: meeting.series_id, meeting_id: meeting_id, now: now, person_id: by)
       end
       progress(id)
     end
@@ -29,56 +61,142 @@ module UseCases
     # How far a sending has come.
     def progress(id, series_id: nil)
       sending = find(series_id ? Records::Sending.where(series_id: series_id) : Records::Sending, id)
-      mails = Records::Mail.where(series_id: sending.series_id).where("reason like ?", "request:#{sending.series_id}:#{sending.sequence}:%")
-      counts = mails.group(:state).count
-      {id: id, recipients: sending.recipients, waiting: counts["waiting"] || 0, sent: counts["sent"] || 0, failed: counts["failed"] || 0}
+      counts = Records::Mail.where(sending_id: id).group(:state).count
+      failed = Records::Mail.where(sending_id: id, state: "failed").limit(20).pluck(:recipient, :last_error).map { |recipient, error| {address: recipient, error: error} }
+      {id: id, recipients: sending.recipients, waiting: counts["waiting"] || 0, sent: counts["sent"] || 0, failed: counts["failed"] || 0, failures: failed}
+    end
+
+    # The mail itself, composed when it is handed over; the same each time, for its sending does not change.
+    # @return [Hash] what Mailing::Message#source takes besides key and address
+    def compose(mail)
+      sending = Records::Sending.find(mail.sending_id)
+      load_series(sending.series_id)
+      before = mail.before_sending_id && Records::Sending.find(mail.before_sending_id).content
+      one = {person: Records::Person.find(mail.person_id), role: mail.role.to_sym, kind: mail.kind.to_sym}
+      parts_for(one, note: sending.note, content: Core::Invitation::Content.of(sending.content), before: before && Core::Invitation::Content.of(before), sending_id: sending.id,
+        attendees: sending.content["attendees"], sequence: sending.sequence, at: sending.sent_at)
+    end
+
+    # Sends the invitation as it stands to one who has asked for it (REFRESH, RFC 5546 3.2.6).
+    def send_again(series_id:, person_id:, reason:)
+      telling = Records::Telling.find_by(series_id: series_id, person_id: person_id, kind: "request") or return
+      load_series(series_id)
+      person = Records::Person.find(person_id)
+      role = Records::SeriesMember.where(series_id: series_id, person_id: person_id).pick(:role) || "required"
+      Records::Mail.insert_all([mail_row(telling.sending_id, {person: person, role: role.to_sym, kind: :request}, "again:#{reason}:#{person_id}", series_id: series_id)])
     end
 
     private
 
-    def load(series_id)
+    def load_series(series_id)
       @series = find(Records::Series.includes(:keeper, :held_place, members: :person), series_id)
-      @people = @series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }
-      raise Core::Conflict.new("Nobody is in this series yet.", code: "nobody") if @people.empty?
-
-      meetings = @series.meetings.in_order.to_a
-      @run = @series.to_run(by_hand: @series.rule ? [] : meetings.drop(1).map(&:original_wall))
-      @called_off = meetings.select { |meeting| meeting.state == "called_off" }.map(&:original_wall)
-      @moved = meetings.select { |meeting| meeting.moved_at && meeting.state != "called_off" }
-      @next = meetings.find { |meeting| Core::Sheet::Lifecycle::OPEN.include?(meeting.state.to_sym) && meeting.ends_at > now }
     end
 
-    def reason(member) = "request:#{@series.id}:#{@series.sequence}:#{member.person_id}"
+    def load(series_id)
+      load_series(series_id)
+      @content = SeriesContent.of(@series, now)
+      raise Core::Conflict.new("Nobody is in this series yet.", code: "nobody") if @series.members.empty?
+    end
 
-    def outbox = @outbox ||= Outbox.new(clock: @clock)
+    # Everybody asked, as if to be told anew.
+    def everybody = @series.members.map { |member| {person: member.person, role: member.role.to_sym, kind: :request, before: nil} }
 
-    def parts_for(member, note)
+    # Who is to be told, each with what they were told last.
+    def pending
+      return [] if @content.nil?
+
+      tellings = Records::Telling.where(series_id: @series.id).includes(:person, :sending).to_h { |telling| [telling.person_id, telling] }
+      asked = @content.start ? everybody.filter_map { |one| request_for(one, tellings[one[:person].id]) } : []
+      gone = tellings.values.select { |telling| telling.kind == "request" && (@content.start.nil? || @series.members.none? { |member| member.person_id == telling.person_id }) }
+      asked + gone.map { |telling| {person: telling.person, role: :required, kind: :cancel, before: content_of(telling)} }
+    end
+
+    def request_for(one, telling)
+      return one if telling.nil? || telling.kind == "cancel"
+
+      one.merge(before: content_of(telling)) if telling.digest != digest(one[:role])
+    end
+
+    def content_of(telling) = telling.sending.content && Core::Invitation::Content.of(telling.sending.content)
+
+    def digest(role) = Digest::SHA256.hexdigest(JSON.generate([@content.matters, role]))
+
+    def told_already(waiting)
+      ids = waiting.map { |one| one[:person].id }
+      everybody.reject { |one| ids.include?(one[:person].id) }.map { |one| one.merge(kind: nil) }
+    end
+
+    def changes_since_last_sending
+      last = Records::Sending.where(series_id: @series.id).where.not(content: nil).order(:sequence, :sent_at).last or return []
+      Core::Invitation::Difference.between(Core::Invitation::Content.of(last.content), @content).map(&:to_h)
+    end
+
+    def put(sending_id, some, sequence)
+      Records::Mail.insert_all(some.map { |one| mail_row(sending_id, one, "#{one[:kind]}:#{sending_id}:#{one[:person].id}") })
+      tellings = some.map do |one|
+        {id: Records::Key.make(now), series_id: @series.id, person_id: one[:person].id, sending_id: sending_id, kind: KINDS.fetch(one[:kind]), digest: digest(one[:role]), sequence: sequence, created_at: now, updated_at: now}
+      end
+      Records::Telling.upsert_all(tellings, update_only: %i[sending_id kind digest sequence updated_at])
+    end
+
+    def mail_row(sending_id, one, reason, series_id: @series.id)
+      before = one[:before] && Records::Telling.where(series_id: series_id, person_id: one[:person].id).pick(:sending_id)
+      {id: Records::Key.make(now), reason: reason, series_id: series_id, sending_id: sending_id, person_id: one[:person].id, before_sending_id: before, kind: one[:kind].to_s, role: one[:role].to_s,
+       recipient: one[:person].email, subject: Core::Words.shorten(@series&.title || "Invitation", 200), due_at: now, state: "waiting", created_at: now, updated_at: now}
+    end
+
+    def attendees = (@series.members.size > MOST_LISTED) ? [] : @series.members.map { |member| {"name" => member.person.name, "address" => member.person.email, "role" => member.role} }
+
+    def parts_for(one, note:, content:, before:, sending_id:, attendees:, sequence: @series.sequence, at: now)
+      person = one[:person]
       Mailing::Invitation.new(
-        title: @series.title, purpose: @series.purpose, place: @series.location, sentence: @run.sentence, note: words(note),
-        keeper: @series.keeper.name, recipient: member.person.name, role: member.role, first: first_meeting(member.person),
-        changed: !@series.told_sequence.nil?, url: "#{Settings.origin}/series/#{@series.id}", calendar: calendar
+        kind: one[:kind], content: content, note: note, keeper: @series.keeper.name, role: one[:role].to_s, first: first_meeting(person, content, at),
+        changes: before ? Core::Invitation::Difference.between(before, content).map(&:to_h) : [], told_before: !before.nil?,
+        url: "#{Settings.origin}/series/#{@series.id}", answer_url: (AnswerLinks.address(@series.id, person.id) unless one[:kind] == :cancel || one[:role] == :informed),
+        calendar: (calendar(one, content, before, attendees, sequence, at) unless one[:kind] == :reminder)
       ).parts.merge(reply_to: @series.keeper.email)
     end
 
     # The next meeting on the recipient's own wall.
-    def first_meeting(person)
-      return unless @next
+    def first_meeting(person, content, at)
+      return unless content.start
 
+      coming = @series.meetings.where(state: %w[planned in_session]).where("ends_at > ?", at).minimum(:starts_at) or return
       zone = Core::Zone[person.time_zone]
-      wall = zone.wall(@next.starts_at)
+      wall = zone.wall(coming)
       "#{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time"
     end
 
-    def calendar
-      @calendar ||= Core::Invitation::Request.new(
-        uid: "series-#{@series.id}@#{Settings.mail_domain}", sequence: @series.sequence, run: @run, title: @series.title,
-        description: [@series.purpose, "#{Settings.origin}/series/#{@series.id}"].compact.join("\n\n"), location: @series.location,
-        organizer: Core::Invitation::Request::Organizer.new(name: @series.keeper.name, address: @series.keeper.email),
-        attendees: @people.map { |member|
-          Core::Invitation::Request::Attendee.new(name: member.person.name, address: member.person.email, role: member.role.to_sym, answer: :none)
-        }, called_off: @called_off, now: now,
-        moved: @moved.map { |meeting| Core::Invitation::Request::Moved.new(original: meeting.original_wall, start: @series.zone.wall(meeting.starts_at), length_min: meeting.interval.length_min) }
-      ).to_ical
+    # A cancellation speaks of the meeting as it was last told.
+    def calendar(one, content, before, attendees, sequence, at)
+      cancel = one[:kind] == :cancel
+      content = before if cancel && before
+      return unless content&.start
+
+      me = {"name" => one[:person].name, "address" => one[:person].email, "role" => one[:role].to_s}
+      listed = cancel ? [me] : [me, *attendees.reject { |other| other["address"] == me["address"] }]
+      Core::Invitation::Request.new(method: cancel ? :cancel : :request, uid: SeriesContent.uid(@series.id), sequence: sequence, content: content, url: "#{Settings.origin}/series/#{@series.id}",
+        description: [content.purpose, "#{Settings.origin}/series/#{@series.id}"].compact.join("\n\n"), organizer: Core::Invitation::Request::Organizer.new(name: @series.keeper.name, address: Settings.mail_from),
+        attendees: listed.map { |other| attendee(other, one[:person]) }, now: at).to_ical
+    end
+
+    # Their own answer stands as they gave it, unless they are asked anew.
+    def attendee(listed, person)
+      member = @series.members.find { |one| one.person_id == person.id } if listed["address"] == person.email
+      Core::Invitation::Request::Attendee.new(name: listed["name"], address: listed["address"], role: listed["role"].to_sym, answer: (member&.run_answer || "none").to_sym)
+    end
+
+    def silent_at(meeting)
+      answered = Records::Reply.where(meeting_id: meeting.id).where.not(answer: "none").pluck(:person_id)
+      @series.members.reject { |member| member.role == "informed" || answered.include?(member.person_id) }
+    end
+
+    def recipient_view(one)
+      {person_id: one[:person].id, name: one[:person].name, email: one[:person].email, role: one[:role], told: one[:kind].nil?, guest: one[:person].guest,
+       what: if one[:kind].nil? then "nothing"
+             elsif one[:kind] == :cancel then "taken off"
+             else one[:before] ? "changed" : "invited"
+             end}
     end
   end
 end

@@ -37,7 +37,7 @@ module UseCases
 
         Records::Reply.where(meeting_id: meeting_id).delete_all
         Places.new(by: by, clock: @clock).book(meeting.booking.place_id, [meeting], before_min: meeting.series.before_min, after_min: meeting.series.after_min) if meeting.booking
-        untell(meeting.series)
+        note(meeting, "moved", "moved to #{Core::Words.day(zone.wall(starts_at).date)}, #{Core::Words.clock(zone.wall(starts_at))}")
         Records::Change.note(meeting_id, now)
       end
       nil
@@ -69,16 +69,8 @@ module UseCases
 
     # @param answer [String] accepted, tentative, declined or none
     def answer(meeting_id:, person_id:, answer:, note: nil)
-      write do
-        meeting = find(Records::Meeting, meeting_id)
-        check_member(meeting, person_id)
-        raise Core::Conflict.new("This meeting is over.", code: "state") if meeting.ends_at <= now || meeting.state == "called_off"
-
-        row = {answer: answer, note: words(note), answered_at: now, way: (person_id == by) ? "here" : "keeper"}
-        reply = Records::Reply.find_by(meeting_id: meeting_id, person_id: person_id)
-        reply ? reply.update!(row) : Records::Reply.create!(meeting_id: meeting_id, person_id: person_id, **row)
-        Records::Change.note(meeting_id, now)
-      end
+      series_id = find(Records::Meeting, meeting_id).series_id
+      Answers.new(by: by, clock: @clock).keep(series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note, way: (person_id == by) ? "here" : "keeper")
       {answer: answer, note: words(note)}
     end
 
@@ -114,23 +106,22 @@ module UseCases
     def to_called_off(meeting, _before, reason)
       meeting.called_off_reason = words(reason, pointer: "/reason", missing: "Say why, so that people understand.")
       meeting.booking&.destroy!
-      untell(meeting.series)
+      note(meeting, "called_off", "called off: #{meeting.called_off_reason}")
+    end
+
+    # In the history of the series, by the day the meeting was planned for.
+    def note(meeting, kind, words)
+      Records::Event.note(kind, "#{Core::Words.day(meeting.original_wall.date)} #{words}", series_id: meeting.series_id, meeting_id: meeting.id, now: now, person_id: by)
     end
 
     def bring_back(meeting)
       series = meeting.series
       Places.new(by: by, clock: @clock).book(series.place_id, [meeting], before_min: series.before_min, after_min: series.after_min)
-      untell(series)
+      note(meeting, "brought_back", "brought back")
       meeting.called_off_reason = nil
     end
 
     def to_issued(meeting, _before, _reason) = meeting.issued_at = now
-
-    # The invited know it otherwise, from the last time they were told.
-    def untell(series)
-      series.lock!
-      series.update!(sequence: series.sequence + 1) if series.told_sequence == series.sequence
-    end
 
     # Freezes the minutes as they are and sends them to everybody of the series.
     def issue(meeting)

@@ -14,7 +14,7 @@ module UseCases
     def put(reason:, to:, subject:, text:, html:, series_id: nil, calendar: nil, reply_to: nil)
       return false if Records::Mail.exists?(reason: reason)
 
-      source = Mailing::Message.new(from: Settings.mail_from, domain: Settings.mail_domain).source(key: reason, name: to.name, address: to.email,
+      source = message.source(key: reason, name: to.name, address: to.email,
         subject: subject, text: text, html: html, calendar: calendar, reply_to: reply_to, at: now)
       Records::Mail.create!(reason: reason, series_id: series_id, recipient: to.email, subject: Core::Words.shorten(subject, 200), source: source, due_at: now)
       true
@@ -46,7 +46,7 @@ module UseCases
     end
 
     def hand_over(mail, post)
-      post.deliver(from: Settings.mail_from, to: mail.recipient, source: mail.source)
+      post.deliver(from: Settings.mail_from, to: mail.recipient, source: mail.source || compose(mail))
       settle(mail, state: "sent", sent_at: @clock.now)
     rescue Mailing::Smtp::Refused => error
       settle(mail, state: "failed", last_error: error.message.to_s[0, 500])
@@ -55,6 +55,15 @@ module UseCases
       settle(mail, attempts: attempts, last_error: error.message.to_s[0, 500], state: (attempts >= MOST_ATTEMPTS) ? "failed" : "waiting",
         due_at: @clock.now + [2**attempts, LONGEST_PAUSE_S].min)
     end
+
+    # Of a sending to many, each mail is made only now; made again, it is the same, under the same Message-ID.
+    def compose(mail)
+      parts = Invitations.new(clock: @clock).compose(mail)
+      person = Records::Person.find(mail.person_id)
+      message.source(key: mail.reason, name: person.name, address: mail.recipient, at: mail.created_at, **parts)
+    end
+
+    def message = @message ||= Mailing::Message.new(from: Settings.mail_from, domain: Settings.mail_domain)
 
     # Only the holder of the claim may settle.
     def settle(mail, **outcome)

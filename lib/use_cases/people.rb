@@ -28,13 +28,13 @@ module UseCases
     end
 
     def list(page: 1)
-      people = Records::Person.order(:name, :id)
+      people = Records::Person.where(guest: false).order(:name, :id)
       {people: people.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).map { |person| view(person) }, page: page,
        page_size: PAGE_SIZE, total: people.count}
     end
 
     # Everybody as vCards (RFC 6350).
-    def vcards = Core::ICalendar::VCard.write(Records::Person.order(:name, :id).map { |person| {id: person.id, name: person.name, email: person.email, time_zone: person.time_zone} })
+    def vcards = Core::ICalendar::VCard.write(Records::Person.where(guest: false).order(:name, :id).map { |person| {id: person.id, name: person.name, email: person.email, time_zone: person.time_zone} })
 
     # One person: when they work, which days they are off, in which groups they are.
     def show(id)
@@ -99,6 +99,10 @@ module UseCases
       wish = checked(name, email, time_zone)
       wish[:password] = checked_password(password) if password
       write do
+        # A guest who comes to stay keeps their answers.
+        guest = Records::Person.find_by(email: wish[:email], guest: true)
+        next guest.tap { |known| known.update!(guest: false, **wish) }.then { |known| view(known) } if guest
+
         person = Records::Person.find_by(id: id) || Records::Person.create!(id: id, admin: admin, founder: founder, **wish)
         view(person)
       end

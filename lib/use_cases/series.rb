@@ -19,7 +19,7 @@ module UseCases
     # @param members [Array<Hash>] person_id and role
     # @param moves [Array<Hash>] dates of the rule that are to be at another time: from and to on the wall
     # @param hold_id [String, nil] the hold this settles
-    def create(id:, title:, run:, members:, keeper_id: nil, chair_id: nil, moves: [], hold_id: nil, **rest)
+    def create(id:, title:, run:, members:, keeper_id: nil, chair_id: nil, moves: [], hold_id: nil, groups: [], guests: [], **rest)
       wish = head(title: title, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, **rest)
       read = under("/run") { read_run(run) }
       once(Records::Series, id) do
@@ -27,7 +27,8 @@ module UseCases
         series = Records::Series.create!(id: id, **wish, time_zone: read.zone.name, local_start: read.start.to_time,
           length_min: read.length_min, rule: read.rule&.to_text(zone: read.zone), laid_out_until: (horizon if read.endless?))
         lay_out(series, read, Time.at(0))
-        set_members(series, members)
+        SeriesMembers.new(by: by, clock: @clock).set(series, members, groups: groups, guests: guests)
+        Records::Event.note("made", "Made: #{read.sentence}", series_id: id, now: now, person_id: by)
         Records::Hold.where(id: hold_id, kept_by_id: by).update_all(released_at: now) if hold_id
         moves.each_with_index { |move, i| move_date(series, move, "/moves/#{i}") }
         book(series)
@@ -37,18 +38,17 @@ module UseCases
 
     # Title, purpose, place and people. A change people must hear of is counted, so that it can be told.
     # @param version [Integer] the version seen
-    def change(id:, version:, title:, members:, keeper_id: nil, chair_id: nil, **rest)
+    def change(id:, version:, title:, members:, keeper_id: nil, chair_id: nil, groups: nil, guests: [], **rest)
       write do
         series = find(Records::Series, id)
         wish = head(title: title, keeper_id: keeper_id || series.keeper_id, chair_id: chair_id || series.chair_id, **rest)
         series.lock!
         series.assign_attributes(wish)
-        changed_people = set_members(series, members)
-        matters = changed_people || !(series.changed & %w[title place place_id purpose]).empty?
+        changed_people = SeriesMembers.new(by: by, clock: @clock).set(series, members, groups: groups, guests: guests)
         next unless series.changed? || changed_people
         raise Core::Stale.new(version: series.lock_version) if version != series.lock_version
 
-        series.sequence += 1 if matters && series.told_sequence == series.sequence
+        Records::Event.note("changed", "#{changed_words(series, changed_people)} changed", series_id: id, now: now, person_id: by)
         series.updated_at = now
         rebook = !(series.changed & %w[place_id before_min after_min]).empty?
         series.save!
@@ -72,7 +72,8 @@ module UseCases
        zone_place: series.zone.place, length_min: series.length_min, quorum: series.quorum,
        **rule_words(series), keeper: person(series.keeper), chair: person(series.chair), since: since(series),
        members: series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }
-         .map { |member| {person_id: member.person_id, name: member.person.name, role: member.role, time_zone: member.person.time_zone} },
+         .map { |member| {person_id: member.person_id, name: member.person.name, role: member.role, time_zone: member.person.time_zone, guest: member.person.guest, email: member.person.guest ? member.person.email : nil, via_group_id: member.via_group_id} },
+       groups: Records::SeriesGroup.where(series_id: id).includes(:group).map { |one| {id: one.group_id, name: one.group.name, role: one.role} }, ended_from: series.ended_from && Core::WallTime.of_fields(series.ended_from),
        told: told(series), next: (next_meeting(series, ledger) if taking_part), figures: (figures(ledger, id) if taking_part),
        may: may(id), version: series.lock_version}
     end
@@ -134,6 +135,10 @@ module UseCases
       raise Core::Invalid.new(error.message, faults: faults, code: error.code, **error.details.except(:errors))
     end
 
+    CHANGED = {"title" => "title", "purpose" => "purpose", "place" => "place", "place_id" => "place", "keeper_id" => "keeper", "chair_id" => "chair", "quorum" => "quorum"}.freeze
+
+    def changed_words(series, people) = Core::Words.list([*series.changed.filter_map { |name| CHANGED[name] }.uniq, *("people" if people)]).then { |words| words.empty? ? "set-up times" : words }.capitalize
+
     def head(title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, place_id: nil, before_min: 0, after_min: 0)
       known = Records::Person.where(id: [keeper_id, chair_id]).pluck(:id)
       raise Core::Invalid.new("Choose a keeper from the people here.", pointer: "/keeperId") unless known.include?(keeper_id)
@@ -179,21 +184,6 @@ module UseCases
       rows.each_slice(500) { |some| Records::Meeting.insert_all!(some) }
     end
 
-    # Keeper and chair must come unless said otherwise. @return [Boolean] whether people joined, left or changed role
-    def set_members(series, members)
-      wish = {series.keeper_id => "required", series.chair_id => "required"}
-      members.each { |member| wish[member[:person_id]] = member[:role].to_s }
-      unknown = wish.keys - Records::Person.where(id: wish.keys).pluck(:id)
-      raise Core::Invalid.new("Somebody chosen is not among the people here any more.", pointer: "/members") unless unknown.empty?
-
-      standing = series.members.reload.to_h { |member| [member.person_id, member] }
-      (standing.keys - wish.keys).each { |id| standing[id].destroy! }
-      wish.each do |person_id, role|
-        standing[person_id] ? standing[person_id].update!(role: role) : series.members.create!(person_id: person_id, role: role)
-      end
-      standing.transform_values { |member| member.role_before_last_save || member.role } != wish
-    end
-
     def by_hand(series) = series.rule ? [] : series.meetings.in_order.pluck(:original_start).drop(1).map { |start| Core::WallTime.of_fields(start) }
 
     def rule_words(series)
@@ -207,11 +197,10 @@ module UseCases
 
     # What was sent, and whether something has changed since.
     def told(series)
-      {state: if series.told_sequence.nil?
-                "never"
-              else
-                ((series.told_sequence == series.sequence) ? "told" : "changed")
-              end, told_at: series.told_at}
+      return {state: "never", told_at: nil, untold: nil} unless series.told_at
+
+      untold = Invitations.new(by: by, clock: @clock).untold(series.id)
+      {state: untold[:people].zero? ? "told" : "changed", told_at: series.told_at, untold: untold}
     end
 
     def next_meeting(series, ledger)

@@ -109,6 +109,7 @@ RSpec.describe "Common time over the API" do
     expect(shore["allPersonIds"]).to contain_exactly(wen, lars)
     call(:put, "/groups/#{boats["id"]}", {name: "Boats", personIds: [wen], groupIds: [shore["id"]]}, version: boats["version"])
     expect(status).to eq 422
+    expect(call(:put, "/groups/#{shore["id"]}", {name: "Ashore", personIds: [lars], groupIds: [boats["id"]]}, version: shore["version"])["name"]).to eq "Ashore"
     found = call(:post, "/common-time", wish(people: [], groups: [{groupId: shore["id"], role: "required"}]))
     expect(found["people"].map { |one| one["name"] }).to contain_exactly("Wen Halloran", "Lars Ekeli")
     call(:delete, "/groups/#{boats["id"]}")

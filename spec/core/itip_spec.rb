@@ -15,7 +15,9 @@ RSpec.describe Core::Invitation::Entry do
     {
       "event" => shown && {"uid" => @uid, "sequence" => shown.sequence, "status" => shown.cancelled ? "CANCELLED" : status(event), "start" => start(event), "end" => finish(event), "summary" => event&.title, "location" => event&.location},
       "attendees" => entry.attendees.transform_values(&:upcase),
-      "instances" => shown ? entry.instances(Time.at(0), until_at).map { |instance| event&.start&.date? ? iso(instance.starts_s)[0, 10] : iso(instance.starts_s) }.first(30) : nil,
+      "instances" => if shown
+                       entry.instances(Time.at(0), until_at).map { |instance| event&.start&.date? ? iso(instance.starts_s)[0, 10] : iso(instance.starts_s) }.first(30)
+                     end,
       "overrides" => entry.parts.compact.reject { |key, _| key.nil? }.to_h { |key, part| [iso(key), {"sequence" => part.sequence, "status" => part.cancelled ? "CANCELLED" : part.event.status.upcase, "start" => iso(part.event&.start&.instant_s), "end" => part.event && iso(part.event.ends_s(part.event.start.instant_s))}] },
       "instance_attendees" => entry.instance_attendees.to_h { |key, answers| [iso(key), answers.transform_values(&:upcase)] },
       "pending_counters" => entry.counters.map { |counter| {"from" => counter.from, "recurrence_id" => iso(counter.recurrence_s), "start" => iso(counter.starts_s), "end" => iso(counter.ends_s)} },

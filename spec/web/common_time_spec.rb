@@ -101,6 +101,7 @@ RSpec.describe "Finding a time" do
     fill_in "Add a guest by name", with: "Guest from the yard"
     type(:enter)
     expect(page).to have_css(".who li", text: "Guest from the yard")
+    expect(page).to have_css(".fit", text: "Guest from the yard")
     first(".fit").find("button", text: "Everybody").click
     expect(page).to have_css(".fit .people li", text: /Guest from the yard.*no calendar known/m)
     expect(page).to have_no_content "Private matter"

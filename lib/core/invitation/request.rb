@@ -1,10 +1,9 @@
 module Core
   module Invitation
-    # The invitation of a whole series as an iTIP REQUEST (RFC 5546 3.2.2): one VEVENT with its rule or
-    # dates; meetings called off are left out by EXDATE, moved ones replaced by a VEVENT with RECURRENCE-ID.
-    class Request < Value.of(:uid, :sequence, :run, :title, :description, :location, :organizer, :attendees, :called_off, :moved, :now)
-      # `original` its start on the wall by rule, `start` where it is now.
-      Moved = Value.of(:original, :start, :length_min)
+    # The invitation of a whole series as iTIP writes it: a REQUEST (RFC 5546 3.2.2) with one VEVENT for its rule or dates,
+    # meetings called off left out by EXDATE, moved ones replaced by a VEVENT with RECURRENCE-ID; or a CANCEL (3.2.5). Each
+    # message says all there is, so one that is lost or late does no harm.
+    class Request < Value.of(:method, :uid, :sequence, :content, :description, :organizer, :attendees, :url, :now)
       # `role` :required, :optional or :informed; `answer` as PARTSTAT in small letters.
       Attendee = Value.of(:name, :address, :role, :answer)
       Organizer = Value.of(:name, :address)
@@ -15,40 +14,51 @@ module Core
       # How long an endless run's zone is spelled out.
       ENDLESS_YEARS = 10
       YEAR_S = 31_556_952
+      # Before the meeting, in minutes (common practice).
+      ALARM_MIN = 15
 
       # @return [String] the iCalendar object
       def to_ical
         writer = ICalendar::Writer.new
         writer.component("VCALENDAR") do
-          writer.raw("VERSION", "2.0").raw("PRODID", PRODID).raw("CALSCALE", "GREGORIAN").raw("METHOD", "REQUEST")
+          writer.raw("VERSION", "2.0").raw("PRODID", PRODID).raw("CALSCALE", "GREGORIAN").raw("METHOD", method.to_s.upcase)
           ICalendar::ZoneWriter.write(writer, run.zone, first_instant, last_instant)
           writer.component("VEVENT") { event(writer) { times(writer) } }
-          moved.each { |one| writer.component("VEVENT") { event(writer) { moved_times(writer, one) } } }
+          content.moved.each { |one| writer.component("VEVENT") { event(writer) { moved_times(writer, one) } } } unless cancel?
         end
         writer.to_s
       end
 
       private
 
+      def run = content.run
+
+      def cancel? = method == :cancel
+
       def event(writer)
         writer.raw("UID", uid).raw("SEQUENCE", sequence).instant("DTSTAMP", now)
         yield
-        writer.text("SUMMARY", title).text("DESCRIPTION", description).text("LOCATION", location)
-        writer.raw("STATUS", "CONFIRMED").raw("TRANSP", "OPAQUE")
+        writer.text("SUMMARY", content.title).text("DESCRIPTION", description).text("LOCATION", content.location).raw("URL", url)
+        writer.raw("STATUS", cancel? ? "CANCELLED" : "CONFIRMED").raw("TRANSP", "OPAQUE")
         writer.user("ORGANIZER", organizer.address, cn: organizer.name)
         attendees.each { |attendee| attendee(writer, attendee) }
+        alarm(writer) unless cancel?
       end
 
       def times(writer)
         writer.walls("DTSTART", [run.start], run.zone).raw("DURATION", "PT#{run.length_min}M")
         writer.raw("RRULE", run.rule.to_text(zone: run.zone)) if run.rule
         writer.walls("RDATE", [run.start, *run.dates], run.zone) if run.dates.any? # the start again, as in ZoneWriter
-        writer.walls("EXDATE", called_off.sort, run.zone) if called_off.any?
+        writer.walls("EXDATE", content.off_walls.sort, run.zone) if content.off.any?
       end
 
       def moved_times(writer, one)
-        writer.walls("RECURRENCE-ID", [one.original], run.zone)
-        writer.walls("DTSTART", [one.start], run.zone).raw("DURATION", "PT#{one.length_min}M")
+        writer.walls("RECURRENCE-ID", [WallTime.parse(one["from"])], run.zone)
+        writer.walls("DTSTART", [WallTime.parse(one["to"])], run.zone).raw("DURATION", "PT#{one["length_min"]}M")
+      end
+
+      def alarm(writer)
+        writer.component("VALARM") { writer.raw("ACTION", "DISPLAY").text("DESCRIPTION", content.title).raw("TRIGGER", "-PT#{ALARM_MIN}M") }
       end
 
       def attendee(writer, attendee)

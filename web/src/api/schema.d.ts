@@ -1070,6 +1070,200 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** Who comes, per meeting and over the run; offered times; mail kept aside */
+        get: operations["showAnswers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/counters/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Takes an offered time, or turns it down */
+        put: operations["settleCounter"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/reminders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mails those who have not answered */
+        post: operations["remindSilent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/incoming-mails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What nobody could read, or what is of no series here */
+        get: operations["listIncomingMails"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/incoming-mails/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** It has been looked at */
+        delete: operations["dismissIncomingMail"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/answer-links/{id}/{personId}/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** What an invited person sees without an account; changes nothing */
+        get: operations["openAnswerLink"];
+        /** To one meeting or the whole run */
+        put: operations["answerByLink"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/answer-links/{id}/{personId}/{token}/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Offers another time */
+        post: operations["offerByLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Another rule or time, from one meeting on or for all to come */
+        put: operations["changeRun"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/calling-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Calls off all meetings from one on, or all to come */
+        post: operations["callOffLater"];
+        /** Brings those back */
+        delete: operations["bringBackLater"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What happened, when, by whom */
+        get: operations["showHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1223,6 +1417,9 @@ export interface components {
             quorum?: number | null;
             run: components["schemas"]["RunWish"];
             members: components["schemas"]["MemberWish"][];
+            /** @description asked as a whole; who joins later comes too */
+            groups?: components["schemas"]["AskedGroup"][];
+            guests?: components["schemas"]["SeriesGuest"][];
         };
         ChangedSeries: {
             title: string;
@@ -1235,6 +1432,9 @@ export interface components {
             afterMin?: number;
             quorum?: number | null;
             members: components["schemas"]["MemberWish"][];
+            /** @description asked as a whole; who joins later comes too */
+            groups?: components["schemas"]["AskedGroup"][];
+            guests?: components["schemas"]["SeriesGuest"][];
         };
         SeriesSummary: {
             id: components["schemas"]["Key"];
@@ -1259,6 +1459,10 @@ export interface components {
             name: string;
             role: components["schemas"]["MemberRole"];
             timeZone: string;
+            guest: boolean;
+            /** @description of guests */
+            email: string | null;
+            viaGroupId: components["schemas"]["Key"] | null;
         };
         Series: {
             id: components["schemas"]["Key"];
@@ -1280,11 +1484,15 @@ export interface components {
             chair: components["schemas"]["Named"];
             since: components["schemas"]["Day"];
             members: components["schemas"]["Member"][];
+            groups: components["schemas"]["MemberGroup"][];
+            /** @description all meetings from then on are called off */
+            endedFrom: components["schemas"]["Wall"] | null;
             told: {
                 /** @enum {string} */
                 state: "never" | "told" | "changed";
                 /** Format: date-time */
                 toldAt: string | null;
+                untold: components["schemas"]["Untold"] | null;
             };
             next: components["schemas"]["NextMeeting"] | null;
             figures: components["schemas"]["Figures"] | null;
@@ -1345,17 +1553,24 @@ export interface components {
         };
         InvitationNote: {
             note?: string | null;
+            /** @description whose mail is shown */
+            personId?: components["schemas"]["Key"];
         };
         NewSending: {
             id: components["schemas"]["Key"];
             note?: string | null;
         };
         InvitationPreview: {
-            sequence: number;
+            shownPersonId: components["schemas"]["Key"];
+            /** @description since the last sending */
+            changes: components["schemas"]["Change"][];
             subject: string;
             text: string;
             html: string;
             recipients: {
+                /** @enum {string} */
+                what: "invited" | "changed" | "taken off" | "nothing";
+                guest: boolean;
                 personId: components["schemas"]["Key"];
                 name: string;
                 email: string;
@@ -1370,6 +1585,7 @@ export interface components {
             waiting: number;
             sent: number;
             failed: number;
+            failures: components["schemas"]["Failure"][];
         };
         Neighbour: {
             id: components["schemas"]["Key"];
@@ -2184,6 +2400,164 @@ export interface components {
             nextLocalStart: components["schemas"]["Wall"];
             names: string[];
         };
+        Change: {
+            label: string;
+            before: string | null;
+            after: string | null;
+        };
+        Untold: {
+            people: number;
+            invited: number;
+            takenOff: number;
+            changes: components["schemas"]["Change"][];
+        };
+        Failure: {
+            address: string;
+            error: string | null;
+        };
+        MemberGroup: {
+            id: components["schemas"]["Key"];
+            name: string;
+            role: components["schemas"]["MemberRole"];
+        };
+        SeriesGuest: {
+            id: components["schemas"]["Key"];
+            name: string;
+            email: string;
+            role: components["schemas"]["MemberRole"];
+            timeZone?: string;
+        };
+        AnswerCell: {
+            meetingId: components["schemas"]["Key"];
+            answer: components["schemas"]["AnswerWord"];
+            note: string | null;
+            way: string | null;
+            enteredBy: string | null;
+            /** Format: date-time */
+            answeredAt: string | null;
+            busySince: boolean;
+        };
+        AnswerRow: {
+            id: components["schemas"]["Key"];
+            name: string;
+            role: components["schemas"]["MemberRole"];
+            guest: boolean;
+            runAnswer: components["schemas"]["AnswerWord"];
+            runNote: string | null;
+            awayLately: number;
+            oftenAway: boolean;
+            failing: string | null;
+            answers: components["schemas"]["AnswerCell"][];
+        };
+        AnswerMeeting: {
+            id: components["schemas"]["Key"];
+            localStart: components["schemas"]["Wall"];
+            state: components["schemas"]["MeetingState"];
+            tally: {
+                accepted: number;
+                tentative: number;
+                declined: number;
+                none: number;
+            };
+            silent: string[];
+            quorumNote: string | null;
+        };
+        Counter: {
+            id: components["schemas"]["Key"];
+            person: components["schemas"]["Named"];
+            meetingId: components["schemas"]["Key"];
+            meetingLocalStart: components["schemas"]["Wall"];
+            localStart: components["schemas"]["Wall"];
+            localEnd: components["schemas"]["Wall"];
+            note: string | null;
+            fit: string;
+        };
+        IncomingMail: {
+            id: components["schemas"]["Key"];
+            sender: string;
+            subject: string | null;
+            outcome: string | null;
+            remark: string | null;
+            receivedAt: components["schemas"]["Instant"];
+        };
+        IncomingMails: {
+            mails: components["schemas"]["IncomingMail"][];
+        };
+        AnswerTable: {
+            meetings: components["schemas"]["AnswerMeeting"][];
+            people: components["schemas"]["AnswerRow"][];
+            counters: components["schemas"]["Counter"][];
+            aside: components["schemas"]["IncomingMail"][];
+        };
+        CounterSettled: {
+            take: boolean;
+        };
+        LinkMeeting: {
+            id: components["schemas"]["Key"];
+            localStart: components["schemas"]["Wall"];
+            localEnd: components["schemas"]["Wall"];
+            state: components["schemas"]["MeetingState"];
+            calledOffReason: string | null;
+            answer: components["schemas"]["AnswerWord"];
+            note: string | null;
+            offered: boolean;
+        };
+        AnswerLink: {
+            title: string;
+            purpose: string | null;
+            location: string | null;
+            keeper: string;
+            name: string;
+            role: components["schemas"]["MemberRole"];
+            zonePlace: string;
+            sentence: string | null;
+            runAnswer: components["schemas"]["AnswerWord"];
+            runNote: string | null;
+            meetings: components["schemas"]["LinkMeeting"][];
+            agenda: {
+                title: string;
+                lengthMin: number;
+            }[];
+        };
+        LinkAnswer: {
+            answer: components["schemas"]["AnswerWord"];
+            meetingId?: components["schemas"]["Key"] | null;
+            note?: string | null;
+        };
+        LinkOffer: {
+            id: components["schemas"]["Key"];
+            meetingId: components["schemas"]["Key"];
+            localStart: components["schemas"]["Wall"];
+            note?: string | null;
+        };
+        RunChange: {
+            run: components["schemas"]["RunWish"];
+            fromMeetingId?: components["schemas"]["Key"] | null;
+        };
+        RunChanged: {
+            moved: number;
+            added: number;
+            withoutDate: number;
+            topicsMovedOn: number;
+        };
+        CallingOff: {
+            reason: string;
+            fromMeetingId?: components["schemas"]["Key"] | null;
+        };
+        HistoryEvent: {
+            id: components["schemas"]["Key"];
+            kind: string;
+            words: string;
+            by: string | null;
+            meetingId: components["schemas"]["Key"] | null;
+            localAt: components["schemas"]["Wall"];
+        };
+        History: {
+            events: components["schemas"]["HistoryEvent"][];
+            page: number;
+            pageSize: number;
+            total: number;
+        };
     };
     responses: {
         /** @description A problem (RFC 9457) */
@@ -2546,11 +2920,57 @@ export interface components {
                 "text/vcard": string;
             };
         };
+        /** @description OK */
+        AnswerLink: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["AnswerLink"];
+            };
+        };
+        /** @description OK */
+        AnswerTable: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["AnswerTable"];
+            };
+        };
+        /** @description OK */
+        History: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["History"];
+            };
+        };
+        /** @description OK */
+        IncomingMails: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["IncomingMails"];
+            };
+        };
+        /** @description OK */
+        RunChanged: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["RunChanged"];
+            };
+        };
     };
     parameters: {
         id: components["schemas"]["Key"];
         personId: components["schemas"]["Key"];
         entryId: components["schemas"]["Key"];
+        token: string;
         topicId: components["schemas"]["Key"];
         actionId: components["schemas"]["Key"];
         sendingId: components["schemas"]["Key"];
@@ -2751,6 +3171,31 @@ export interface components {
         TimeToCheck: {
             content: {
                 "application/json": components["schemas"]["TimeToCheck"];
+            };
+        };
+        CallingOff: {
+            content: {
+                "application/json": components["schemas"]["CallingOff"];
+            };
+        };
+        CounterSettled: {
+            content: {
+                "application/json": components["schemas"]["CounterSettled"];
+            };
+        };
+        LinkAnswer: {
+            content: {
+                "application/json": components["schemas"]["LinkAnswer"];
+            };
+        };
+        LinkOffer: {
+            content: {
+                "application/json": components["schemas"]["LinkOffer"];
+            };
+        };
+        RunChange: {
+            content: {
+                "application/json": components["schemas"]["RunChange"];
             };
         };
     };
@@ -3930,6 +4375,200 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["Hold"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showAnswers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["AnswerTable"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    settleCounter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["CounterSettled"];
+        responses: {
+            200: components["responses"]["AnswerTable"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    remindSilent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewSending"];
+        responses: {
+            201: components["responses"]["Sending"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listIncomingMails: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["IncomingMails"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    dismissIncomingMail: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    openAnswerLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["AnswerLink"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerByLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["LinkAnswer"];
+        responses: {
+            200: components["responses"]["AnswerLink"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    offerByLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["LinkOffer"];
+        responses: {
+            201: components["responses"]["AnswerLink"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeRun: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": components["parameters"]["ifMatch"];
+            };
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["RunChange"];
+        responses: {
+            200: components["responses"]["RunChanged"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    callOffLater: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["CallingOff"];
+        responses: {
+            200: components["responses"]["Series"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    bringBackLater: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Series"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showHistory: {
+        parameters: {
+            query?: {
+                page?: components["parameters"]["page"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["History"];
             default: components["responses"]["Problem"];
         };
     };

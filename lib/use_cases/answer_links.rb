@@ -1,0 +1,62 @@
+require "openssl"
+
+module UseCases
+  # The private link in each invitation: what the invited see and answer without an account. Opening it changes nothing.
+  class AnswerLinks < Base
+    LISTED = 12
+
+    def self.token(series_id, person_id) = OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "answer:#{series_id}:#{person_id}")[0, 40]
+
+    def self.address(series_id, person_id) = "#{Settings.origin}/answer/#{series_id}/#{person_id}/#{token(series_id, person_id)}"
+
+    # @raise [Core::NotFound] when the link is not, or no more, worth anything
+    def show(series_id:, person_id:, token:)
+      person, series = reader(series_id, person_id, token)
+      zone = Core::Zone[person.time_zone]
+      meetings = Records::Meeting.where(series_id: series_id).where("ends_at > ?", now).where.not(state: %w[closed issued]).in_order.limit(LISTED).to_a
+      replies = Records::Reply.where(person_id: person_id, meeting_id: meetings.map(&:id)).to_h { |reply| [reply.meeting_id, reply] }
+      member = Records::SeriesMember.find_by!(series_id: series_id, person_id: person_id)
+      {title: series.title, purpose: series.purpose, location: series.location, keeper: series.keeper.name, name: person.name, role: member.role, zone_place: zone.place, sentence: series_sentence(series),
+       run_answer: member.run_answer, run_note: member.run_note, meetings: meetings.map { |meeting| meeting_view(meeting, zone, replies[meeting.id]) }, agenda: agenda(meetings.find { |meeting| meeting.state == "planned" })}
+    end
+
+    def answer(series_id:, person_id:, token:, answer:, meeting_id: nil, note: nil)
+      reader(series_id, person_id, token)
+      Answers.new(by: person_id, clock: @clock).keep(series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note, way: "link")
+      show(series_id: series_id, person_id: person_id, token: token)
+    end
+
+    def offer(series_id:, person_id:, token:, id:, meeting_id:, local_start:, note: nil)
+      person, = reader(series_id, person_id, token)
+      meeting = find(Records::Meeting.where(series_id: series_id), meeting_id)
+      starts_at = Core::Zone[person.time_zone].instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
+      Answers.new(by: person_id, clock: @clock).offer(id: id, meeting_id: meeting_id, person_id: person_id, starts_at: starts_at, ends_at: starts_at + meeting.interval.length_min * 60, note: note)
+      show(series_id: series_id, person_id: person_id, token: token)
+    rescue Core::Invalid => error
+      raise Core::Invalid.new(error.message, pointer: "/localStart", code: error.code)
+    end
+
+    private
+
+    def reader(series_id, person_id, token)
+      raise Core::NotFound unless OpenSSL.secure_compare(AnswerLinks.token(series_id, person_id), token.to_s)
+      raise Core::NotFound unless Records::SeriesMember.exists?(series_id: series_id, person_id: person_id)
+
+      [find(Records::Person, person_id), find(Records::Series.includes(:keeper, :held_place), series_id)]
+    end
+
+    def series_sentence(series) = SeriesContent.of(series, now).run&.sentence
+
+    def meeting_view(meeting, zone, reply)
+      offered = Records::Counter.where(meeting_id: meeting.id, person_id: reply&.person_id, state: "open").exists? if reply
+      {id: meeting.id, local_start: zone.wall(meeting.starts_at), local_end: zone.wall(meeting.ends_at), state: meeting.state, called_off_reason: meeting.called_off_reason, answer: reply&.answer || "none", note: reply&.note, offered: offered || false}
+    end
+
+    # What is planned for the next one, in their order.
+    def agenda(meeting)
+      return [] unless meeting
+
+      Topics.new(clock: @clock).here(meeting.id).map { |topic| {title: topic.title, length_min: topic.length_min} }
+    end
+  end
+end

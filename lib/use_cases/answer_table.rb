@@ -1,0 +1,91 @@
+module UseCases
+  # Who comes: answers per meeting and over the run, and all the keeper should know of them.
+  class AnswerTable < Base
+    AHEAD = 8
+    BACK = 12
+    # Away at this share of the last meetings, and at least twice, counts as often.
+    OFTEN = 0.4
+
+    def show(series_id)
+      @series = find(Records::Series.includes(:keeper, members: :person), series_id)
+      @meetings = @series.meetings.where(state: %w[planned in_session called_off]).where("ends_at > ?", now).in_order.limit(AHEAD).to_a
+      @replies = Records::Reply.where(meeting_id: @meetings.map(&:id)).to_h { |reply| [[reply.meeting_id, reply.person_id], reply] }
+      {meetings: @meetings.map { |meeting| meeting_view(meeting) }, people: members.map { |member| person_view(member) }, counters: counters, aside: IncomingMails.new.kept_aside(series_id)[:mails]}
+    end
+
+    private
+
+    def members = @members ||= @series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }
+
+    def asked = members.reject { |member| member.role == "informed" }
+
+    def answer_of(meeting, member) = @replies[[meeting.id, member.person_id]]&.answer || "none"
+
+    def meeting_view(meeting)
+      answers = asked.map { |member| answer_of(meeting, member) }
+      tally = %w[accepted tentative declined none].to_h { |answer| [answer, answers.count(answer)] }
+      {id: meeting.id, local_start: @series.zone.wall(meeting.starts_at), state: meeting.state, tally: tally, silent: asked.select { |member| answer_of(meeting, member) == "none" }.map { |member| member.person.name },
+       quorum_note: quorum_note(meeting)}
+    end
+
+    # Said in advance: whether those who must come and have not declined are still enough.
+    def quorum_note(meeting)
+      return unless @series.quorum && meeting.state != "called_off"
+
+      required = asked.select { |member| member.role == "required" }
+      possible = required.count { |member| answer_of(meeting, member) != "declined" }
+      sure = required.count { |member| answer_of(meeting, member) == "accepted" }
+      return "Quorum is out of reach: #{possible} of #{@series.quorum} can come." if possible < @series.quorum
+
+      "Quorum is not safe yet: #{sure} of #{@series.quorum} have accepted." if sure < @series.quorum && meeting.starts_at < now + 3 * 86_400
+    end
+
+    def person_view(member)
+      away = away_lately[member.person_id] || 0
+      {id: member.person_id, name: member.person.name, role: member.role, guest: member.person.guest, run_answer: member.run_answer, run_note: member.run_note, away_lately: away, often_away: away >= 2 && away >= OFTEN * past.size,
+       failing: failing[member.person_id], answers: @meetings.map { |meeting| answer_view(meeting, member) }}
+    end
+
+    def answer_view(meeting, member)
+      reply = @replies[[meeting.id, member.person_id]]
+      {meeting_id: meeting.id, answer: reply&.answer || "none", note: reply&.note, way: reply&.way, entered_by: reply&.entered_by_id && names[reply.entered_by_id], answered_at: reply&.answered_at,
+       busy_since: reply&.answer == "accepted" && busy?(member, meeting)}
+    end
+
+    # Accepted, but busy elsewhere since.
+    def busy?(member, meeting)
+      @people ||= if @meetings.empty?
+        {}
+      else
+        roles = asked.to_h { |one| [one.person_id, one.role.to_sym] }
+        Availability.new(people: roles, from: @meetings.first.starts_at, to: @meetings.map(&:ends_at).max, now: now, except_series: @series.id).people.to_h { |person| [person.id, person] }
+      end
+      person = @people[member.person_id]
+      !person.nil? && Core::Spans.touch?(person.busy, Core::Spans.minute(meeting.starts_at), Core::Spans.minute_after(meeting.ends_at))
+    end
+
+    def past = @past ||= @series.meetings.where(state: %w[closed issued]).order(starts_at: :desc).limit(BACK).pluck(:id)
+
+    def away_lately = @away_lately ||= Records::Attendance.where(meeting_id: past, state: %w[apologies absent]).group(:person_id).count
+
+    # An address that could not be reached, where the person stands.
+    def failing = @failing ||= Records::Mail.where(series_id: @series.id, state: "failed").where.not(person_id: nil).order(:updated_at).pluck(:person_id, :last_error).to_h
+
+    def names = @names ||= Records::Person.where(id: @replies.values.filter_map(&:entered_by_id).uniq).pluck(:id, :name).to_h
+
+    def counters
+      Records::Counter.where(series_id: @series.id, state: "open").includes(:person, :meeting).order(:created_at, :id).map do |counter|
+        {id: counter.id, person: {id: counter.person_id, name: counter.person.name}, meeting_id: counter.meeting_id, meeting_local_start: @series.zone.wall(counter.meeting.starts_at), local_start: @series.zone.wall(counter.starts_at), local_end: @series.zone.wall(counter.ends_at), note: counter.note, fit: fit_of(counter)}
+      end
+    end
+
+    # How the offered time suits everybody, in words.
+    def fit_of(counter)
+      roles = asked.to_h { |one| [one.person_id, one.role.to_sym] }
+      availability = Availability.new(people: roles, from: counter.starts_at - 86_400, to: counter.ends_at + 86_400, now: now, except_series: @series.id)
+      minutes = [counter.starts_at, counter.ends_at].map { |time| Core::Spans.minute(time) }
+      search = Core::CommonTime::Search.new(Core::CommonTime::Request.new(from: minutes[0], to: minutes[1], length_min: minutes[1] - minutes[0], grid: Core::CommonTime::Grid.utc(5), allowed: nil, gap_min: 0, before_min: 0, after_min: 0), availability.people)
+      Core::CommonTime::Fit.at(search, minutes[0]).headline(availability.names)
+    end
+  end
+end

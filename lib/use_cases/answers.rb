@@ -1,0 +1,93 @@
+module UseCases
+  # Answers of the invited, to one meeting or the whole run, by whatever way they come; and other times they offer.
+  class Answers < Base
+    WORDS = {"accepted" => "comes", "tentative" => "may come", "declined" => "is away", "none" => "has taken the answer back"}.freeze
+
+    # @param meeting_id [String, nil] nil: the whole run, that is all meetings to come
+    # @param way [String] here, keeper, link or mail
+    # @param stamp [Time] when the answer was given: one given before the last changes nothing
+    # @return [Boolean] whether it counts
+    def keep(series_id:, person_id:, answer:, meeting_id: nil, note: nil, way: "here", stamp: now)
+      write do
+        member = Records::SeriesMember.lock.find_by(series_id: series_id, person_id: person_id) or raise Core::NotFound
+        meetings = meeting_id ? [find(Records::Meeting.where(series_id: series_id), meeting_id)] : coming(series_id)
+        refuse_over(meetings.first) if meeting_id
+        # What was answered to one meeting by hand is not overruled by an older answer to all.
+        fresh = meetings.select { |meeting| answered_at(meeting, person_id).then { |at| at.nil? || at <= stamp } }
+        member.update!(run_answer: answer, run_note: words(note)) unless meeting_id
+        fresh.each { |meeting| put(meeting, person_id, answer, note, way, stamp) }
+        note_event(series_id, meeting_id && meetings.first, person_id, answer, note, way) if fresh.any?
+        fresh.any?
+      end
+    end
+
+    # Another time for a meeting. @return [String] key of the offer
+    def offer(id:, meeting_id:, person_id:, starts_at:, ends_at:, note: nil)
+      raise Core::Invalid.new("Offer a time that ends after it begins.", pointer: "/endsAt") unless starts_at < ends_at
+      raise Core::Invalid.new("That is past. Offer a time to come.", pointer: "/startsAt", code: "past") if starts_at <= now
+
+      once(Records::Counter, id) do
+        meeting = find(Records::Meeting.includes(:series), meeting_id)
+        refuse_over(meeting)
+        Records::Counter.where(meeting_id: meeting_id, person_id: person_id, state: "open").update_all(state: "declined")
+        Records::Counter.create!(id: id, series_id: meeting.series_id, meeting_id: meeting_id, person_id: person_id, starts_at: starts_at, ends_at: ends_at, note: words(note))
+        wall = meeting.series.zone.wall(starts_at)
+        Records::Event.note("offered", "#{Records::Person.where(id: person_id).pick(:name)} offers #{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} instead", series_id: meeting.series_id, meeting_id: meeting_id, now: now, person_id: person_id)
+        Records::Change.note(meeting_id, now)
+      end
+      id
+    end
+
+    # Takes the time somebody offers, or turns it down; who offered it is told either way.
+    def settle(counter_id:, take:)
+      counter = find(Records::Counter.includes(:person, meeting: :series), counter_id)
+      write do
+        counter.lock!
+        next unless counter.state == "open"
+
+        counter.update!(state: take ? "taken" : "declined")
+        zone = counter.meeting.series.zone
+        Meetings.new(by: by, clock: @clock).move(meeting_id: counter.meeting_id, version: counter.meeting.lock_version, local_start: zone.wall(counter.starts_at).to_s, length_min: ((counter.ends_at - counter.starts_at) / 60).round) if take
+        decline(counter, zone) unless take
+        Records::Change.note(counter.meeting_id, now)
+      end
+      counter.series_id
+    end
+
+    private
+
+    def coming(series_id) = Records::Meeting.where(series_id: series_id, state: %w[planned in_session]).where("ends_at > ?", now).in_order.to_a
+
+    def refuse_over(meeting)
+      raise Core::Conflict.new("This meeting is over.", code: "state") if meeting.ends_at <= now || meeting.state == "called_off"
+    end
+
+    def answered_at(meeting, person_id) = Records::Reply.where(meeting_id: meeting.id, person_id: person_id).pick(:answered_at)
+
+    def put(meeting, person_id, answer, note, way, stamp)
+      row = {answer: answer, note: words(note), answered_at: [stamp, now].min, stamp: stamp, way: way, entered_by_id: ((way == "keeper") ? by : nil)}
+      reply = Records::Reply.find_by(meeting_id: meeting.id, person_id: person_id)
+      reply ? reply.update!(row) : Records::Reply.create!(meeting_id: meeting.id, person_id: person_id, **row)
+      Records::Change.note(meeting.id, now)
+    end
+
+    def note_event(series_id, meeting, person_id, answer, note, way)
+      name = Records::Person.where(id: person_id).pick(:name)
+      which = meeting ? "on #{Core::Words.short_day(meeting.original_wall.date)}" : "to all meetings"
+      how = {"mail" => " (by mail)", "link" => " (by link)", "keeper" => " (entered by the keeper)"}.fetch(way, "")
+      Records::Event.note("answered", "#{name} #{WORDS.fetch(answer)} #{which}#{how}#{": #{words(note)}" if words(note)}", series_id: series_id, meeting_id: meeting&.id, now: now, person_id: person_id)
+    end
+
+    # RFC 5546 3.2.8
+    def decline(counter, zone)
+      series = counter.meeting.series
+      wall = zone.wall(counter.starts_at)
+      said = "#{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time"
+      ical = Core::Invitation::DeclineCounter.new(uid: SeriesContent.uid(series.id), sequence: series.sequence, recurrence: counter.meeting.original_wall, zone: zone, now: now,
+        organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from), address: counter.person.email).to_ical
+      text = "#{series.keeper.name} thanks you for offering #{said} for “#{series.title}”. The meeting stays where it is."
+      Outbox.new(clock: @clock).put(reason: "decline:#{counter.id}", series_id: series.id, to: counter.person, subject: "Stays as it is: #{series.title}", text: "#{text}\n", html: Mailing::Html.page(series.title, [Mailing::Html.heading(series.title), Mailing::Html.paragraph(text)].join),
+        calendar: ical, reply_to: series.keeper.email)
+    end
+  end
+end

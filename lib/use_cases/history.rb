@@ -1,0 +1,14 @@
+module UseCases
+  # What happened to a series: what changed, when, by whom, who was told.
+  class History < Base
+    PAGE_SIZE = 50
+
+    def show(series_id, page: 1)
+      zone = find(Records::Series, series_id).zone
+      events = Records::Event.where(series_id: series_id)
+      shown = events.order(happened_at: :desc, id: :desc).offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).to_a
+      names = Records::Person.where(id: shown.filter_map(&:person_id).uniq).pluck(:id, :name).to_h
+      {events: shown.map { |event| {id: event.id, kind: event.kind, words: event.words, by: event.person_id && names[event.person_id], meeting_id: event.meeting_id, local_at: zone.wall(event.happened_at)} }, page: page, page_size: PAGE_SIZE, total: events.count}
+    end
+  end
+end

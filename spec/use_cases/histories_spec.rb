@@ -1,0 +1,107 @@
+require_relative "../app_helper"
+
+# A property, not examples: whatever happens to a series, the calendar of each invited person, which knows nothing but the
+# mails, holds the same meetings as ours once they are told; however late, twice or out of order the mails arrive. The model
+# of that calendar is Core::Invitation::Entry, checked by itself against RFC 5546's conversations. Fixed seed; 30 histories here, 300 by
+# `bin/bench histories`.
+RSpec.describe "Random histories of a series" do
+  histories = Integer(ENV.fetch("HISTORIES", "30"))
+  steps = 7
+
+  # Keeps what the outbox hands over.
+  let(:tray) { Object.new.tap { |post| post.define_singleton_method(:deliver) { |to:, source:, **| (@taken ||= []) << [to, source] }.then { post.define_singleton_method(:take) { (@taken || []).tap { @taken = [] } } } } }
+
+  def mails
+    nil while UseCases::Outbox.new(clock: clock).deliver(tray).positive?
+    tray.take.filter_map do |to, source|
+      part = ::Mail.new(source).all_parts.find { |one| one.mime_type == "text/calendar" }
+      [to, Core::Invitation::Message.read(part.decoded)] if part
+    end
+  end
+
+  # Delivered out of order, some of them twice: later messages outrank earlier ones, so the order must not matter.
+  def deliver(calendars, messages, random)
+    (messages + messages.sample(messages.size / 3, random: random)).shuffle(random: random).each do |to, message|
+      (calendars[to] ||= Core::Invitation::Entry.new(:attendee)).take(message, sender: Settings.mail_from)
+    end
+  end
+
+  def ours = Records::Meeting.where(series_id: @series).where.not(state: "called_off").where("ends_at > ?", clock.now).in_order.map { |meeting| [meeting.starts_at.to_i, meeting.ends_at.to_i] }
+
+  def theirs(entry) = entry.instances(clock.now, clock.now + 500 * 86_400).map { |instance| [instance.starts_s, instance.ends_s] }
+
+  def coming = Records::Meeting.where(series_id: @series, state: "planned").where("starts_at > ?", clock.now).in_order.to_a
+
+  def act(random)
+    case random.rand(9)
+    when 0, 1 then move(coming.sample(random: random), random)
+    when 2 then coming.sample(random: random)&.then { |meeting| state(meeting.id, @marit, "called_off", reason: "Storm") }
+    when 3 then Records::Meeting.where(series_id: @series, state: "called_off").to_a.sample(random: random)&.then { |meeting| state(meeting.id, @marit, "planned") unless Records::Series.find(@series).ended_from }
+    when 4 then change_run(random)
+    when 5 then set_people(@people.sample(random.rand(4), random: random))
+    when 6 then coming.sample(random: random)&.then { |meeting| use(UseCases::SeriesRun, @marit).call_off(series_id: @series, reason: "No money", from_meeting_id: meeting.id) }
+    when 7 then use(UseCases::SeriesRun, @marit).bring_back(@series)
+    else use(UseCases::Series, @marit).then { |series| change_title(series, "Round #{random.rand(100)}") }
+    end
+  rescue Core::Invalid, Core::Conflict
+    nil # what is refused, such as a time that is past, changes nothing
+  end
+
+  def move(meeting, random)
+    return unless meeting
+
+    wall = Core::Zone["Europe/Oslo"].wall(meeting.starts_at) + (random.rand(-2..3) * 86_400 + random.rand(-3..3) * 3_600)
+    use(UseCases::Meetings, @marit).move(meeting_id: meeting.id, version: meeting.lock_version, local_start: wall.to_s, length_min: 30 + random.rand(3) * 15)
+  end
+
+  def change_run(random)
+    from = coming.sample(random: random) or return
+    wall = Core::Zone["Europe/Oslo"].wall(from.starts_at) + 86_400 * random.rand(1..5)
+    code = %w[SU MO TU WE TH FR SA][wall.date.wday]
+    rule = ["FREQ=WEEKLY;BYDAY=#{code};COUNT=#{2 + random.rand(5)}", "FREQ=WEEKLY;INTERVAL=2;BYDAY=#{code};COUNT=4", nil].sample(random: random)
+    dates = rule ? [] : [(wall + 3 * 86_400).to_s[0, 16], (wall + 9 * 86_400).to_s[0, 16]]
+    use(UseCases::SeriesRun, @marit).change(series_id: @series, version: Records::Series.find(@series).lock_version, from_meeting_id: [from.id, nil].sample(random: random), run: {local_start: wall.to_s[0, 16], time_zone: "Europe/Oslo", length_min: 45, rule: rule, dates: dates})
+  end
+
+  def set_people(ids)
+    series = Records::Series.find(@series)
+    use(UseCases::Series, @marit).change(id: @series, version: series.lock_version, title: series.title, members: ids.map { |id| {person_id: id, role: "required"} })
+  end
+
+  def change_title(use, title)
+    series = Records::Series.find(@series)
+    members = series.members.map { |member| {person_id: member.person_id, role: member.role} }
+    use.change(id: @series, version: series.lock_version, title: title, members: members)
+  end
+
+  it "leave each invited person's calendar equal to ours" do
+    random = Random.new(20_261_124)
+    @marit = person("Marit Hauge")
+    @people = ["Ines Torvald", "Lars Ekeli", "Wen Halloran"].map { |name| person(name) }
+    addresses = Records::Person.pluck(:id, :email).to_h
+    differences = []
+    histories.times do |number|
+      clock.now = Stage::NOW
+      @series = series(@marit, {required: @people}, rule: ["FREQ=WEEKLY;BYDAY=MO;COUNT=6", "FREQ=MONTHLY;BYDAY=1MO;COUNT=5"][number % 2], title: "History #{number}")
+      calendars = {}
+      random.rand(2..steps).times do |step|
+        clock.now += 60 + random.rand(3) * 86_400
+        act(random) unless step.zero?
+        next if random.rand < 0.3 # several changes go as one update
+
+        use(UseCases::Invitations, @marit).send_all(id: key, series_id: @series)
+        deliver(calendars, mails, random)
+        Records::SeriesMember.where(series_id: @series).each do |member|
+          entry = calendars[addresses[member.person_id]]
+          differences << [number, step, ours, entry && theirs(entry)] unless (entry ? theirs(entry) : []) == ours
+        end
+        (addresses.keys - Records::SeriesMember.where(series_id: @series).pluck(:person_id)).each do |id|
+          entry = calendars[addresses[id]]
+          differences << [number, step, :gone, theirs(entry)] if entry && theirs(entry).any?
+        end
+      end
+    end
+    expect(differences.first(2)).to be_empty
+    expect(differences.size).to eq 0
+  end
+end
