@@ -29,9 +29,10 @@ module PostOffice
 
   def open
     @dir = Dir.mktmpdir
-    @http, smtp = Array.new(2) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
-    env = {"LEFT_OVER_POST_PORT" => @http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_VAR" => @dir}
+    @http, smtp, entrance = Array.new(3) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
+    env = {"LEFT_OVER_POST_PORT" => @http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_ENTRANCE_PORT" => entrance.to_s, "LEFT_OVER_VAR" => @dir}
     @pid = spawn(env, "bundle", "exec", "ruby", "stand_ins/post/tray.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
+    @entrance = spawn(env, "bundle", "exec", "ruby", "bin/lib/entrance.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
     @worker = Worker.new(post: Mailing::Smtp.new(address: "127.0.0.1", port: smtp, tls: "off"))
     @thread = Thread.new { @worker.run }
   end
@@ -41,8 +42,10 @@ module PostOffice
   def close
     @worker.stop
     @thread.join
-    Process.kill("TERM", @pid)
-    Process.wait(@pid)
+    [@pid, @entrance].each do |pid|
+      Process.kill("TERM", pid)
+      Process.wait(pid)
+    end
     FileUtils.rm_rf(@dir)
   end
 end

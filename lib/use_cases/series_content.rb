@@ -13,13 +13,15 @@ module UseCases
     # @param series [Records::Series]
     # @return [Core::Invitation::Content] without a start when no meeting is left
     def of(series, now)
-      meetings = series.meetings.in_order.to_a
-      counted = meetings.reject { |meeting| series.ended_from && meeting.original_start >= series.ended_from }
-      planned = counted.reject { |meeting| meeting.state == "called_off" }
+      meetings = series.meetings.order(:original_start).to_a
+      planned = meetings.reject { |meeting| meeting.state == "called_off" }
       base = {title: series.title, purpose: series.purpose, location: series.location, keeper: series.keeper.name, time_zone: series.time_zone, length_min: series.length_min}
       return Core::Invitation::Content.new(**base, start: nil, rule: nil, dates: [], off: [], moved: []) if planned.empty?
 
-      times = (series.rule && !mixed?(series, counted, now)) ? by_rule(series) : by_dates(counted)
+      # A run that has been ended goes as far as its last meeting that is held.
+      last = series.ended_from && planned.last.original_start
+      counted = last ? meetings.select { |meeting| meeting.original_start <= last } : meetings
+      times = (series.rule && !mixed?(series, counted, now)) ? by_rule(series, last) : by_dates(counted)
       listed = counted.select { |meeting| meeting.original_wall.to_s >= times[:start] }
       Core::Invitation::Content.new(**base, **times,
         off: listed.select { |meeting| meeting.state == "called_off" }.map { |meeting| {"on" => meeting.original_wall.to_s, "reason" => meeting.called_off_reason.to_s} },
@@ -29,13 +31,9 @@ module UseCases
     # Whether meetings by an earlier rule are still to come, beside those of the present one.
     def mixed?(series, meetings, now) = meetings.any? { |meeting| meeting.original_start < series.local_start && meeting.ends_at > now }
 
-    def by_rule(series)
+    def by_rule(series, last)
       rule = Core::Recurrence::Rule.parse(series.rule)
-      if series.ended_from
-        last = Core::WallTime.of_fields(series.ended_from) + -1
-        kept = series.meetings.where("original_start >= ? and original_start < ?", series.local_start, series.ended_from).count
-        rule = rule.with(count: rule.count && kept, until_on: rule.count ? nil : last)
-      end
+      rule = rule.with(count: nil, until_on: Core::WallTime.of_fields(last)) if last
       {start: Core::WallTime.of_fields(series.local_start).to_s, rule: rule.to_text(zone: series.zone), dates: []}
     end
 

@@ -104,7 +104,7 @@ RSpec.describe UseCases::IncomingMails do
       use(UseCases::SeriesRun, marit).call_off(series_id: series_id, reason: "No money", from_meeting_id: meetings[2])
       expect(Records::Meeting.in_order.pluck(:state)).to eq %w[planned planned called_off called_off called_off called_off]
       changes = use(UseCases::Invitations, marit).untold(series_id)[:changes]
-      expect(changes.map { |change| change[:after] }.join).to include "2 meetings, the last on Monday 7 December 2026"
+      expect(changes.map { |change| change[:after] }.join).to include "until 7 December 2026: 2 meetings"
       expect(use(UseCases::SeriesRun, marit).bring_back(series_id)).to eq 4
       expect(use(UseCases::Invitations, marit).untold(series_id)[:people]).to eq 0
     end

@@ -1,5 +1,6 @@
 require "sinatra/base"
 require "erb"
+require_relative "correspondent"
 
 module Post
   # What lies in the tray, on plain pages.
@@ -14,6 +15,18 @@ module Post
       def h(text) = ERB::Util.html_escape(text.to_s)
 
       def part(mail, type) = mail.all_parts.find { |one| one.mime_type == type } || (mail if mail.mime_type == type || (type == "text/plain" && !mail.multipart?))
+
+      def correspondent(address) = Correspondent.new(settings.store, address, entrance_port: settings.entrance_port)
+
+      # Sends what the block makes of a mail, and shows the calendar.
+      def reply
+        mail = settings.store.mail(params["key"]) || halt(404, "There is no such mail.")
+        address = settings.store.recipient(params["key"])
+        yield correspondent(address), Correspondent.message_of(mail, params["key"]) || halt(422, "This mail asks nothing.")
+        redirect "/calendar?of=#{Rack::Utils.escape(address)}"
+      rescue SystemCallError, Net::SMTPError => error
+        halt 503, "The organizer's mail entrance does not answer: #{h(error.message)}"
+      end
 
       def text_of(part) = part&.decoded.to_s.dup.force_encoding("UTF-8").scrub
     end
@@ -31,7 +44,29 @@ module Post
     get "/mails/:key" do
       @mail = settings.store.mail(params["key"]) || halt(404, "There is no such mail.")
       @key = params["key"]
+      @to = settings.store.recipient(@key)
+      @message = Correspondent.message_of(@mail, @key)
+      correspondent = correspondent(@to)
+      @latest = @message && correspondent.meetings.any? { |one| one.mail_key == @key }
+      @instances = @latest ? correspondent.instances.select { |one| one.title == @message.master.summary.to_s } : []
       erb :mail
+    end
+
+    post "/mails/:key/answer" do
+      halt 422, "There is no such answer." unless Correspondent::ANSWERS.key?(params["answer"])
+      reply { |correspondent, message| correspondent.answer(message, params["answer"], params["original"], params["comment"]) }
+    end
+
+    post "/mails/:key/offer" do
+      halt 422, "Give a time." unless params["starts_at"].to_s.match?(/\A\d{4}-\d\d-\d\dT\d\d:\d\d\z/)
+      reply { |correspondent, message| correspondent.offer(message, params["original"], params["starts_at"], params["comment"]) }
+    end
+
+    get "/calendar" do
+      @address = params["of"].to_s
+      @instances = correspondent(@address).instances
+      @cancelled = correspondent(@address).meetings.select { |message| message.method == "CANCEL" }
+      erb :calendar
     end
 
     get "/mails/:key/html" do

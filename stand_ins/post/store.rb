@@ -42,6 +42,9 @@ module Post
       ::Mail.new(File.binread(path)) if key.match?(/\A\h{32}\z/) && File.exist?(path)
     end
 
+    # To whom a mail was delivered.
+    def recipient(key) = entries.find { |one| one.key == key }&.to
+
     def repeats = Dir.glob(File.join(@dir, "*.repeat")).sum { |path| File.size(path) }
 
     private

@@ -29,6 +29,7 @@ entrance.store = store
 entrance.start
 
 Post::Pages.set :store, store
+Post::Pages.set :entrance_port, Integer(ENV.fetch("LEFT_OVER_ENTRANCE_PORT", (web_port + 5).to_s))
 configuration = Puma::Configuration.new do |config|
   config.bind "tcp://127.0.0.1:#{http_port}"
   config.threads 1, 4

@@ -14,7 +14,8 @@ onMounted(() => addEventListener('left-over:signed-out', () => cache.invalidateQ
 
 <template>
   <v-app>
-    <template v-if="person">
+    <main v-if="session && $route.meta.open"><router-view /></main>
+    <template v-else-if="person">
       <a class="skip no-print" href="#main">To the content</a>
       <TopBar :person="person" />
       <main id="main" tabindex="-1"><router-view :key="$route.path" /></main>

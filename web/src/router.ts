@@ -15,6 +15,7 @@ export const router = createRouter({
     { path: '/people', component: () => import('./pages/People.vue'), meta: { title: 'People & places' } },
     { path: '/people/:id', component: () => import('./pages/PersonPage.vue'), props: true, meta: { title: 'Person' } },
     { path: '/places/:id', component: () => import('./pages/PlacePage.vue'), props: true, meta: { title: 'Place' } },
+    { path: '/answer/:id/:personId/:token', component: () => import('./pages/AnswerPage.vue'), props: true, meta: { title: 'Your answer', open: true } },
     { path: '/:rest(.*)*', component: () => import('./pages/Nothing.vue'), meta: { title: 'Nothing here' } },
   ],
 })

@@ -16,13 +16,16 @@ watch(typed, text => {
   clearTimeout(timer)
   timer = setTimeout(() => { note.value = text }, 300)
 })
-const { preview, error, send, isSending, sent, reset } = useInvitation(() => seriesId, note, open)
+const whose = ref<string | undefined>()
+const WHAT = { 'invited': 'new', 'changed': 'is told of the changes', 'taken off': 'is taken off', 'nothing': 'has this already' }
+const { preview, error, send, isSending, sent, reset } = useInvitation(() => seriesId, note, open, whose)
 const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
 const fresh = computed(() => preview.value?.recipients.filter(person => !person.told).length ?? 0)
 let key = newKey()
 watch(open, shown => {
   if (!shown) return
   key = newKey()
+  whose.value = undefined
   reset()
 })
 
@@ -47,13 +50,14 @@ function submit() {
       <div>
         <p class="eyebrow">To</p>
         <ul class="ruled">
-          <li v-for="person in preview.recipients" :key="person.personId"><span :class="{ soft: person.told }">{{ person.name }}</span><br><span class="soft small">{{ ROLES[person.role] }}{{ person.told ? ', has this already' : '' }}</span></li>
+          <li v-for="person in preview.recipients" :key="person.personId"><button type="button" class="quiet" :class="{ soft: person.told }" :aria-pressed="person.personId === preview.shownPersonId" @click="whose = person.personId">{{ person.name }}</button><br><span class="soft small">{{ ROLES[person.role] }}, {{ WHAT[person.what] }}</span></li>
         </ul>
       </div>
       <div class="stack">
         <p v-if="fresh === 0" class="strong">Everybody has this version already. There is nothing to send.</p>
         <v-textarea v-model="typed" label="A word from you (optional)" rows="2" />
-        <p class="eyebrow">What they get</p>
+        <ul v-if="preview.changes.length" class="small changes"><li v-for="change in preview.changes" :key="change.label + change.before"><b>{{ change.label }}</b> <del v-if="change.before" class="soft">{{ change.before }}</del> {{ change.after ?? 'none' }}</li></ul>
+        <p class="eyebrow">What {{ preview.recipients.find(one => one.personId === preview!.shownPersonId)?.name }} gets</p>
         <p class="strong">{{ preview.subject }}</p>
         <pre class="text">{{ preview.text }}</pre>
         <p class="soft small">With the calendar entry of all meetings attached.</p>
@@ -64,6 +68,7 @@ function submit() {
 
 <style scoped>
 .cols { display: grid; grid-template-columns: 220px minmax(0, 1fr); gap: 24px; }
+.changes { padding: 8px 12px !important; background: var(--gold-pale); }
 .text { white-space: pre-wrap; overflow-wrap: anywhere; margin: 0; padding: 12px 14px; border: 1px solid var(--line); border-radius: 3px; font: 13px/1.5 'Figtree Variable', sans-serif; background: var(--paper); }
 @media (max-width: 700px) { .cols { grid-template-columns: 1fr; } }
 </style>

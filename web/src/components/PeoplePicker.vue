@@ -1,40 +1,61 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { v7 as newKey } from 'uuid'
 import type { Person, Schemas } from '../api/client'
 import { useGroups } from '../composables/usePlaces'
 
-/** Who is in a series and how. */
+/** Who is in a series and how: people, groups as a whole, and guests by address. */
 const { people, fixed } = defineProps<{ people: Person[]; fixed: string[] }>()
 const members = defineModel<Schemas['MemberWish'][]>({ required: true })
+const chosenGroups = defineModel<Schemas['AskedGroup'][]>('groups', { default: () => [] })
+const guests = defineModel<Schemas['SeriesGuest'][]>('guests', { default: () => [] })
 
 const ROLES = [{ title: 'must come', value: 'required' }, { title: 'if free', value: 'optional' }, { title: 'for information', value: 'informed' }]
 const adding = ref<string | null>(null)
-const { groups } = useGroups()
+const guest = ref({ name: '', email: '' })
+const { groups: allGroups } = useGroups()
 const others = computed(() => [
   ...people.filter(person => !members.value.some(member => member.personId === person.id)).map(person => ({ title: person.name, value: person.id })),
-  ...(groups.value ?? []).map(group => ({ title: `Group ${group.name}`, value: `g:${group.id}` })),
+  ...(allGroups.value ?? []).filter(group => !chosenGroups.value.some(one => one.groupId === group.id)).map(group => ({ title: `Group ${group.name}`, value: `g:${group.id}` })),
 ])
 const nameOf = (id: string) => people.find(person => person.id === id)?.name ?? 'somebody'
+const groupName = (id: string) => allGroups.value?.find(group => group.id === id)?.name ?? 'a group'
+const rows = computed(() => [
+  ...chosenGroups.value.map((one, i) => ({ key: one.groupId, name: `Group ${groupName(one.groupId)}`, of: one as { role: string }, fixed: false, drop: () => { chosenGroups.value = chosenGroups.value.filter((_, j) => j !== i) } })),
+  ...members.value.map((one, i) => ({ key: one.personId, name: nameOf(one.personId), of: one as { role: string }, fixed: fixed.includes(one.personId), drop: () => { members.value.splice(i, 1) } })),
+  ...guests.value.map((one, i) => ({ key: one.id, name: `${one.name}, guest`, of: one as { role: string }, fixed: false, drop: () => { guests.value = guests.value.filter((_, j) => j !== i) } })),
+])
 
-function add(personId: string | null) {
-  if (!personId) return
-  const ids = personId.startsWith('g:') ? groups.value?.find(group => group.id === personId.slice(2))?.allPersonIds ?? [] : [personId]
-  for (const id of ids) if (!members.value.some(member => member.personId === id)) members.value.push({ personId: id, role: 'required' })
+function add(value: string | null) {
+  if (!value) return
+  if (value.startsWith('g:')) chosenGroups.value = [...chosenGroups.value, { groupId: value.slice(2), role: 'required' }]
+  else members.value.push({ personId: value, role: 'required' })
   setTimeout(() => { adding.value = null })
+}
+function addGuest() {
+  const { name, email } = guest.value
+  if (!email.includes('@')) return
+  guests.value = [...guests.value, { id: newKey(), name: name.trim() || email.split('@')[0]!, email: email.trim(), role: 'required' }]
+  guest.value = { name: '', email: '' }
 }
 </script>
 
 <template>
   <div class="people">
-    <ul v-if="members.length" class="ruled">
-      <li v-for="(member, i) in members" :key="member.personId" class="who">
-        <span class="strong">{{ nameOf(member.personId) }}</span>
-        <v-select v-model="member.role" :items="ROLES" :aria-label="`${nameOf(member.personId)} comes`" class="role" density="compact" variant="plain" />
-        <button v-if="!fixed.includes(member.personId)" type="button" class="quiet" :aria-label="`Take off: ${nameOf(member.personId)}`" @click="members.splice(i, 1)">Take off</button>
+    <ul v-if="rows.length" class="ruled">
+      <li v-for="row in rows" :key="row.key" class="who">
+        <span class="strong">{{ row.name }}</span>
+        <v-select v-model="row.of.role" :items="ROLES" :aria-label="`${row.name} comes`" class="role" density="compact" variant="plain" />
+        <button v-if="!row.fixed" type="button" class="quiet" :aria-label="`Take off: ${row.name}`" @click="row.drop()">Take off</button>
         <span v-else class="soft small">runs it</span>
       </li>
     </ul>
-    <v-autocomplete :model-value="adding" :items="others" label="Add a person or group" no-data-text="Nobody else is here. Add them on the page People." @update:model-value="add" />
+    <v-autocomplete :model-value="adding" :items="others" label="Add a person or group" no-data-text="Nobody else is here. Add them on the page People & places." @update:model-value="add" />
+    <div class="guest" @keydown.enter.prevent="addGuest">
+      <v-text-field v-model="guest.name" label="Guest's name" maxlength="120" />
+      <v-text-field v-model="guest.email" label="Guest's mail address" type="email" maxlength="190" />
+      <v-btn variant="outlined" :disabled="!guest.email.includes('@')" @click="addGuest">Add guest</v-btn>
+    </div>
   </div>
 </template>
 
@@ -42,4 +63,6 @@ function add(personId: string | null) {
 .people { display: grid; gap: 12px; }
 .who { display: grid; grid-template-columns: 1fr 150px 70px; gap: 10px; align-items: center; padding: 2px 0 !important; }
 .role :deep(.v-field__input) { padding-top: 4px; min-height: 34px; }
+.guest { display: grid; grid-template-columns: 1fr 1.3fr auto; gap: 10px; align-items: center; }
+@media (max-width: 560px) { .guest { grid-template-columns: 1fr; } }
 </style>

@@ -13,13 +13,14 @@ const open = defineModel<boolean>({ required: true })
 
 const { change, changeError, isChanging, resetChange } = useSeries(() => series.id)
 const { people } = usePeople()
-const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], version: 0 })
+const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], groups: [] as Schemas['AskedGroup'][], guests: [] as Schemas['SeriesGuest'][], version: 0 })
 watch(open, shown => {
   if (!shown) return
   resetChange()
   form.value = {
     title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', placeId: series.heldPlace?.id ?? null, beforeMin: series.beforeMin, afterMin: series.afterMin, keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
-    members: series.members.map(({ personId, role }) => ({ personId, role })), version: series.version,
+    members: series.members.filter(one => !one.guest && !one.viaGroupId).map(({ personId, role }) => ({ personId, role })),
+    groups: series.groups.map(one => ({ groupId: one.id, role: one.role })), guests: series.members.filter(one => one.guest).map(one => ({ id: one.personId, name: one.name, email: one.email!, role: one.role })), version: series.version,
   }
 })
 const choices = computed(() => (people.value ?? []).map(person => ({ title: person.name, value: person.id })))
@@ -43,7 +44,7 @@ function save() {
       <v-select v-model="form.chairId" :items="choices" label="Chair" />
       <v-text-field v-model.number="form.quorum" type="number" min="1" label="Quorum" :error-messages="at('/quorum')" />
     </div>
-    <PeoplePicker v-model="form.members" :people="people ?? []" :fixed="[form.keeperId, form.chairId]" />
+    <PeoplePicker v-model="form.members" v-model:groups="form.groups" v-model:guests="form.guests" :people="people ?? []" :fixed="[form.keeperId, form.chairId]" />
     <p class="soft small">Nobody is told of this until you send the invitation again.</p>
   </FormDialog>
 </template>

@@ -72,12 +72,12 @@ export function useCreateSeries() {
 }
 
 /** The invitation of a series: who gets what, sending it, and how far that has come. */
-export function useInvitation(id: MaybeRefOrGetter<string>, note: MaybeRefOrGetter<string>, open: MaybeRefOrGetter<boolean>) {
+export function useInvitation(id: MaybeRefOrGetter<string>, note: MaybeRefOrGetter<string>, open: MaybeRefOrGetter<boolean>, whose: MaybeRefOrGetter<string | undefined>) {
   const cache = useQueryClient()
   const path = () => ({ id: toValue(id) })
   const reading = useQuery({
-    queryKey: computed(() => ['invitation', toValue(id), toValue(note)]), enabled: computed(() => toValue(open)), staleTime: 0,
-    queryFn: () => dataOf(api.POST('/series/{id}/invitation', { params: { path: path() }, body: { note: toValue(note) || null } })),
+    queryKey: computed(() => ['invitation', toValue(id), toValue(note), toValue(whose)]), enabled: computed(() => toValue(open)), staleTime: 0,
+    queryFn: () => dataOf(api.POST('/series/{id}/invitation', { params: { path: path() }, body: { note: toValue(note) || null, ...(toValue(whose) ? { personId: toValue(whose) } : {}) } })),
     placeholderData: before => before,
   })
   const sending = useMutation({

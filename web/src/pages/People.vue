@@ -8,6 +8,7 @@ import GroupsPanel from '../components/GroupsPanel.vue'
 import PeopleImport from '../components/PeopleImport.vue'
 import PlacesPanel from '../components/PlacesPanel.vue'
 import ProblemNote from '../components/ProblemNote.vue'
+import { useIncomingMails } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
 import { usePeople, useTimeZones } from '../composables/usePeople'
 import { useSession } from '../composables/useSession'
@@ -21,6 +22,7 @@ const TABS = ['People', 'Groups', 'Places'] as const
 const route = useRoute()
 const tab = ref<(typeof TABS)[number]>(TABS.find(name => name.toLowerCase() === route.query.show) ?? 'People')
 const importing = ref(false)
+const { mails, dismiss } = useIncomingMails(() => !!me.value?.admin)
 const open = ref(false)
 const editing = ref<Person | null>(null)
 const form = ref({ id: '', name: '', email: '', timeZone: '', password: '' })
@@ -71,6 +73,10 @@ async function save() {
         </li>
       </ul>
     </section>
+    <section v-if="mails.length" class="sheet mails" aria-labelledby="mails">
+      <h2 id="mails">Mail that could not be read</h2>
+      <ul class="ruled small"><li v-for="mail in mails" :key="mail.id">{{ mail.sender }}: “{{ mail.subject }}” <span class="stuck">{{ mail.remark }}</span> <button type="button" class="quiet small" @click="dismiss(mail.id)">Seen</button></li></ul>
+    </section>
     <PeopleImport v-model="importing" :time-zone="me!.timeZone" />
     <FormDialog v-model="open" :title="editing ? editing.name : 'Add a person'" verb="Keep" :error="at('/name') || at('/email') || at('/timeZone') || at('/password') ? null : saveError" :busy="isSaving" @submit="save">
       <v-text-field v-model="form.name" label="Name" autofocus :error-messages="at('/name')" />
@@ -85,6 +91,7 @@ async function save() {
 
 <style scoped>
 .head { margin-bottom: 16px; }
+.mails { margin-top: 16px; }
 .tabs .quiet { color: var(--soft); }
 .tabs .on { color: var(--pine); font-weight: 700; }
 .line { display: grid; grid-template-columns: 1.3fr 1.6fr 1fr 1fr auto; gap: 16px; align-items: baseline; }

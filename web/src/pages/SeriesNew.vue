@@ -20,11 +20,11 @@ const zones = useTimeZones()
 const router = useRouter()
 const { create, error, isCreating } = useCreateSeries()
 
-interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; run: RunForm }
+interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; groups: Schemas['AskedGroup'][]; guests: Schemas['SeriesGuest'][]; run: RunForm }
 const first = newKey()
 const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => ({
   id: first, title: '', purpose: '', place: '', placeId: null, beforeMin: 0, afterMin: 0, keeperId: me.value!.id, chairId: me.value!.id,
-  members: [{ personId: me.value!.id, role: 'required' }], run: emptyRun(me.value!.timeZone),
+  members: [{ personId: me.value!.id, role: 'required' }], groups: [], guests: [], run: emptyRun(me.value!.timeZone),
 }))
 if (form.value.id !== first && form.value.title === '') form.value.id = first
 
@@ -50,9 +50,9 @@ async function save() {
   tried.value = true
   const run = wishOf(form.value.run)
   if (!form.value.title.trim() || !run) return
-  const { id, title, purpose, place, placeId, beforeMin, afterMin, keeperId, chairId, members } = form.value
+  const { id, title, purpose, place, placeId, beforeMin, afterMin, keeperId, chairId, members, groups, guests } = form.value
   try {
-    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, keeperId, chairId, members, run })
+    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, keeperId, chairId, members, groups: groups ?? [], guests: guests ?? [], run })
     forget()
     router.push(`/series/${series.id}`)
   } catch { /* shown at the field */ }
@@ -73,7 +73,7 @@ async function save() {
           <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
           <v-select v-model="form.chairId" :items="choices" label="Chair" />
         </div>
-        <PeoplePicker v-model="form.members" :people="people ?? []" :fixed="runners" />
+        <PeoplePicker v-model="form.members" v-model:groups="form.groups" v-model:guests="form.guests" :people="people ?? []" :fixed="runners" />
         <ProblemNote :error="elsewhere" />
         <div class="row">
           <v-btn type="submit" :loading="isCreating">Make the series</v-btn>

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import AnswersPanel from '../components/AnswersPanel.vue'
+import HistoryPanel from '../components/HistoryPanel.vue'
+import RunChange from '../components/RunChange.vue'
+import { useRunChange } from '../composables/useAnswers'
 import InvitationDialog from '../components/InvitationDialog.vue'
 import MeetingList from '../components/MeetingList.vue'
 import ProblemNote from '../components/ProblemNote.vue'
@@ -17,18 +21,28 @@ const seesSheets = computed(() => series.value?.may.seeSheets ?? false)
 const { strands } = useStrands(() => id, seesSheets)
 const router = useRouter()
 
-const TABS = ['Strands', 'Sheets', 'People'] as const
+const TABS = ['Strands', 'Sheets', 'Answers', 'People', 'History'] as const
+const RUNNING = ['Answers', 'History']
 const route = useRoute()
 const tab = ref<(typeof TABS)[number]>(TABS.find(name => name.toLowerCase() === route.query.show) ?? 'Strands')
 const shown = computed(() => (seesSheets.value ? tab.value : tab.value === 'People' ? 'People' : 'Sheets'))
 const editing = ref(false)
 const inviting = ref(false)
+const retiming = ref(false)
+const { bringBack } = useRunChange(() => id)
 const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
 const people = computed(() => {
   const informed = series.value?.members.filter(member => member.role === 'informed').length ?? 0
   return `${count((series.value?.members.length ?? 0) - informed, 'person').replace('persons', 'people')}${informed ? `, ${informed} for information` : ''}`
 })
-const told = computed(() => ({ never: 'Nobody has been told of this series yet.', changed: 'Not everything has been told: there are changes since the last invitation.', told: '' })[series.value?.told.state ?? 'told'])
+const persons = (number: number) => count(number, 'person').replace('persons', 'people')
+const untoldWords = computed(() => {
+  const untold = series.value?.told.untold
+  if (!untold) return ''
+  const changed = untold.people - untold.invited - untold.takenOff
+  return list([untold.invited ? `${persons(untold.invited)} to invite` : '', changed ? `${persons(changed)} to tell of changes` : '', untold.takenOff ? `${persons(untold.takenOff)} taken off` : ''].filter(Boolean))
+})
+const told = computed(() => ({ never: 'Nobody has been told of this series yet.', changed: `Not everything has been told yet: ${untoldWords.value}.`, told: '' })[series.value?.told.state ?? 'told'])
 
 useKeys([
   { key: 'o', label: 'Open the next sheet', run: () => { if (series.value?.next && seesSheets.value) router.push(`/meetings/${series.value.next.id}`) } },
@@ -52,11 +66,16 @@ useKeys([
         </div>
         <div class="row buttons">
           <v-btn v-if="series.may.change" variant="outlined" @click="editing = true">Change title and people</v-btn>
+          <v-btn v-if="series.may.change" variant="outlined" @click="retiming = true">Change the times</v-btn>
           <v-btn v-if="series.may.change" :variant="series.told.state === 'told' ? 'outlined' : 'flat'" @click="inviting = true">Send the invitation</v-btn>
           <v-btn v-if="series.next && seesSheets" :to="`/meetings/${series.next.id}`">Open next sheet</v-btn>
         </div>
       </div>
-      <p v-if="told && series.may.change" class="untold" role="status">{{ told }}</p>
+      <div v-if="told && series.may.change" class="untold" role="status">
+        <p>{{ told }}</p>
+        <ul v-if="series.told.untold?.changes.length" class="small"><li v-for="change in series.told.untold.changes" :key="change.label + change.before"><b>{{ change.label }}</b> <del v-if="change.before" class="soft">{{ change.before }}</del> {{ change.after ?? 'none' }}</li></ul>
+      </div>
+      <p v-if="series.endedFrom && series.may.change" class="untold">All meetings from {{ mediumDay(series.endedFrom) }} on are called off. <button type="button" class="quiet" @click="bringBack()">Bring them back</button></p>
       <div v-if="series.next || series.figures" class="two cards">
         <section class="sheet card next">
           <template v-if="series.next">
@@ -84,23 +103,26 @@ useKeys([
             <h2>What carries over</h2>
             <p class="legend small soft"><i class="new" /> new <i class="car" /> carried 1–2 times <i class="stu" /> stuck, 3 or more: do it, split it, hand it over or drop it</p>
           </div>
-          <h2 v-else>{{ shown === 'Sheets' ? 'Sheets' : 'People' }}</h2>
+          <h2 v-else>{{ shown }}</h2>
           <div class="row tabs" role="group" aria-label="Show">
             <template v-for="name in TABS" :key="name">
-              <button v-if="name !== 'Strands' || seesSheets" class="quiet" :class="{ on: shown === name }" :aria-pressed="shown === name" @click="tab = name">{{ name }}</button>
+              <button v-if="(name !== 'Strands' || seesSheets) && (!RUNNING.includes(name) || series.may.change)" class="quiet" :class="{ on: shown === name }" :aria-pressed="shown === name" @click="tab = name">{{ name }}</button>
             </template>
           </div>
         </div>
         <Strands v-if="shown === 'Strands' && strands" :strands="strands" class="picture" />
         <MeetingList v-if="shown === 'Sheets'" :series-id="id" />
+        <AnswersPanel v-if="shown === 'Answers'" :series-id="id" class="picture" />
+        <HistoryPanel v-if="shown === 'History'" :series-id="id" />
         <StillHolds v-if="shown === 'Sheets' && series.may.change" :series-id="id" />
         <ul v-if="shown === 'People'" class="ruled members">
           <li v-for="member in series.members" :key="member.personId" class="row">
-            <span class="strong name">{{ member.name }}</span><span>{{ ROLES[member.role] }}</span><span class="soft">{{ zonePlace(member.timeZone) }} time</span>
+            <span class="strong name">{{ member.name }}</span><span>{{ ROLES[member.role] }}<template v-if="member.guest">, guest</template><template v-if="member.viaGroupId">, by group</template></span><span class="soft">{{ zonePlace(member.timeZone) }} time</span>
             <span v-if="member.personId === series.keeper.id" class="soft">keeper</span><span v-if="member.personId === series.chair.id" class="soft">chair</span>
           </li>
         </ul>
       </section>
+      <RunChange v-model="retiming" :series="series" />
       <SeriesEdit v-model="editing" :series="series" />
       <InvitationDialog v-model="inviting" :series-id="id" />
     </template>

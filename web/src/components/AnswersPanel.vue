@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { v7 as newKey } from 'uuid'
+import type { Schemas } from '../api/client'
+import { useAnswers } from '../composables/useAnswers'
+import { useNotice } from '../composables/useNotice'
+import { clock, columnDay, count, list, mediumDay } from '../time'
+
+/** Who comes: a row a person, a column a meeting, with what the keeper should know and can do. */
+const { seriesId } = defineProps<{ seriesId: string }>()
+const { table, settle, remind, answer, dismiss } = useAnswers(() => seriesId)
+const { say, complain } = useNotice()
+
+const SIGNS = { accepted: '✓', tentative: '~', declined: '✗', none: '·' }
+const WORDS = { accepted: 'comes', tentative: 'may come', declined: 'is away', none: 'not answered' }
+const WAYS = { mail: 'by mail', link: 'by link', here: 'here', keeper: 'entered by' } as Record<string, string>
+const CHOICES = [{ title: 'comes', value: 'accepted' }, { title: 'may come', value: 'tentative' }, { title: 'is away', value: 'declined' }, { title: 'not answered', value: 'none' }]
+const editing = ref<{ personId: string; name: string; meetingId: string } | null>(null)
+
+const tell = (cell: Schemas['AnswerCell']) => [WORDS[cell.answer], cell.busySince ? 'busy elsewhere since' : '', cell.note ? `“${cell.note}”` : '', cell.way ? `${WAYS[cell.way]}${cell.enteredBy ? ` ${cell.enteredBy}` : ''}` : ''].filter(Boolean).join(', ')
+async function enter(word: Schemas['AnswerWord']) {
+  if (!editing.value) return
+  await answer({ ...editing.value, answer: word }).catch(complain)
+  editing.value = null
+}
+async function remindAll(meeting: AnswerMeeting) {
+  try {
+    const sending = await remind({ meetingId: meeting.id, id: newKey() })
+    say(`${count(sending.recipients, 'person').replace('persons', 'people')} reminded.`)
+  } catch (fault) { complain(fault as Error) }
+}
+async function take(counter: Schemas['Counter'], yes: boolean) {
+  await settle({ id: counter.id, take: yes }).catch(complain)
+  say(yes ? 'The meeting is moved there. Nobody is told yet.' : `${counter.person.name} is told that it stays where it is.`)
+}
+type AnswerMeeting = Schemas['AnswerMeeting']
+</script>
+
+<template>
+  <div v-if="table" class="stack">
+    <section v-for="counter in table.counters" :key="counter.id" class="offered">
+      <p><b>{{ counter.person.name }}</b> offers {{ mediumDay(counter.localStart) }}, {{ clock(counter.localStart) }}–{{ clock(counter.localEnd) }} instead of {{ mediumDay(counter.meetingLocalStart) }}<template v-if="counter.note">: “{{ counter.note }}”</template>. <span class="soft">{{ counter.fit }} then.</span></p>
+      <p class="row"><v-btn size="small" @click="take(counter, true)">Take it</v-btn><v-btn size="small" variant="outlined" @click="take(counter, false)">Turn it down</v-btn></p>
+    </section>
+    <section v-for="mail in table.aside" :key="mail.id" class="aside small"><span class="stuck strong">Kept aside:</span> {{ mail.remark }} <button type="button" class="quiet small" @click="dismiss(mail.id)">Seen</button></section>
+    <div class="scroll" tabindex="0" role="region" aria-label="Answers">
+      <table>
+        <thead>
+          <tr><th scope="col">Who</th><th v-for="meeting in table.meetings" :key="meeting.id" scope="col" class="date"><router-link :to="`/meetings/${meeting.id}`">{{ columnDay(meeting.localStart) }}</router-link></th><th scope="col">Of late</th></tr>
+        </thead>
+        <tbody>
+          <tr v-for="person in table.people" :key="person.id">
+            <th scope="row">{{ person.name }}<span v-if="person.guest" class="soft small"> guest</span><br v-if="person.failing"><span v-if="person.failing" class="small stuck">mail fails: {{ person.failing }}</span></th>
+            <td v-for="(cell, i) in person.answers" :key="cell.meetingId" class="cell">
+              <template v-if="person.role === 'informed'"><span class="soft small">–</span></template>
+              <span v-else-if="table.meetings[i]!.state === 'called_off'" class="soft small">off</span>
+              <button v-else type="button" :class="cell.answer" :title="tell(cell)" :aria-label="`${person.name}, ${mediumDay(table.meetings[i]!.localStart)}: ${tell(cell)}. Enter an answer`" @click="editing = { personId: person.id, name: person.name, meetingId: cell.meetingId }">{{ SIGNS[cell.answer] }}<sup v-if="cell.busySince" class="stuck">!</sup><sup v-if="cell.note">”</sup></button>
+            </td>
+            <td class="small" :class="person.oftenAway ? 'stuck' : 'soft'">{{ person.awayLately ? `away ${person.awayLately} of the last` : '' }}{{ person.oftenAway ? ', often' : '' }}</td>
+          </tr>
+        </tbody>
+        <tfoot>
+          <tr><th scope="row">Comes</th><td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">{{ meeting.state === 'called_off' ? '' : meeting.tally.accepted }}</td><td /></tr>
+        </tfoot>
+      </table>
+    </div>
+    <p class="small soft">✓ comes · ~ may come · ✗ is away · · not answered · ” with a word · ! accepted, but busy elsewhere since. Press one to enter what you were told.</p>
+    <ul class="ruled">
+      <li v-for="meeting in table.meetings.filter(one => one.state !== 'called_off' && (one.silent.length || one.quorumNote)).slice(0, 3)" :key="meeting.id" class="row spread">
+        <span><b>{{ mediumDay(meeting.localStart) }}</b><template v-if="meeting.silent.length">: {{ list(meeting.silent) }} silent</template><span v-if="meeting.quorumNote" class="stuck"> {{ meeting.quorumNote }}</span></span>
+        <v-btn v-if="meeting.silent.length" size="small" variant="outlined" @click="remindAll(meeting)">Remind {{ meeting.silent.length === 1 ? 'them' : `all ${meeting.silent.length}` }}</v-btn>
+      </li>
+    </ul>
+    <v-dialog :model-value="editing !== null" max-width="360" aria-label="Enter an answer" @update:model-value="editing = null">
+      <v-card v-if="editing" class="enter"><p class="strong">{{ editing.name }}, as you were told</p><div class="stack"><v-btn v-for="choice in CHOICES" :key="choice.value" variant="outlined" block @click="enter(choice.value as Schemas['AnswerWord'])">{{ choice.title }}</v-btn></div></v-card>
+    </v-dialog>
+  </div>
+</template>
+
+<style scoped>
+.offered { padding: 10px 14px; background: var(--gold-pale); border-left: 4px solid var(--gold); display: grid; gap: 8px; }
+.scroll { overflow-x: auto; }
+table { border-collapse: collapse; width: 100%; }
+th { text-align: left; font-weight: 600; padding: 4px 14px 4px 0; white-space: nowrap; }
+.date { text-align: center; font-size: 12px; }
+tr { border-top: 1px solid var(--line); }
+.cell { text-align: center; }
+.cell button { min-width: 30px; min-height: 28px; border: 0; border-radius: 6px; background: none; color: var(--soft); font: 700 15px 'Figtree Variable', sans-serif; cursor: pointer; }
+.cell .accepted { color: var(--fresh-ink); }
+.cell .tentative { color: var(--carried-ink); }
+.cell .declined { color: var(--stuck-ink); }
+.enter { padding: 20px 24px; display: grid; gap: 12px; }
+</style>

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import type { Series } from '../api/client'
+import { useRunChange } from '../composables/useAnswers'
+import { useNotice } from '../composables/useNotice'
+import { useTimeZones } from '../composables/usePeople'
+import { useMeetings, useRunPreview } from '../composables/useSeries'
+import { emptyRun, wishOf } from '../rule'
+import { clock, count, mediumDay } from '../time'
+import FormDialog from './FormDialog.vue'
+import RunFields from './RunFields.vue'
+
+/** Another rule or time, for all meetings to come or from one on; or calling those off. What was prepared goes along. */
+const { series } = defineProps<{ series: Series }>()
+const open = defineModel<boolean>({ required: true })
+const { change, changeError, isChanging, callOff, callOffError, isCallingOff, reset } = useRunChange(() => series.id)
+const { meetings } = useMeetings(() => series.id, false)
+const zones = useTimeZones()
+const { say } = useNotice()
+
+const deed = ref<'change' | 'off'>('change')
+const from = ref('')
+const reason = ref('')
+const tried = ref(false)
+const run = ref(emptyRun(series.timeZone))
+watch(open, shown => {
+  if (!shown) return
+  reset()
+  tried.value = false
+  const next = series.next?.localStart
+  run.value = { ...emptyRun(series.timeZone), lengthMin: series.lengthMin, ...(next ? { day: next.slice(0, 10), time: next.slice(11, 16) } : {}) }
+})
+const wish = computed(() => wishOf(run.value))
+const { preview, error: runError } = useRunPreview(computed(() => (deed.value === 'change' && open.value ? wish.value : null)))
+const choices = computed(() => [{ title: 'all meetings to come', value: '' }, ...(meetings.value ?? []).filter(meeting => meeting.state === 'planned').map(meeting => ({ title: `${mediumDay(meeting.localStart)}, ${clock(meeting.localStart)}, and all later`, value: meeting.id }))])
+
+async function save() {
+  tried.value = true
+  try {
+    if (deed.value === 'off') {
+      await callOff({ reason: reason.value, fromMeetingId: from.value || null })
+      say('They are called off. Nobody is told yet.')
+    } else {
+      if (!wish.value) return
+      const told = await change({ version: series.version, run: wish.value, fromMeetingId: from.value || null })
+      say(`${count(told.moved, 'meeting')} moved with all that was prepared${told.withoutDate ? `; ${count(told.withoutDate, 'meeting')} had no date left${told.topicsMovedOn ? `, and ${count(told.topicsMovedOn, 'topic')} went to the last sheet` : ''}` : ''}. Nobody is told yet.`)
+    }
+    open.value = false
+  } catch { /* shown in the form */ }
+}
+</script>
+
+<template>
+  <FormDialog v-model="open" title="Change the times" :verb="deed === 'off' ? 'Call them off' : 'Change the times'" :error="deed === 'off' ? callOffError : changeError" :busy="isChanging || isCallingOff" :width="720" @submit="save">
+    <v-select v-model="from" :items="choices" label="This is for" />
+    <v-radio-group v-model="deed" inline hide-details aria-label="What happens to them"><v-radio label="another time or rule" value="change" /><v-radio label="call them off" value="off" /></v-radio-group>
+    <template v-if="deed === 'change'">
+      <RunFields v-model="run" :zones="zones" :problem="runError" :tried="tried" />
+      <p v-if="preview" class="strong" role="status">{{ preview.sentence }}.</p>
+    </template>
+    <v-text-field v-else v-model="reason" label="Why" maxlength="500" :error-messages="tried && !reason.trim() ? 'Say why, so that people understand.' : undefined" />
+    <p class="small soft">Sheets, files and places go along, the first to the first new date and so on. Answers are asked anew where the time changes. Past meetings stay as they are.</p>
+  </FormDialog>
+</template>

@@ -1,0 +1,62 @@
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, toValue, type MaybeRefOrGetter } from 'vue'
+import { api, dataOf, ifMatch, type Schemas } from '../api/client'
+
+export type AnswerTable = Schemas['AnswerTable']
+
+const OTHERS = ['series', 'sheet', 'meetings', 'desk', 'strands', 'history', 'still-holds', 'invitation', 'common-time']
+
+/** Who comes to the meetings of a series, and what the keeper does about it. */
+export function useAnswers(seriesId: MaybeRefOrGetter<string>) {
+  const cache = useQueryClient()
+  const key = computed(() => ['answers', toValue(seriesId)])
+  const reading = useQuery({ queryKey: key, refetchInterval: 15_000, queryFn: () => dataOf(api.GET('/series/{id}/answers', { params: { path: { id: toValue(seriesId) } } })) })
+  const refresh = () => [...OTHERS, 'answers'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const settling = useMutation({ mutationFn: ({ id, take }: { id: string; take: boolean }) => dataOf(api.PUT('/counters/{id}', { params: { path: { id } }, body: { take } })), onSuccess: table => { cache.setQueryData(key.value, table); refresh() } })
+  const reminding = useMutation({ mutationFn: ({ meetingId, id }: { meetingId: string; id: string }) => dataOf(api.POST('/meetings/{id}/reminders', { params: { path: { id: meetingId } }, body: { id } })), onSuccess: refresh })
+  const answering = useMutation({ mutationFn: ({ meetingId, personId, ...body }: Schemas['Answer'] & { meetingId: string; personId: string }) => dataOf(api.PUT('/meetings/{id}/answers/{personId}', { params: { path: { id: meetingId, personId } }, body })), onSuccess: refresh })
+  const dismissing = useMutation({ mutationFn: (id: string) => dataOf(api.DELETE('/incoming-mails/{id}', { params: { path: { id } } })), onSuccess: refresh })
+  return { table: reading.data, error: reading.error, settle: settling.mutateAsync, remind: reminding.mutateAsync, answer: answering.mutateAsync, dismiss: dismissing.mutate }
+}
+
+export function useHistory(seriesId: MaybeRefOrGetter<string>) {
+  const reading = useInfiniteQuery({
+    queryKey: computed(() => ['history', toValue(seriesId)]), initialPageParam: 1, getNextPageParam: (last: Schemas['History']) => (last.page * last.pageSize < last.total ? last.page + 1 : undefined),
+    queryFn: ({ pageParam }) => dataOf(api.GET('/series/{id}/history', { params: { path: { id: toValue(seriesId) }, query: { page: pageParam } } })),
+  })
+  return { events: computed(() => reading.data.value?.pages.flatMap(page => page.events)), more: reading.fetchNextPage, hasMore: reading.hasNextPage }
+}
+
+/** Another rule or time for a series, and calling off what is later. */
+export function useRunChange(seriesId: MaybeRefOrGetter<string>) {
+  const cache = useQueryClient()
+  const path = () => ({ path: { id: toValue(seriesId) } })
+  const refresh = () => [...OTHERS, 'answers'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const changing = useMutation({ mutationFn: ({ version, ...body }: Schemas['RunChange'] & { version: number }) => dataOf(api.PUT('/series/{id}/run', { params: { ...path(), header: ifMatch(version) }, body })), onSuccess: refresh })
+  const callingOff = useMutation({ mutationFn: (body: Schemas['CallingOff']) => dataOf(api.POST('/series/{id}/calling-off', { params: path(), body })), onSuccess: refresh })
+  const bringing = useMutation({ mutationFn: () => dataOf(api.DELETE('/series/{id}/calling-off', { params: path() })), onSuccess: refresh })
+  return {
+    change: changing.mutateAsync, changeError: changing.error, isChanging: changing.isPending, callOff: callingOff.mutateAsync, callOffError: callingOff.error, isCallingOff: callingOff.isPending,
+    bringBack: bringing.mutateAsync, reset: () => { changing.reset(); callingOff.reset() },
+  }
+}
+
+/** What an invited person sees by their private link, and how they answer. */
+export function useAnswerLink(path: () => { id: string; personId: string; token: string }) {
+  const cache = useQueryClient()
+  const key = ['answer-link', path().id, path().personId]
+  const at = () => ({ params: { path: path() } })
+  const reading = useQuery({ queryKey: key, queryFn: () => dataOf(api.GET('/answer-links/{id}/{personId}/{token}', at())), retry: false })
+  const show = (link: Schemas['AnswerLink']) => cache.setQueryData(key, link)
+  const answering = useMutation({ mutationFn: (body: Schemas['LinkAnswer']) => dataOf(api.PUT('/answer-links/{id}/{personId}/{token}', { ...at(), body })), onSuccess: show })
+  const offering = useMutation({ mutationFn: (body: Schemas['LinkOffer']) => dataOf(api.POST('/answer-links/{id}/{personId}/{token}/offers', { ...at(), body })), onSuccess: show })
+  return { link: reading.data, error: reading.error, answer: answering.mutateAsync, isAnswering: answering.isPending, answerError: answering.error, offer: offering.mutateAsync, offerError: offering.error, isOffering: offering.isPending }
+}
+
+/** For the admin: mail nobody could read. */
+export function useIncomingMails(enabled: MaybeRefOrGetter<boolean>) {
+  const cache = useQueryClient()
+  const reading = useQuery({ queryKey: ['incoming-mails'], enabled: computed(() => toValue(enabled)), queryFn: () => dataOf(api.GET('/incoming-mails')) })
+  const dismissing = useMutation({ mutationFn: (id: string) => dataOf(api.DELETE('/incoming-mails/{id}', { params: { path: { id } } })), onSuccess: () => cache.invalidateQueries({ queryKey: ['incoming-mails'] }) })
+  return { mails: computed(() => reading.data.value?.mails ?? []), dismiss: dismissing.mutate }
+}

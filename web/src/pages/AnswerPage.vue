@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { v7 as newKey } from 'uuid'
+import { ProblemError, type Schemas } from '../api/client'
+import Mark from '../components/Mark.vue'
+import { useAnswerLink } from '../composables/useAnswers'
+import { clock, count, mediumDay } from '../time'
+
+/** For the invited, without an account. Opening it changes nothing: mail scanners follow links, so a person presses. */
+const { id, personId, token } = defineProps<{ id: string; personId: string; token: string }>()
+const { link, error, answer, isAnswering, answerError, offer, offerError, isOffering } = useAnswerLink(() => ({ id, personId, token }))
+const route = useRoute()
+
+type Word = Schemas['AnswerWord']
+const WORDS: [Word, string, string][] = [['accepted', 'I come', 'you come'], ['tentative', 'I may come', 'you may come'], ['declined', 'I cannot', 'you cannot']]
+const said = (word: Word) => WORDS.find(([one]) => one === word)?.[2] ?? 'not answered yet'
+const fromMail = WORDS.find(([word]) => word === route.query.answer)?.[0]
+const chosen = ref<Word>(fromMail ?? 'accepted')
+const which = ref<string>('')
+const note = ref('')
+const done = ref('')
+const coming = computed(() => link.value?.meetings.filter(meeting => meeting.state === 'planned') ?? [])
+const single = computed(() => coming.value.length === 1)
+const offering = ref({ meetingId: '', at: '', note: '', open: false })
+
+async function send() {
+  try {
+    await answer({ answer: chosen.value, meetingId: which.value || null, note: note.value || null })
+    done.value = `Kept: ${said(chosen.value)}${which.value ? ' that day' : single.value ? '' : ', to all meetings'}. You can change it here until then.`
+  } catch { /* shown below */ }
+}
+async function sendOffer() {
+  try {
+    await offer({ id: newKey(), meetingId: offering.value.meetingId || coming.value[0]!.id, localStart: offering.value.at, note: offering.value.note || null })
+    offering.value.open = false
+    done.value = 'Your offer is with the keeper, who takes it or turns it down.'
+  } catch { /* shown below */ }
+}
+</script>
+
+<template>
+  <div class="answer">
+    <p class="mark"><Mark /> Left Over</p>
+    <div v-if="error" class="sheet" role="alert"><h1>This link is not valid any more</h1><p>Perhaps you have been taken off the meeting, or part of the link was lost. Ask whoever invited you.</p></div>
+    <article v-else-if="link" class="sheet stack">
+      <header>
+        <p class="eyebrow">{{ link.keeper }} asks you, {{ link.name }}</p>
+        <h1>{{ link.title }}</h1>
+        <p class="soft">{{ link.sentence }}<template v-if="link.location"> · {{ link.location }}</template></p>
+        <p v-if="link.purpose" class="soft">{{ link.purpose }}</p>
+      </header>
+      <p v-if="done" class="done strong" role="status">{{ done }}</p>
+      <form v-if="coming.length && link.role !== 'informed'" class="stack" @submit.prevent="send">
+        <div class="choices" role="group" aria-label="Your answer">
+          <button v-for="[word, label] in WORDS" :key="word" type="button" :class="{ on: chosen === word }" :aria-pressed="chosen === word" @click="chosen = word">{{ label }}</button>
+        </div>
+        <v-select v-if="!single" v-model="which" :items="[{ title: 'to all meetings', value: '' }, ...coming.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)} only`, value: meeting.id }))]" label="This is my answer" />
+        <v-text-field v-model="note" label="A word with it (if you like)" maxlength="500" />
+        <p v-if="answerError" class="stuck" role="alert">{{ answerError.message }}</p>
+        <v-btn type="submit" size="large" block :loading="isAnswering">Send my answer</v-btn>
+      </form>
+      <p v-else-if="link.role === 'informed'" class="soft">This is for your information; nobody waits for an answer.</p>
+      <section aria-labelledby="dates">
+        <h2 id="dates">{{ count(link.meetings.length, 'meeting') }} to come, in {{ link.zonePlace }} time</h2>
+        <ul class="ruled">
+          <li v-for="meeting in link.meetings" :key="meeting.id" class="row spread">
+            <span :class="{ off: meeting.state === 'called_off' }">{{ mediumDay(meeting.localStart) }}, {{ clock(meeting.localStart) }}–{{ clock(meeting.localEnd) }}</span>
+            <span class="small" :class="meeting.state === 'called_off' ? 'stuck' : 'soft'">{{ meeting.state === 'called_off' ? `called off: ${meeting.calledOffReason}` : said(meeting.answer) }}<template v-if="meeting.offered">, another time offered</template></span>
+          </li>
+        </ul>
+      </section>
+      <section v-if="link.agenda.length" aria-labelledby="agenda"><h2 id="agenda">Agenda of the next</h2><ol class="ruled"><li v-for="topic in link.agenda" :key="topic.title" class="row spread"><span>{{ topic.title }}</span><span class="soft small">{{ topic.lengthMin }} min</span></li></ol></section>
+      <section v-if="coming.length && link.role !== 'informed'">
+        <button type="button" class="quiet" :aria-expanded="offering.open" @click="offering.open = !offering.open">Offer another time</button>
+        <form v-if="offering.open" class="stack offer" @submit.prevent="sendOffer">
+          <v-select v-if="!single" v-model="offering.meetingId" :items="coming.map(meeting => ({ title: `instead of ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
+          <v-text-field v-model="offering.at" type="datetime-local" :label="`Begins, ${link.zonePlace} time`" :error-messages="offerError instanceof ProblemError ? offerError.at('/localStart') : undefined" />
+          <v-text-field v-model="offering.note" label="A word with it (if you like)" maxlength="500" />
+          <v-btn type="submit" variant="outlined" :disabled="!offering.at" :loading="isOffering">Send the offer</v-btn>
+        </form>
+      </section>
+    </article>
+  </div>
+</template>
+
+<style scoped>
+.answer { max-width: 620px; margin: 0 auto; padding: 18px 14px 48px; }
+.mark { display: flex; gap: 8px; align-items: center; font: 650 16px 'Bricolage Grotesque Variable', sans-serif; margin-bottom: 12px !important; }
+.done { padding: 10px 14px; background: var(--pine-pale); border-left: 4px solid var(--pine); }
+.choices { display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; }
+.choices button { padding: 12px 6px; border: 1px solid var(--line); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; font-weight: 600; cursor: pointer; }
+.choices button.on { background: var(--pine); color: rgb(var(--v-theme-on-primary)); border-color: var(--pine); }
+.off { text-decoration: line-through; }
+.offer { margin-top: 10px; }
+</style>
