@@ -1,3 +1,4 @@
+Encoding.default_external = Encoding::UTF_8 # whatever the machine's locale
 require "zeitwerk"
 require_relative "../lib/core"
 

@@ -1,5 +1,8 @@
 # What the machine must have. Sourced; says exactly what to run where it may not install.
 
+# A fresh machine has no locale set, and programs would take text for ASCII.
+export LC_ALL=C.UTF-8
+
 ensure_packages() {
   local missing=() package
   for package in "$@"; do

@@ -18,7 +18,7 @@ module UseCases
       coming = coming_of(series)
       series.filter_map do |one|
         found = clashes(one, coming.fetch(one.id, []))
-        {id: one.id, title: one.title, clashes: found.size, next_local_start: one.zone.wall(found.first[0].starts_at), names: found.first[1].missing.map { |id| found.first[2][id] }} if found.any?
+        {id: one.id, title: one.title, clashes: found.size, next_local_start: one.zone.wall(found.first[0].starts_at), names: busy(found.first[1]).map { |id| found.first[2][id] }} if found.any?
       end
     end
 
@@ -39,10 +39,12 @@ module UseCases
       coming.filter_map do |meeting|
         here = people.reject { |person| declined.fetch(meeting.id, []).include?(person.id) }
         fit = Core::CommonTime::Fit.at(search(here, meeting, series), Core::Spans.minute(meeting.starts_at))
-        busy = fit.missing.select { |id| fit.states[id] == :busy }
-        [meeting, fit, availability.names, here] if busy.any?
+        [meeting, fit, availability.names] if busy(fit).any?
       end
     end
+
+    # Early and late hours were known when the time was taken; what has come up since is what counts.
+    def busy(fit) = fit.missing.select { |id| fit.states[id] == :busy }
 
     # Around one meeting, in working hours, a quarter of an hour apart.
     def search(people, meeting, series)
@@ -58,7 +60,7 @@ module UseCases
       nearest = search.holding.min_by { |minute| [(minute - Core::Spans.minute(meeting.starts_at)).abs, minute] }
       at = nearest && Time.at(nearest * 60).utc
       {meeting_id: meeting.id, local_start: series.zone.wall(meeting.starts_at), version: meeting.lock_version,
-       busy: fit.missing.select { |id| fit.states[id] == :busy }.map { |id| {id: id, name: names[id]} },
+       busy: busy(fit).map { |id| {id: id, name: names[id]} },
        repair: at && {starts_at: at, local_start: series.zone.wall(at), headline: Core::CommonTime::Fit.at(search, nearest).headline(names)}}
     end
   end
