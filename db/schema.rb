@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_24_000003) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_24_000004) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -307,6 +307,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000003) do
     t.index ["claim"], name: "index_mails_on_claim"
     t.index ["person_id"], name: "index_mails_on_person_id"
     t.index ["reason"], name: "index_mails_on_reason", unique: true
+    t.index ["sending_id", "state"], name: "index_mails_on_sending_id_and_state"
     t.index ["sending_id"], name: "index_mails_on_sending_id"
     t.index ["series_id"], name: "index_mails_on_series_id"
     t.index ["state", "due_at"], name: "index_mails_on_state_and_due_at"
@@ -351,6 +352,28 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000003) do
     t.index ["meeting_id", "number"], name: "index_minutes_versions_on_meeting_id_and_number", unique: true
     t.index ["meeting_id"], name: "index_minutes_versions_on_meeting_id"
     t.check_constraint "json_valid(`content`)", name: "content"
+  end
+
+  create_table "paper_pieces", primary_key: ["paper_id", "number"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "paper_id", limit: 36, null: false, collation: "ascii_bin"
+    t.integer "number", null: false
+    t.binary "bytes", size: :medium, null: false
+  end
+
+  create_table "papers", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "brought_by_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "name", limit: 200, null: false
+    t.string "content_type", limit: 100, default: "application/octet-stream", null: false
+    t.integer "size_bytes", null: false
+    t.boolean "complete", default: false, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["brought_by_id"], name: "index_papers_on_brought_by_id"
+    t.index ["meeting_id"], name: "index_papers_on_meeting_id"
+    t.index ["series_id"], name: "index_papers_on_series_id"
+    t.check_constraint "`size_bytes` > 0", name: "papers_size"
   end
 
   create_table "people", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -460,6 +483,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000003) do
     t.integer "before_min", default: 0, null: false
     t.integer "after_min", default: 0, null: false
     t.datetime "ended_from", precision: nil
+    t.integer "remind_min", default: 0, null: false
+    t.boolean "remind_papers", default: true, null: false
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
     t.index ["place_id"], name: "index_series_on_place_id"
@@ -586,6 +611,10 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000003) do
   add_foreign_key "meetings", "series"
   add_foreign_key "minutes_versions", "meetings"
   add_foreign_key "minutes_versions", "people", column: "issued_by_id"
+  add_foreign_key "paper_pieces", "papers"
+  add_foreign_key "papers", "meetings"
+  add_foreign_key "papers", "people", column: "brought_by_id"
+  add_foreign_key "papers", "series"
   add_foreign_key "place_bookings", "meetings"
   add_foreign_key "place_bookings", "places"
   add_foreign_key "places", "people", column: "looked_after_by_id"

@@ -1,7 +1,7 @@
 # What goes on without anybody waiting: handing over mail, laying out further dates, sweeping.
 class Worker
   PAUSE_S = 0.5
-  SWEEP_EVERY_S = 300
+  SWEEP_EVERY_S = 60
 
   def initialize(post: Mailing::Smtp.new(Settings.smtp), fetcher: Fetching.new, clock: Time, log: $stderr)
     @post = post
@@ -57,6 +57,7 @@ class Worker
 
   def sweep
     @swept_at = @clock.now
+    UseCases::Reminders.new(clock: @clock).put_due
     UseCases::Series.new(clock: @clock).lay_out_further
     UseCases::Calendars.new(clock: @clock).renew
     UseCases::Holds.new(clock: @clock).release_expired

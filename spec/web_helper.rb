@@ -33,15 +33,23 @@ module PostOffice
     env = {"LEFT_OVER_POST_PORT" => @http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_ENTRANCE_PORT" => entrance.to_s, "LEFT_OVER_VAR" => @dir}
     @pid = spawn(env, "bundle", "exec", "ruby", "stand_ins/post/tray.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
     @entrance = spawn(env, "bundle", "exec", "ruby", "bin/lib/entrance.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
-    @worker = Worker.new(post: Mailing::Smtp.new(address: "127.0.0.1", port: smtp, tls: "off"))
+    @smtp = smtp
+  end
+
+  # The worker runs beside the examples in the browser only: elsewhere it would take what a spec is about to look at.
+  def work
+    @worker = Worker.new(post: Mailing::Smtp.new(address: "127.0.0.1", port: @smtp, tls: "off"))
     @thread = Thread.new { @worker.run }
+  end
+
+  def rest
+    @worker.stop
+    @thread.join
   end
 
   def address = "http://127.0.0.1:#{@http}"
 
   def close
-    @worker.stop
-    @thread.join
     [@pid, @entrance].each do |pid|
       Process.kill("TERM", pid)
       Process.wait(pid)
@@ -88,9 +96,11 @@ RSpec.configure do |config|
   config.before(:each, :web) do
     Rack::Attack.reset!
     clock.now = Time.now.utc
+    PostOffice.work
   end
   config.after(:each, :web) do |example|
     page.save_screenshot(File.join(Settings.var, "log", "#{example.description[0, 40].gsub(/\W+/, "-")}.png")) if example.exception # rubocop:disable Lint/Debugger
     Capybara.reset_sessions!
+    PostOffice.rest
   end
 end

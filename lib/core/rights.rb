@@ -15,12 +15,12 @@ module Core
       see_busy_with_what: %i[self], keep_feeds: %i[self], keep_hold: %i[self], answer_by_link: %i[anyone], see_incoming: %i[admin keeper chair], find_time: %i[person],
       see_series: %i[keeper chair member informed], change_series: RUN, move_meeting: RUN, invite: RUN,
       see_strands: TAKE_PART, see_sheet: TAKE_PART, see_issued_minutes: %i[keeper chair member informed],
-      hold_meeting: RUN, write_minutes: RUN, bring_topic: TAKE_PART, change_topic: TAKE_PART,
+      hold_meeting: RUN, write_minutes: RUN, see_papers: %i[keeper chair member informed], change_paper: TAKE_PART, bring_topic: TAKE_PART, change_topic: TAKE_PART,
       answer: %i[keeper chair member informed], see_actions: TAKE_PART, change_action: TAKE_PART
     }.freeze
 
     # Things a member may do only to what is their own; keeper and chair may do them to all.
-    OWN_ONLY = %i[change_topic change_action answer].freeze
+    OWN_ONLY = %i[change_paper change_topic change_action answer].freeze
 
     module_function
 

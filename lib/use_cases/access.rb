@@ -8,6 +8,7 @@ module UseCases
       topic: ->(id) { Records::Topic.where(id: id).pick(:series_id) },
       line: ->(id) { Records::Line.joins(:meeting).where(id: id).pick("meetings.series_id") },
       action: ->(id) { Records::ActionItem.where(id: id).pick(:series_id) },
+      paper: ->(id) { Records::Paper.where(id: id).pick(:series_id) },
       counter: ->(id) { Records::Counter.where(id: id).pick(:series_id) },
       incoming_mail: ->(id) { Records::IncomingMail.where(id: id).pick(:series_id) }
     }.freeze
@@ -70,6 +71,7 @@ module UseCases
     def own?(kind, id, whose)
       case kind
       when :topic then Records::Topic.where(id: id).where("brought_by_id = :me or presenter_id = :me", me: @person_id).exists?
+      when :paper then Records::Paper.where(id: id, brought_by_id: @person_id).exists?
       when :action then Records::ActionOwner.where(action_item_id: id, person_id: @person_id).exists?
       else whose == @person_id
       end

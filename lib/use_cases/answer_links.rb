@@ -17,7 +17,13 @@ module UseCases
       replies = Records::Reply.where(person_id: person_id, meeting_id: meetings.map(&:id)).to_h { |reply| [reply.meeting_id, reply] }
       member = Records::SeriesMember.find_by!(series_id: series_id, person_id: person_id)
       {title: series.title, purpose: series.purpose, location: series.location, keeper: series.keeper.name, name: person.name, role: member.role, zone_place: zone.place, sentence: series_sentence(series),
-       run_answer: member.run_answer, run_note: member.run_note, meetings: meetings.map { |meeting| meeting_view(meeting, zone, replies[meeting.id]) }, agenda: agenda(meetings.find { |meeting| meeting.state == "planned" })}
+       run_answer: member.run_answer, run_note: member.run_note, meetings: meetings.map { |meeting| meeting_view(meeting, zone, replies[meeting.id]).merge(papers: Papers.of(meeting.id)) }, agenda: agenda(meetings.find { |meeting| meeting.state == "planned" })}
+    end
+
+    # A paper of a meeting to come. @return [Records::Paper]
+    def paper(series_id:, person_id:, token:, paper_id:)
+      reader(series_id, person_id, token)
+      Papers.new(clock: @clock).find_whole(paper_id).tap { |paper| raise Core::NotFound unless paper.series_id == series_id }
     end
 
     def answer(series_id:, person_id:, token:, answer:, meeting_id: nil, note: nil)

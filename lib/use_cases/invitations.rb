@@ -69,9 +69,9 @@ module UseCases
     # The mail itself, composed when it is handed over; the same each time, for its sending does not change.
     # @return [Hash] what Mailing::Message#source takes besides key and address
     def compose(mail)
-      sending = Records::Sending.find(mail.sending_id)
-      load_series(sending.series_id)
-      before = mail.before_sending_id && Records::Sending.find(mail.before_sending_id).content
+      sending = sending(mail.sending_id)
+      @series = (@series_of ||= {})[sending.series_id] ||= find(Records::Series.includes(:keeper), sending.series_id)
+      before = mail.before_sending_id && sending(mail.before_sending_id).content
       one = {person: Records::Person.find(mail.person_id), role: mail.role.to_sym, kind: mail.kind.to_sym}
       parts_for(one, note: sending.note, content: Core::Invitation::Content.of(sending.content), before: before && Core::Invitation::Content.of(before), sending_id: sending.id,
         attendees: sending.content["attendees"], sequence: sending.sequence, at: sending.sent_at)
@@ -87,6 +87,9 @@ module UseCases
     end
 
     private
+
+    # A batch of mails is mostly of one sending.
+    def sending(id) = (@sendings ||= {})[id] ||= Records::Sending.find(id)
 
     def load_series(series_id)
       @series = find(Records::Series.includes(:keeper, :held_place, members: :person), series_id)
@@ -182,8 +185,8 @@ module UseCases
 
     # Their own answer stands as they gave it, unless they are asked anew.
     def attendee(listed, person)
-      member = @series.members.find { |one| one.person_id == person.id } if listed["address"] == person.email
-      Core::Invitation::Request::Attendee.new(name: listed["name"], address: listed["address"], role: listed["role"].to_sym, answer: (member&.run_answer || "none").to_sym)
+      answer = Records::SeriesMember.where(series_id: @series.id, person_id: person.id).pick(:run_answer) if listed["address"] == person.email
+      Core::Invitation::Request::Attendee.new(name: listed["name"], address: listed["address"], role: listed["role"].to_sym, answer: (answer || "none").to_sym)
     end
 
     def silent_at(meeting)

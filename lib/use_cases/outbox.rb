@@ -58,9 +58,11 @@ module UseCases
 
     # Of a sending to many, each mail is made only now; made again, it is the same, under the same Message-ID.
     def compose(mail)
-      parts = Invitations.new(clock: @clock).compose(mail)
+      parts = (@invitations ||= Invitations.new(clock: @clock)).compose(mail)
       person = Records::Person.find(mail.person_id)
       message.source(key: mail.reason, name: person.name, address: mail.recipient, at: mail.created_at, **parts)
+    rescue ActiveRecord::RecordNotFound, Core::NotFound
+      raise Mailing::Smtp::Refused, "What it speaks of is not there any more."
     end
 
     def message = @message ||= Mailing::Message.new(from: Settings.mail_from, domain: Settings.mail_domain)

@@ -91,7 +91,7 @@ module UseCases
       may = ->(right) { Core::Rights.allow?(right, roles) }
       index = @ledger.meetings.index { |meeting| meeting.id == @meeting.id }
       {state: @meeting.state, next: neighbour(@ledger.meetings[index + 1]), previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
-       carries: carries, now: now, may: {write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic]}}
+       carries: carries, now: now, papers: Papers.of(@meeting.id), may: {write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic]}}
     end
 
     def neighbour(meeting) = meeting && {id: meeting.id, local_start: @zone.wall(meeting.starts_at), state: meeting.state}

@@ -23,14 +23,17 @@ RSpec.describe "Rights" do
     use(UseCases::Holds, @people[:keeper]).keep(id: @hold, title: "Later", starts_at: clock.now + 86_400, length_min: 30, time_zone: "Europe/Oslo")
     @counter = use(UseCases::Answers, @people[:member]).offer(id: key, meeting_id: meeting_ids(@series).last, person_id: @people[:member], starts_at: clock.now + 86_400, ends_at: clock.now + 90_000)
     @incoming_mail = Records::IncomingMail.create!(digest: "x", sender: "x@x.example", source: "x", state: "aside", series_id: @series, received_at: clock.now).id
+    @paper = key
+    use(UseCases::Papers, @people[:keeper]).begin_paper(id: @paper, meeting_id: @meeting, name: "chart.txt", size_bytes: 5)
+    use(UseCases::Papers, @people[:keeper]).put_piece(id: @paper, number: 0, bytes: "depth")
     @sending = key
     use(UseCases::Invitations, @people[:keeper]).send_all(id: @sending, series_id: @series)
   end
 
-  def ids(kind) = {series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper], place: @place, calendar: @calendar, hold: @hold, counter: @counter, incoming_mail: @incoming_mail}.fetch(kind, key)
+  def ids(kind) = {series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper], place: @place, calendar: @calendar, hold: @hold, paper: @paper, counter: @counter, incoming_mail: @incoming_mail}.fetch(kind, key)
 
   def path_of(route)
-    route.path.sub(":id", ids(route.kind)).sub(":personId", @people[:keeper]).sub(":topicId", @topic).sub(":actionId", @action).sub(":sendingId", @sending).sub(":entryId", key)
+    route.path.sub(":id", ids(route.kind)).sub(":personId", @people[:keeper]).sub(":topicId", @topic).sub(":actionId", @action).sub(":sendingId", @sending).sub(":entryId", key).sub(":paperId", @paper).sub(":number", "0")
   end
 
   it "knows a right for every route, and a route for every operation" do

@@ -1,4 +1,5 @@
 require_relative "../app_helper"
+require "mail"
 
 # Stands where an SMTP connection would; what it does with each mail is told to it.
 class Counter

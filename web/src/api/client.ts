@@ -57,3 +57,9 @@ export async function dataOf<T>(answer: Promise<{ data?: T; error?: unknown; res
 }
 
 export const ifMatch = (version: number) => ({ 'If-Match': `"${version}"` })
+
+/** Sends bytes as they are: a piece of a file. @throws ProblemError */
+export async function sendBytes(path: string, bytes: Blob) {
+  const answer = fetch(`/api${path}`, { method: 'PUT', body: bytes, credentials: 'same-origin', headers: { 'Content-Type': 'application/octet-stream', 'X-CSRF-Token': csrfToken } })
+  return dataOf(answer.then(async response => ({ response, data: response.ok ? await response.json() : undefined, error: response.ok ? undefined : await response.json().catch(() => ({})) })))
+}

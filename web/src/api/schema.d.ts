@@ -1264,6 +1264,88 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** Files to read for a meeting */
+        get: operations["listPapers"];
+        put?: never;
+        /** A file that is brought in pieces; sent again, it says which are there */
+        post: operations["beginPaper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/papers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** As a download; ranges are served */
+        get: operations["readPaper"];
+        put?: never;
+        post?: never;
+        /** Its bytes go with it */
+        delete: operations["removePaper"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/papers/{id}/pieces/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                number: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** The n-th piece of pieceBytes; 422 code content or program when it is not what it says */
+        put: operations["putPaperPiece"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/answer-links/{id}/{personId}/{token}/papers/{paperId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+                paperId: components["schemas"]["Key"];
+            };
+            cookie?: never;
+        };
+        /** A paper, by the private link of an invited person */
+        get: operations["readPaperByLink"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1407,6 +1489,10 @@ export interface components {
             placeId?: components["schemas"]["Key"] | null;
             beforeMin?: number;
             afterMin?: number;
+            /** @description mail before each meeting; 0 is none */
+            remindMin?: number;
+            /** @description mail the day before where there are papers to read */
+            remindPapers?: boolean;
             /** @description dates of the rule that are to be at another time */
             moves?: {
                 from: components["schemas"]["Wall"];
@@ -1430,6 +1516,10 @@ export interface components {
             placeId?: components["schemas"]["Key"] | null;
             beforeMin?: number;
             afterMin?: number;
+            /** @description mail before each meeting; 0 is none */
+            remindMin?: number;
+            /** @description mail the day before where there are papers to read */
+            remindPapers?: boolean;
             quorum?: number | null;
             members: components["schemas"]["MemberWish"][];
             /** @description asked as a whole; who joins later comes too */
@@ -1474,6 +1564,8 @@ export interface components {
             afterMin: number;
             /** @description the held place and the text beside it */
             location: string | null;
+            remindMin: number;
+            remindPapers: boolean;
             timeZone: string;
             zonePlace: string;
             lengthMin: number;
@@ -1735,6 +1827,7 @@ export interface components {
             version: number;
             next: components["schemas"]["Neighbour"] | null;
             previous: components["schemas"]["Neighbour"] | null;
+            papers: components["schemas"]["Paper"][];
             carries: {
                 actions: number;
                 topics: number;
@@ -2501,6 +2594,7 @@ export interface components {
             answer: components["schemas"]["AnswerWord"];
             note: string | null;
             offered: boolean;
+            papers: components["schemas"]["Paper"][];
         };
         AnswerLink: {
             title: string;
@@ -2557,6 +2651,26 @@ export interface components {
             page: number;
             pageSize: number;
             total: number;
+        };
+        Paper: {
+            id: components["schemas"]["Key"];
+            name: string;
+            contentType: string;
+            sizeBytes: number;
+            broughtBy: components["schemas"]["Named"];
+        };
+        Papers: {
+            papers: components["schemas"]["Paper"][];
+        };
+        NewPaper: {
+            id: components["schemas"]["Key"];
+            name: string;
+            sizeBytes: number;
+        };
+        PaperBegun: {
+            id: components["schemas"]["Key"];
+            pieceBytes: number;
+            pieces: number[];
         };
     };
     responses: {
@@ -2911,6 +3025,15 @@ export interface components {
                 "application/json": components["schemas"]["StillHolds"];
             };
         };
+        /** @description The file */
+        PaperContent: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "*/*": string;
+            };
+        };
         /** @description Everybody as vCards */
         VCards: {
             headers: {
@@ -2963,6 +3086,24 @@ export interface components {
             };
             content: {
                 "application/json": components["schemas"]["RunChanged"];
+            };
+        };
+        /** @description OK */
+        PaperBegun: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["PaperBegun"];
+            };
+        };
+        /** @description OK */
+        Papers: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Papers"];
             };
         };
     };
@@ -3196,6 +3337,11 @@ export interface components {
         RunChange: {
             content: {
                 "application/json": components["schemas"]["RunChange"];
+            };
+        };
+        NewPaper: {
+            content: {
+                "application/json": components["schemas"]["NewPaper"];
             };
         };
     };
@@ -4569,6 +4715,110 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["History"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPapers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Papers"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    beginPaper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewPaper"];
+        responses: {
+            201: components["responses"]["PaperBegun"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readPaper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    removePaper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPaperPiece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            200: components["responses"]["PaperBegun"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readPaperByLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+                paperId: components["schemas"]["Key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
             default: components["responses"]["Problem"];
         };
     };

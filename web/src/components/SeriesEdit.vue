@@ -13,17 +13,18 @@ const open = defineModel<boolean>({ required: true })
 
 const { change, changeError, isChanging, resetChange } = useSeries(() => series.id)
 const { people } = usePeople()
-const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], groups: [] as Schemas['AskedGroup'][], guests: [] as Schemas['SeriesGuest'][], version: 0 })
+const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, remindMin: 0, remindPapers: true, keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], groups: [] as Schemas['AskedGroup'][], guests: [] as Schemas['SeriesGuest'][], version: 0 })
 watch(open, shown => {
   if (!shown) return
   resetChange()
   form.value = {
-    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', placeId: series.heldPlace?.id ?? null, beforeMin: series.beforeMin, afterMin: series.afterMin, keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
+    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', placeId: series.heldPlace?.id ?? null, beforeMin: series.beforeMin, afterMin: series.afterMin, remindMin: series.remindMin, remindPapers: series.remindPapers, keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
     members: series.members.filter(one => !one.guest && !one.viaGroupId).map(({ personId, role }) => ({ personId, role })),
     groups: series.groups.map(one => ({ groupId: one.id, role: one.role })), guests: series.members.filter(one => one.guest).map(one => ({ id: one.personId, name: one.name, email: one.email!, role: one.role })), version: series.version,
   }
 })
 const choices = computed(() => (people.value ?? []).map(person => ({ title: person.name, value: person.id })))
+const REMINDERS = [{ title: 'none', value: 0 }, { title: '15 minutes before', value: 15 }, { title: 'an hour before', value: 60 }, { title: 'a day before', value: 1440 }]
 const at = (pointer: string) => (changeError.value instanceof ProblemError ? changeError.value.at(pointer) : undefined)
 const stale = computed(() => changeError.value instanceof ProblemError && changeError.value.code === 'changed-since')
 
@@ -45,11 +46,13 @@ function save() {
       <v-text-field v-model.number="form.quorum" type="number" min="1" label="Quorum" :error-messages="at('/quorum')" />
     </div>
     <PeoplePicker v-model="form.members" v-model:groups="form.groups" v-model:guests="form.guests" :people="people ?? []" :fixed="[form.keeperId, form.chairId]" />
+    <div class="remind"><v-select v-model="form.remindMin" :items="REMINDERS" label="Reminder by mail" /><v-checkbox v-model="form.remindPapers" label="Tell of papers the day before" /></div>
     <p class="soft small">Nobody is told of this until you send the invitation again.</p>
   </FormDialog>
 </template>
 
 <style scoped>
+.remind { display: grid; grid-template-columns: 1fr 1.3fr; gap: 12px; align-items: center; }
 .three { display: grid; grid-template-columns: 1fr 1fr 110px; gap: 12px; }
 @media (max-width: 500px) { .three { grid-template-columns: 1fr; } }
 </style>

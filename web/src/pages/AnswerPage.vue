@@ -67,6 +67,7 @@ async function sendOffer() {
           <li v-for="meeting in link.meetings" :key="meeting.id" class="row spread">
             <span :class="{ off: meeting.state === 'called_off' }">{{ mediumDay(meeting.localStart) }}, {{ clock(meeting.localStart) }}–{{ clock(meeting.localEnd) }}</span>
             <span class="small" :class="meeting.state === 'called_off' ? 'stuck' : 'soft'">{{ meeting.state === 'called_off' ? `called off: ${meeting.calledOffReason}` : said(meeting.answer) }}<template v-if="meeting.offered">, another time offered</template></span>
+            <span v-if="meeting.papers.length" class="small papers">To read: <a v-for="paper in meeting.papers" :key="paper.id" :href="`/api/answer-links/${id}/${personId}/${token}/papers/${paper.id}`" download>{{ paper.name }}</a></span>
           </li>
         </ul>
       </section>
@@ -91,6 +92,7 @@ async function sendOffer() {
 .choices { display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; }
 .choices button { padding: 12px 6px; border: 1px solid var(--line); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; font-weight: 600; cursor: pointer; }
 .choices button.on { background: var(--pine); color: rgb(var(--v-theme-on-primary)); border-color: var(--pine); }
+.papers { flex-basis: 100%; display: flex; gap: 10px; flex-wrap: wrap; }
 .off { text-decoration: line-through; }
 .offer { margin-top: 10px; }
 </style>

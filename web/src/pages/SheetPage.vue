@@ -7,6 +7,7 @@ import HerePanel from '../components/HerePanel.vue'
 import LeftOverCard from '../components/LeftOverCard.vue'
 import LineEntry from '../components/LineEntry.vue'
 import LineRow from '../components/LineRow.vue'
+import PapersPanel from '../components/PapersPanel.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import RunningOrder from '../components/RunningOrder.vue'
 import SheetDeeds from '../components/SheetDeeds.vue'
@@ -198,6 +199,7 @@ useKeys([
           <p v-if="stuck" class="small stuck">{{ stuck === 1 ? 'One is' : `${stuck} are` }} stuck: do it, split it, hand it over or drop it.</p>
           <ul><LeftOverCard v-for="action in sheet.leftOver" :key="action.id" :action="action" :can-review="canReview" :can-tick="action.mayChange && !frozen" @tick="moveAction({ action, state: 'done' })" @review="body => doing.review(action.id, body)" @undo="doing.takeBackReview(action.id)" /></ul>
         </section>
+        <PapersPanel :papers="sheet.papers" :meeting-id="id" :may-bring="sheet.may.bringTopic && !frozen" :me="me?.id ?? ''" :runs="sheet.may.hold" @changed="doing.readAgain()" />
         <SheetDeeds :sheet="sheet" :busy="isActing" @state="setState" />
         <p v-if="sheet.state === 'issued'" class="soft small issued">Issued and frozen. What is left over went on{{ sheet.next ? ` to ${mediumDay(sheet.next.localStart)}` : '' }}.</p>
       </aside>

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { v7 as newKey } from 'uuid'
+import { bringPaper, removePaper } from '../composables/usePapers'
+import type { Schemas } from '../api/client'
+import { useNotice } from '../composables/useNotice'
+
+/** Papers of a meeting: chosen, dragged or pasted, several at once, with how far each has come. */
+const { papers, meetingId, mayBring, me } = defineProps<{ papers: Schemas['Paper'][]; meetingId: string; mayBring: boolean; me: string; runs: boolean }>()
+const emit = defineEmits<{ changed: [] }>()
+const { say, complain } = useNotice()
+const coming = ref<{ name: string; share: number; fault: string; retry: () => void }[]>([])
+const over = ref(false)
+
+function bring(files: Iterable<File>) {
+  for (const file of files) one(file, newKey())
+}
+async function one(file: File, id: string) {
+  coming.value.push({ name: file.name, share: 0, fault: '', retry: () => { coming.value = coming.value.filter(other => other.name !== file.name); one(file, id) } })
+  const entry = coming.value.at(-1)!
+  try {
+    await bringPaper(meetingId, id, file, share => { entry.share = share })
+    coming.value = coming.value.filter(other => other !== entry)
+    emit('changed')
+  } catch (fault) { entry.fault = (fault as Error).message }
+}
+async function drop(paper: Schemas['Paper']) {
+  try {
+    await removePaper(paper.id)
+    say(`${paper.name} is removed.`)
+    emit('changed')
+  } catch (fault) { complain(fault as Error) }
+}
+const size = (bytes: number) => (bytes < 100_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`)
+</script>
+
+<template>
+  <section v-if="papers.length || mayBring" class="papers" :class="{ over }" aria-labelledby="papers" @dragover.prevent="over = mayBring" @dragleave="over = false" @drop.prevent="over = false; mayBring && bring($event.dataTransfer?.files ?? [])" @paste="mayBring && bring($event.clipboardData?.files ?? [])">
+    <h2 id="papers" class="eyebrow">Papers{{ papers.length ? ` · ${papers.length}` : '' }}</h2>
+    <ul>
+      <li v-for="paper in papers" :key="paper.id" class="row spread">
+        <a :href="`/api/papers/${paper.id}`" download>{{ paper.name }}</a><span class="small soft">{{ size(paper.sizeBytes) }} <button v-if="mayBring && (runs || paper.broughtBy.id === me)" type="button" class="quiet small" :aria-label="`Remove: ${paper.name}`" @click="drop(paper)">Remove</button></span>
+      </li>
+      <li v-for="entry in coming" :key="entry.name" role="status">
+        <span class="small">{{ entry.name }}</span>
+        <v-progress-linear v-if="!entry.fault" :model-value="100 * entry.share" color="primary" :aria-label="`Bringing ${entry.name}`" />
+        <p v-else class="small stuck">{{ entry.fault }} <button type="button" class="quiet small" @click="entry.retry()">Try again</button></p>
+      </li>
+    </ul>
+    <label v-if="mayBring" class="quiet small add">Add papers<span class="soft"> or drag them here</span><input type="file" multiple aria-label="Add papers" @change="bring(($event.target as HTMLInputElement).files ?? []); ($event.target as HTMLInputElement).value = ''"></label>
+  </section>
+</template>
+
+<style scoped>
+.papers { margin-top: 16px; padding-top: 12px; border-top: 1px solid var(--line); }
+.papers.over { outline: 2px dashed var(--pine); outline-offset: 4px; }
+li { padding: 3px 0; overflow-wrap: anywhere; }
+.add { position: relative; display: inline-block; padding-left: 0; }
+.add input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
+.add:focus-within { outline: 2px solid var(--stuck); }
+</style>
