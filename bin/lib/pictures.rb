@@ -1,5 +1,7 @@
 require "ferrum"
 require "json"
+require "net/http"
+require "date"
 require_relative "../../config/settings"
 
 # One picture of each main view, as the demo's keeper sees it.
@@ -22,15 +24,25 @@ class Pictures
     picture("series-list", "/series", "li")
     picture("series-new", "/series/new", ".dates li")
     picture("people", "/people", "li")
+    me = answer("/session")["person"]["id"]
+    picture("person", "/people/#{me}", ".week li")
+    picture("place", "/places/#{answer("/places")["places"].find { |one| one["name"] == "Boat shed" }["id"]}", "h1")
+    look_for_time(me)
+    picture("common-time", "/common-time", ".fit") { @browser.execute("document.querySelector('.fit .take').click()") }
+    look_for_time(me, across: true)
+    picture("common-time-run", "/common-time", ".dot") { @browser.execute("document.querySelector('.dot').scrollIntoView({ block: 'center' })") }
+    picture("answers", "/series/#{series}?show=answers", "td button")
     picture("actions", "/actions", "li") { press("All of my series") }
     picture("sheet-planning", "/meetings/#{sheet}", ".topic")
     in_theme("dark") { picture("series-dark", "/series/#{series}", "svg .age") }
     picture("invitation", "/series/#{answer("/series")["series"].find { |one| one["title"].include?("Trustees") }["id"]}", "svg .date") { untold_invitation }
-    press("Send to 6 people")
+    @browser.execute("document.querySelector('.v-dialog button[type=submit]').click()")
+    sleep 1
     picture("sheet-in-session", "/meetings/#{sheet}", ".topic") { hold }
     size(390, 800)
     picture("sheet-phone", "/meetings/#{sheet}", ".topic")
     picture("desk-phone", "/", "section")
+    picture("answer-phone", answer_path, "form")
     size(1280, 800)
     open_post_tray
   ensure
@@ -59,7 +71,7 @@ class Pictures
 
   def shoot(name)
     sleep 0.8 # fonts and transitions
-    @browser.execute("scrollTo(0, 0)")
+    @browser.execute("scrollTo(0, 0)") unless name == "common-time-run"
     @browser.screenshot(path: File.join(DIR, "#{name}.png"))
     puts name
   end
@@ -91,12 +103,33 @@ class Pictures
     press("Send the invitation")
   end
 
+  # Eight people in three zones, next week.
+  def look_for_time(me, across: false)
+    people = answer("/people")["people"]
+    asked = {"Ines" => "required", "Marit" => "required", "Lars" => "required", "Wen" => "required", "Rory" => "required", "Tom" => "required", "Sunniva" => "optional", "Adaeze" => "optional"}
+      .map { |name, role| {personId: people.find { |person| person["name"].start_with?(name) }["id"], role: role} }
+    today = Date.today
+    look = {people: asked, groups: [], guests: [], lengthMin: 45, fromDay: (today + 8 - today.cwday).iso8601, days: 5, stepMin: 15, noticeMin: 0, gapMin: 0, stretchMin: 0, dayFrom: "08:00", dayTo: "18:00",
+            weekdays: %w[mo tu we th fr], place: "none", seats: "", equipment: [], beforeMin: 0, afterMin: 0, across: across, run: {repeat: "weekly", interval: 1, count: 12, nth: 1}}
+    @browser.execute("localStorage.setItem('left-over:draft:common-time-#{me}', #{JSON.generate(JSON.generate(look))})")
+  end
+
+  # The private link, as it stands in the latest mail that has one.
+  def answer_path
+    post = "http://127.0.0.1:#{Settings.post_port}"
+    mails = JSON.parse(Net::HTTP.get(URI("#{post}/mails.json")))["mails"]
+    mails.lazy.filter_map { |mail| Net::HTTP.get(URI("#{post}/mails/#{mail["key"]}"))[%r{/answer/[0-9a-f/-]+}] }.first
+  end
+
   def open_post_tray
     @browser.go_to("http://127.0.0.1:#{Settings.post_port}/")
     wait("td")
     shoot("post-tray")
     @browser.go_to(@browser.at_css("td a").attribute("href").then { |path| "http://127.0.0.1:#{Settings.post_port}#{path}" })
     shoot("post-mail")
+    @browser.go_to("http://127.0.0.1:#{Settings.post_port}/calendar?of=petra@skerrybuoy.example")
+    wait("td")
+    shoot("post-calendar")
   end
 
   def hold
