@@ -21,6 +21,7 @@ gem "midi-smtp-server"
 gem "icalendar" # the stand-ins and the tests: never what it checks
 gem "holidays"
 gem "csv"
+gem "prawn"
 
 group :test do
   gem "rspec"

@@ -23,6 +23,13 @@ module Api
       hand_out(use(UseCases::AnswerLinks).paper(series_id: params["id"], person_id: params["personId"], token: params["token"], paper_id: params["paperId"]))
     end
 
+    on :get, "/meetings/:id/agenda", "readAgenda", may: :see_sheet, of: :meeting do
+      name, bytes = use(UseCases::Agenda).pdf(params["id"])
+      content_type "application/pdf"
+      headers HARMLESS.merge("content-disposition" => disposition(name), "cache-control" => "no-store")
+      bytes
+    end
+
     private
 
     def papers = use(UseCases::Papers)

@@ -7,10 +7,11 @@ module Mailing
     # @param kind [Symbol] :request, :cancel or :reminder
     # @param content [Core::Invitation::Content] what holds now
     # @param first [String, nil] the next meeting on the recipient's wall
+    # @param agenda [Hash, nil] of the next meeting, as UseCases::Agenda gives it
     # @param changes [Array<Hash>] label, before and after, since they were last told
-    def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, told_before:, url:, answer_url:, calendar:)
+    def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, told_before:, url:, answer_url:, calendar:, agenda: nil)
       @kind, @content, @note, @keeper, @role, @first = kind, content, note, keeper, role, first
-      @changes, @told_before, @url, @answer_url, @calendar = changes, told_before, url, answer_url, calendar
+      @changes, @told_before, @url, @answer_url, @calendar, @agenda = changes, told_before, url, answer_url, calendar, agenda
     end
 
     # @return [Hash] subject, text, html and calendar
@@ -45,12 +46,24 @@ module Mailing
       changes = @changes.map { |change| "#{change[:label]}: #{change[:after] || "none"}#{" (was: #{change[:before]})" if change[:before]}" }
       answers = @answer_url && ["Answer, without signing in:", "  #{@answer_url}"].join("\n")
       [opening, @note, (["What has changed:", *changes.map { |line| "  #{line}" }].join("\n") if changes.any?),
-        facts.map { |name, value| "#{name.ljust(6)} #{value.gsub("\n", "\n       ")}" }.join("\n"), answers, @url].compact.reject(&:empty?).join("\n\n") + "\n"
+        facts.map { |name, value| "#{name.ljust(6)} #{value.gsub("\n", "\n       ")}" }.join("\n"), agenda_text, answers, @url].compact.reject(&:empty?).join("\n\n") + "\n"
     end
 
     def html
-      Html.page(@content.title, [Html.heading(@content.title), Html.soft(opening), (Html.paragraph(@note) if @note), changed, rows, buttons, Html.link("Open the series", @url)].compact.join("\n"))
+      Html.page(@content.title, [Html.heading(@content.title), Html.soft(opening), (Html.paragraph(@note) if @note), changed, rows, agenda_html, buttons, Html.link("Open the series", @url)].compact.join("\n"))
     end
+
+    # What is planned and what is left over, a line each.
+    def agenda_sections
+      return [] unless @agenda && @kind != :cancel
+
+      [["Left over", @agenda[:left_over].map { |action| [action[:text], *action[:owners]].join(" – ") }],
+        ["Agenda of #{@agenda[:at]}", @agenda[:topics].map { |topic| ["#{topic[:title]}, #{topic[:length_min]} min", topic[:presenter]].compact.join(" – ") }]].reject { |_, lines| lines.empty? }
+    end
+
+    def agenda_text = agenda_sections.map { |title, lines| [title, *lines.map { |line| "  #{line}" }].join("\n") }.join("\n\n").then { |text| text.empty? ? nil : text }
+
+    def agenda_html = agenda_sections.map { |title, lines| %(<h2 style="margin:20px 0 4px;font-size:15px">#{Html.h(title)}</h2><ol style="margin:0;padding-left:20px">#{lines.map { |line| "<li>#{Html.h(line)}</li>" }.join}</ol>) }.join
 
     def changed
       return if @changes.empty?

@@ -11,8 +11,9 @@ module Mailing
 
     # @param key [String] why the mail exists; the same key gives the same Message-ID
     # @param calendar [String, nil] an iCalendar object with METHOD
+    # @param attachments [Array<Array(String, String, String)>] name, type and bytes
     # @return [String] the mail as RFC 5322 writes it
-    def source(key:, name:, address:, subject:, text:, html:, at:, calendar: nil, reply_to: nil)
+    def source(key:, name:, address:, subject:, text:, html:, at:, calendar: nil, reply_to: nil, attachments: [])
       message = ::Mail.new
       message.charset = "UTF-8"
       message.from = named("Left Over", @from)
@@ -22,14 +23,31 @@ module Mailing
       message.date = at.to_datetime
       message.message_id = "<#{Digest::SHA256.hexdigest(key)[0, 40]}@#{@domain}>"
       message.header["Auto-Submitted"] = "auto-generated"
-      message.content_type = "multipart/alternative; charset=UTF-8"
-      message.add_part(part("text/plain; charset=UTF-8", text))
-      message.add_part(part("text/html; charset=UTF-8", html))
-      message.add_part(part("text/calendar; charset=UTF-8; method=#{calendar[/^METHOD:(\w+)/, 1]}; component=VEVENT", calendar)) if calendar
+      parts = alternatives(text, html, calendar)
+      if attachments.empty?
+        message.content_type = "multipart/alternative; charset=UTF-8"
+        parts.each { |one| message.add_part(one) }
+      else
+        mixed(message, parts, attachments)
+      end
       message.encoded
     end
 
     private
+
+    def alternatives(text, html, calendar)
+      [part("text/plain; charset=UTF-8", text), part("text/html; charset=UTF-8", html),
+        (part("text/calendar; charset=UTF-8; method=#{calendar[/^METHOD:(\w+)/, 1]}; component=VEVENT", calendar) if calendar)].compact
+    end
+
+    # What is attached stands beside the alternatives, not among them.
+    def mixed(message, parts, attachments)
+      message.content_type = "multipart/mixed; charset=UTF-8"
+      inner = ::Mail::Part.new(content_type: "multipart/alternative")
+      parts.each { |one| inner.add_part(one) }
+      message.add_part(inner)
+      attachments.each { |name, type, bytes| message.attachments[name] = {mime_type: type, content: bytes} }
+    end
 
     def part(type, body)
       ::Mail::Part.new.tap do |part|

@@ -15,7 +15,7 @@ module UseCases
       waiting = pending
       shown = waiting.find { |one| one[:person].id == person_id } || waiting.first || everybody.first
       parts = parts_for(shown, note: words(note), content: @content, before: shown[:before], sending_id: nil, attendees: attendees)
-      {subject: parts[:subject], text: parts[:text], html: parts[:html], shown_person_id: shown[:person].id, changes: changes_since_last_sending,
+      {subject: parts[:subject], text: parts[:text], html: parts[:html], attachments: (parts[:attachments] || []).map(&:first), shown_person_id: shown[:person].id, changes: changes_since_last_sending,
        recipients: (waiting + told_already(waiting)).sort_by { |one| [one[:kind] ? 0 : 1, one[:person].name] }.map { |one| recipient_view(one) }}
     end
 
@@ -152,13 +152,18 @@ module UseCases
 
     def parts_for(one, note:, content:, before:, sending_id:, attendees:, sequence: @series.sequence, at: now)
       person = one[:person]
-      Mailing::Invitation.new(
+      agenda = agenda_of_next unless one[:kind] == :cancel
+      Mailing::Invitation.new(agenda: agenda,
         kind: one[:kind], content: content, note: note, keeper: @series.keeper.name, role: one[:role].to_s, first: first_meeting(person, content, at),
         changes: before ? Core::Invitation::Difference.between(before, content).map(&:to_h) : [], told_before: !before.nil?,
         url: "#{Settings.origin}/series/#{@series.id}", answer_url: (AnswerLinks.address(@series.id, person.id) unless one[:kind] == :cancel || one[:role] == :informed),
-        calendar: (calendar(one, content, before, attendees, sequence, at) unless one[:kind] == :reminder)
-      ).parts.merge(reply_to: @series.keeper.email)
+        calendar: (calendar(one, content, before, attendees, sequence, at) unless one[:kind] == :reminder)).parts.merge(reply_to: @series.keeper.email, **(agenda ? {attachments: [["agenda.pdf", "application/pdf", agenda_pdf]]} : {}))
     end
+
+    # Made once for a batch of mails of one series.
+    def agenda_of_next = (@agendas ||= {}).fetch(@series.id) { @agendas[@series.id] = Agenda.new(clock: @clock).of_next(@series.id) }
+
+    def agenda_pdf = (@pdfs ||= {})[@series.id] ||= Mailing::AgendaPdf.new(agenda_of_next).to_s
 
     # The next meeting on the recipient's own wall.
     def first_meeting(person, content, at)

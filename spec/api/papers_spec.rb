@@ -80,6 +80,14 @@ RSpec.describe "Papers over the API" do
     end
   end
 
+  it "makes the agenda a PDF, names in all scripts of Europe and all" do
+    call(:get, "/meetings/#{meeting}/agenda")
+    expect([status, code]).to eq [409, "empty"]
+    topic(meeting, marit, "Bøyer, čerpadla, Ωmega")
+    call(:get, "/meetings/#{meeting}/agenda")
+    expect([status, last_response.body[0, 5], last_response.content_type]).to eq [200, "%PDF-", "application/pdf"]
+  end
+
   it "refuses what is too large before a byte is sent" do
     call(:post, "/meetings/#{meeting}/papers", {id: key, name: "a.pdf", sizeBytes: 26_000_000})
     expect([status, code]).to eq [422, "too-large"]

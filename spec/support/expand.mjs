@@ -1,4 +1,5 @@
-// Reads an iCalendar object on standard input and prints the instants of its event, by ical.js with the object's own VTIMEZONE.
+// Reads an iCalendar object on standard input and prints the instants of its event, moved ones included, by ical.js with the
+// object's own VTIMEZONE.
 import { createRequire } from 'node:module'
 import { readFileSync } from 'node:fs'
 
@@ -6,8 +7,9 @@ const require = createRequire(new URL('../../web/package.json', import.meta.url)
 const ICAL = require('ical.js')
 const calendar = new ICAL.Component(ICAL.parse(readFileSync(0, 'utf8')))
 calendar.getAllSubcomponents('vtimezone').forEach(zone => ICAL.TimezoneService.register(new ICAL.Timezone(zone)))
-const event = new ICAL.Event(calendar.getFirstSubcomponent('vevent'))
+const [master, ...moved] = calendar.getAllSubcomponents('vevent')
+const event = new ICAL.Event(master, { exceptions: moved.map(part => new ICAL.Event(part)) })
 const found = []
 const dates = event.iterator()
-for (let next = dates.next(); next && found.length < 500; next = dates.next()) found.push(next.toJSDate().toISOString().replace('.000', ''))
-console.log(JSON.stringify(found))
+for (let next = dates.next(); next && found.length < 500; next = dates.next()) found.push(event.getOccurrenceDetails(next).startDate.toJSDate().toISOString().replace('.000', ''))
+console.log(JSON.stringify(found.sort()))

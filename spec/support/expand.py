@@ -1,4 +1,4 @@
-"""Reads an iCalendar object on standard input and prints the instants of its event, by python-icalendar and python-dateutil."""
+"""Reads an iCalendar object on standard input and prints the instants of its event, moved ones included, by python-icalendar and python-dateutil."""
 import datetime
 import json
 import sys
@@ -6,7 +6,7 @@ import sys
 from dateutil import rrule, tz
 from icalendar import Calendar
 
-event = next(part for part in Calendar.from_ical(sys.stdin.buffer.read()).walk("VEVENT"))
+event, *moved = Calendar.from_ical(sys.stdin.buffer.read()).walk("VEVENT")
 start = event["DTSTART"].dt
 zone = tz.gettz(event["DTSTART"].params["TZID"])
 wall = start.replace(tzinfo=None)
@@ -31,4 +31,5 @@ for date in all_of("RDATE"):
 for date in all_of("EXDATE"):
     dates.exdate(date)
 utc = datetime.timezone.utc
-print(json.dumps([date.replace(tzinfo=zone).astimezone(utc).strftime("%Y-%m-%dT%H:%M:%SZ") for date in dates]))
+now = {part["RECURRENCE-ID"].dt.replace(tzinfo=None): part["DTSTART"].dt.replace(tzinfo=None) for part in moved}
+print(json.dumps(sorted(now.get(date, date).replace(tzinfo=zone).astimezone(utc).strftime("%Y-%m-%dT%H:%M:%SZ") for date in dates)))

@@ -46,9 +46,11 @@ RSpec.describe "The invitation mail" do
       id = key
       use(UseCases::Series, marit).create(id: id, title: "Round; with, marks", purpose: "Line one\nline two", members: [{person_id: wen, role: "required"}],
         run: {local_start: start, time_zone: zone, length_min: 45, rule: rule, dates: dates})
+      second = meeting_ids(id)[1]
+      use(UseCases::Meetings, marit).move(meeting_id: second, version: 0, local_start: (Core::Zone[zone].wall(Records::Meeting.find(second).starts_at) + 86_400).to_s) if second
       off = meeting_ids(id)[2]
       state(off, marit, "called_off", reason: "Storm") if off
-      shown = use(UseCases::Series, marit).meetings(id)[:meetings].reject { |meeting| meeting[:state] == "called_off" }.map { |meeting| meeting[:starts_at].iso8601 }
+      shown = use(UseCases::Series, marit).meetings(id)[:meetings].reject { |meeting| meeting[:state] == "called_off" }.map { |meeting| meeting[:starts_at].iso8601 }.sort
       ical = calendar_of(mail_for(id)).decoded
       expect(shown).not_to be_empty
       expect(instants_by_ical_js(ical)).to eq shown
@@ -64,6 +66,16 @@ RSpec.describe "The invitation mail" do
     event = Icalendar::Calendar.parse(calendar_of(mail).decoded).first.events.first
     expect([event.summary, event.location, event.sequence, event.organizer.to_s]).to eq ["Monday mooring round", "Boat shed", 0, "mailto:meetings@skerrybuoy.example"]
     expect(event.attendee.map(&:to_s)).to match_array %w[mailto:marit@skerrybuoy.example mailto:wen@skerrybuoy.example]
+  end
+
+  it "carries the agenda and what is left over, in the mail and as a PDF beside it" do
+    id = series(marit, {required: wen})
+    topic(meeting_ids(id).first, marit, "Batteries", length_min: 12)
+    mail = mail_for(id)
+    expect(mail.mime_type).to eq "multipart/mixed"
+    expect(mail.parts.first.parts.map(&:mime_type)).to eq %w[text/plain text/html text/calendar]
+    expect(mail.text_part.decoded).to include "Agenda of Monday 30 November 2026", "Batteries, 12 min"
+    expect([mail.attachments.first.filename, mail.attachments.first.decoded[0, 5]]).to eq ["agenda.pdf", "%PDF-"]
   end
 
   it "lets nothing typed become a header or a tag" do

@@ -1284,6 +1284,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/agenda": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** The agenda with what is left over, as a PDF; 409 code empty while nothing is planned */
+        get: operations["readAgenda"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/papers/{id}": {
         parameters: {
             query?: never;
@@ -1653,6 +1672,7 @@ export interface components {
             note?: string | null;
         };
         InvitationPreview: {
+            attachments: string[];
             shownPersonId: components["schemas"]["Key"];
             /** @description since the last sending */
             changes: components["schemas"]["Change"][];
@@ -4745,6 +4765,21 @@ export interface operations {
         requestBody: components["requestBodies"]["NewPaper"];
         responses: {
             201: components["responses"]["PaperBegun"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readAgenda: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
             default: components["responses"]["Problem"];
         };
     };

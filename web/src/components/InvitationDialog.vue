@@ -60,7 +60,7 @@ function submit() {
         <p class="eyebrow">What {{ preview.recipients.find(one => one.personId === preview!.shownPersonId)?.name }} gets</p>
         <p class="strong">{{ preview.subject }}</p>
         <pre class="text">{{ preview.text }}</pre>
-        <p class="soft small">With the calendar entry of all meetings attached.</p>
+        <p class="soft small">With the calendar entry of all meetings{{ preview.attachments.length ? ` and ${preview.attachments.join(', ')}` : '' }} attached.</p>
       </div>
     </div>
   </FormDialog>

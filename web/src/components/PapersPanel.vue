@@ -37,6 +37,7 @@ const size = (bytes: number) => (bytes < 100_000 ? `${Math.max(1, Math.round(byt
 <template>
   <section v-if="papers.length || mayBring" class="papers" :class="{ over }" aria-labelledby="papers" @dragover.prevent="over = mayBring" @dragleave="over = false" @drop.prevent="over = false; mayBring && bring($event.dataTransfer?.files ?? [])" @paste="mayBring && bring($event.clipboardData?.files ?? [])">
     <h2 id="papers" class="eyebrow">Papers{{ papers.length ? ` · ${papers.length}` : '' }}</h2>
+    <p class="small"><a :href="`/api/meetings/${meetingId}/agenda`" download>The agenda as a PDF</a></p>
     <ul>
       <li v-for="paper in papers" :key="paper.id" class="row spread">
         <a :href="`/api/papers/${paper.id}`" download>{{ paper.name }}</a><span class="small soft">{{ size(paper.sizeBytes) }} <button v-if="mayBring && (runs || paper.broughtBy.id === me)" type="button" class="quiet small" :aria-label="`Remove: ${paper.name}`" @click="drop(paper)">Remove</button></span>

@@ -1,0 +1,48 @@
+require "prawn"
+
+module Mailing
+  # An agenda on paper, with fonts that ship with the application.
+  class AgendaPdf
+    FONTS = File.expand_path("../../web/node_modules/dejavu-fonts-ttf/ttf", __dir__)
+    SOFT = "56635D"
+
+    # @param agenda [Hash] as UseCases::Agenda gives it
+    def initialize(agenda)
+      @agenda = agenda
+    end
+
+    # @return [String] the PDF
+    def to_s
+      pdf = Prawn::Document.new(page_size: "A4", margin: 56, info: {Title: @agenda[:title]})
+      pdf.font_families.update("DejaVu" => {normal: "#{FONTS}/DejaVuSans.ttf", bold: "#{FONTS}/DejaVuSans-Bold.ttf"})
+      pdf.font("DejaVu", size: 10.5) do
+        head(pdf)
+        section(pdf, "Left over", @agenda[:left_over].map { |action| [action[:text], [*action[:owners], (age(action) if action[:carried].positive?)].compact.join(", ")] })
+        section(pdf, "Agenda", @agenda[:topics].each_with_index.map { |topic, i| ["#{i + 1}  #{topic[:title]}", [topic[:presenter], "#{topic[:length_min]} min"].compact.join(", ")] })
+      end
+      pdf.render
+    end
+
+    private
+
+    def age(action) = "carried #{(action[:carried] == 1) ? "once" : "#{action[:carried]} times"}"
+
+    def head(pdf)
+      pdf.text @agenda[:title], size: 20, style: :bold
+      pdf.text [@agenda[:at], @agenda[:location]].compact.join(" · "), color: SOFT
+      pdf.move_down 18
+    end
+
+    def section(pdf, title, rows)
+      return if rows.empty?
+
+      pdf.text title, size: 13, style: :bold
+      rows.each do |words, about|
+        pdf.move_down 5
+        pdf.text words
+        pdf.text about, size: 8.5, color: SOFT unless about.empty?
+      end
+      pdf.move_down 18
+    end
+  end
+end
