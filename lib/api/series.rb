@@ -16,6 +16,8 @@ module Api
       json use(UseCases::SeriesRun).change(series_id: params["id"], version: version, **input)
     end
 
+    on(:post, "/series/:id/run/check", "checkRun", may: :change_series, of: :series) { json use(UseCases::StillHolds).check_run(params["id"], input) }
+
     on :post, "/series/:id/calling-off", "callOffLater", may: :change_series, of: :series do
       use(UseCases::SeriesRun).call_off(series_id: params["id"], **input)
       json series.show(params["id"])

@@ -14,7 +14,7 @@ module UseCases
       load(series_id)
       waiting = pending
       shown = waiting.find { |one| one[:person].id == person_id } || waiting.first || everybody.first
-      parts = parts_for(shown, note: words(note), content: @content, before: shown[:before], sending_id: nil, attendees: attendees)
+      parts = parts_for(shown, note: words(note) || own_words(shown[:person], @content), content: @content, before: shown[:before], sending_id: nil, attendees: attendees)
       {subject: parts[:subject], text: parts[:text], html: parts[:html], attachments: (parts[:attachments] || []).map(&:first), shown_person_id: shown[:person].id, changes: changes_since_last_sending,
        recipients: (waiting + told_already(waiting)).sort_by { |one| [one[:kind] ? 0 : 1, one[:person].name] }.map { |one| recipient_view(one) }}
     end
@@ -35,7 +35,7 @@ module UseCases
         load(series_id)
         waiting = pending
         sequence = (Records::Sending.where(series_id: series_id).maximum(:sequence) || -1) + 1
-        Records::Sending.create!(id: id, series_id: series_id, sent_by_id: by, sequence: sequence, recipients: waiting.size, note: words(note), sent_at: now, content: @content.to_plain.merge("attendees" => attendees))
+        Records::Sending.create!(id: id, series_id: series_id, sent_by_id: by, sequence: sequence, recipients: waiting.size, note: words(note), sent_at: now, content: @content.to_plain.merge("attendees" => attendees, "wording" => @series.wording))
         waiting.each_slice(BATCH) { |some| put(id, some, sequence) }
         series.update!(sequence: sequence, told_sequence: sequence, told_at: now)
         Records::Event.note("told", "#{Core::Words.count(waiting.size, "person").sub("persons", "people")} told#{": #{words(note)}" if words(note)}", series_id: series_id, now: now, person_id: by) if waiting.any?
@@ -73,7 +73,8 @@ module UseCases
       @series = (@series_of ||= {})[sending.series_id] ||= find(Records::Series.includes(:keeper), sending.series_id)
       before = mail.before_sending_id && sending(mail.before_sending_id).content
       one = {person: Records::Person.find(mail.person_id), role: mail.role.to_sym, kind: mail.kind.to_sym}
-      parts_for(one, note: sending.note, content: Core::Invitation::Content.of(sending.content), before: before && Core::Invitation::Content.of(before), sending_id: sending.id,
+      content = Core::Invitation::Content.of(sending.content)
+      parts_for(one, note: sending.note || own_words(one[:person], content, sending.content["wording"], sending.sent_at), content: content, before: before && Core::Invitation::Content.of(before), sending_id: sending.id,
         attendees: sending.content["attendees"], sequence: sending.sequence, at: sending.sent_at)
     end
 
@@ -158,6 +159,15 @@ module UseCases
         changes: before ? Core::Invitation::Difference.between(before, content).map(&:to_h) : [], told_before: !before.nil?,
         url: "#{Settings.origin}/series/#{@series.id}", answer_url: (AnswerLinks.address(@series.id, person.id) unless one[:kind] == :cancel || one[:role] == :informed),
         calendar: (calendar(one, content, before, attendees, sequence, at) unless one[:kind] == :reminder)).parts.merge(reply_to: @series.keeper.email, **(agenda ? {attachments: [["agenda.pdf", "application/pdf", agenda_pdf]]} : {}))
+    end
+
+    # The keeper's wording, filled for one reader.
+    def own_words(person, content, wording = @series.wording, at = now)
+      return if wording.nil? || content.start.nil?
+
+      agenda = agenda_of_next
+      Core::Invitation::Wording.fill(wording, "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.run.sentence, "place" => content.location, "keeper" => content.keeper,
+        "agenda" => agenda && agenda[:topics].map { |topic| topic[:title] }.join("\n"), "left over" => agenda && agenda[:left_over].map { |action| [action[:text], *action[:owners]].join(" – ") }.join("\n"))
     end
 
     # Made once for a batch of mails of one series.

@@ -68,7 +68,7 @@ module UseCases
       ledger = Ledgers.of([id])[id]
       taking_part = !(Access.new(by).roles(id) & Core::Rights::TAKE_PART).empty?
       {id: id, title: series.title, purpose: series.purpose, place: series.place, time_zone: series.time_zone,
-       held_place: series.held_place && {id: series.place_id, name: series.held_place.name}, before_min: series.before_min, after_min: series.after_min, location: series.location, remind_min: series.remind_min, remind_papers: series.remind_papers,
+       held_place: series.held_place && {id: series.place_id, name: series.held_place.name}, before_min: series.before_min, after_min: series.after_min, location: series.location, remind_min: series.remind_min, remind_papers: series.remind_papers, wording: series.wording,
        zone_place: series.zone.place, length_min: series.length_min, quorum: series.quorum,
        **rule_words(series), keeper: person(series.keeper), chair: person(series.chair), since: since(series),
        members: series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }
@@ -139,13 +139,14 @@ module UseCases
 
     def changed_words(series, people) = Core::Words.list([*series.changed.filter_map { |name| CHANGED[name] }.uniq, *("people" if people)]).then { |words| words.empty? ? "set-up times" : words }.capitalize
 
-    def head(title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, place_id: nil, before_min: 0, after_min: 0, remind_min: 0, remind_papers: true)
+    def head(title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, place_id: nil, before_min: 0, after_min: 0, remind_min: 0, remind_papers: true, wording: nil)
       known = Records::Person.where(id: [keeper_id, chair_id]).pluck(:id)
       raise Core::Invalid.new("Choose a keeper from the people here.", pointer: "/keeperId") unless known.include?(keeper_id)
       raise Core::Invalid.new("Choose a chair from the people here.", pointer: "/chairId") unless known.include?(chair_id)
 
       {title: words(title, pointer: "/title", missing: "Give the series a title."), purpose: words(purpose), place: words(place),
-       keeper_id: keeper_id, chair_id: chair_id, quorum: quorum, place_id: place_id, before_min: before_min, after_min: after_min, remind_min: remind_min, remind_papers: remind_papers}
+       keeper_id: keeper_id, chair_id: chair_id, quorum: quorum, place_id: place_id, before_min: before_min, after_min: after_min, remind_min: remind_min, remind_papers: remind_papers,
+       wording: words(wording)&.then { |text| Core::Invitation::Wording.check(text, pointer: "/wording") }}
     end
 
     # One date of the rule at another time, from the start.

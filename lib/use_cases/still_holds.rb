@@ -2,6 +2,7 @@ module UseCases
   # Whether the times of coming meetings still suit those who must come, and what would.
   class StillHolds < Base
     WEEKS = 8
+    MOST_DATES = 60
     REPAIR_DAYS = Core::CommonTime::RunFit::REPAIR_DAYS
 
     # @return [Hash] the coming meetings that clash now, each with who, and the nearest time that suits
@@ -9,6 +10,19 @@ module UseCases
       series = find(Records::Series.includes(members: :person), series_id)
       coming = coming_of([series]).fetch(series_id, [])
       {checked: coming.size, weeks: WEEKS, clashes: clashes(series, coming).map { |meeting, fit, names| clash_view(series, meeting, fit, names) }}
+    end
+
+    # How another rule or time would suit those who must come, before it is taken.
+    # @param run [Hash] local_start, time_zone, length_min, rule, dates
+    def check_run(series_id, run)
+      series = find(Records::Series.includes(members: :person), series_id)
+      read = Core::Recurrence::Run.read(start: run[:local_start], zone: run[:time_zone], length_min: run[:length_min], rule: run[:rule], dates: run[:dates] || []).refuse_past(now)
+      dates = read.between(now, now + 366 * 86_400, limit: MOST_DATES)
+      roles = series.members.reject { |member| member.role == "informed" }.to_h { |member| [member.person_id, member.role.to_sym] }
+      availability = Availability.new(people: roles, from: dates.first.starts_at, to: dates.last.ends_at, now: now, except_series: series_id)
+      people = availability.people
+      clashes = dates.filter_map { |date| fit = fit_at(people, date) and fit.missing.any? && {local_start: date.wall, headline: fit.headline(availability.names)} }
+      {checked: dates.size, held: dates.size - clashes.size, clashes: clashes}
     end
 
     # For the Desk: series somebody runs, with how many coming meetings clash.
@@ -23,6 +37,11 @@ module UseCases
     end
 
     private
+
+    def fit_at(people, date)
+      from, to = Core::Spans.minute(date.starts_at), Core::Spans.minute_after(date.ends_at)
+      Core::CommonTime::Fit.at(Core::CommonTime::Search.new(Core::CommonTime::Request.new(from: from, to: to, length_min: to - from, grid: Core::CommonTime::Grid.utc(5), allowed: nil, gap_min: 0, before_min: 0, after_min: 0), people), from)
+    end
 
     def coming_of(series)
       Records::Meeting.where(series_id: series.map(&:id), state: "planned").where("starts_at > ? and starts_at < ?", now, now + WEEKS * 7 * 86_400).in_order.group_by(&:series_id)

@@ -1225,6 +1225,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/run/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How another rule or time would suit everyone's calendars; keeps nothing */
+        post: operations["checkRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/series/{id}/calling-off": {
         parameters: {
             query?: never;
@@ -1512,6 +1531,8 @@ export interface components {
             remindMin?: number;
             /** @description mail the day before where there are papers to read */
             remindPapers?: boolean;
+            /** @description the keeper's own words, with placeholders such as {place} */
+            wording?: string | null;
             /** @description dates of the rule that are to be at another time */
             moves?: {
                 from: components["schemas"]["Wall"];
@@ -1539,6 +1560,8 @@ export interface components {
             remindMin?: number;
             /** @description mail the day before where there are papers to read */
             remindPapers?: boolean;
+            /** @description the keeper's own words, with placeholders such as {place} */
+            wording?: string | null;
             quorum?: number | null;
             members: components["schemas"]["MemberWish"][];
             /** @description asked as a whole; who joins later comes too */
@@ -1585,6 +1608,7 @@ export interface components {
             location: string | null;
             remindMin: number;
             remindPapers: boolean;
+            wording: string | null;
             timeZone: string;
             zonePlace: string;
             lengthMin: number;
@@ -2692,6 +2716,15 @@ export interface components {
             pieceBytes: number;
             pieces: number[];
         };
+        RunCheck: {
+            /** @description dates looked at */
+            checked: number;
+            held: number;
+            clashes: {
+                localStart: components["schemas"]["Wall"];
+                headline: string;
+            }[];
+        };
     };
     responses: {
         /** @description A problem (RFC 9457) */
@@ -3043,6 +3076,15 @@ export interface components {
             };
             content: {
                 "application/json": components["schemas"]["StillHolds"];
+            };
+        };
+        /** @description OK */
+        RunCheck: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["RunCheck"];
             };
         };
         /** @description The file */
@@ -4688,6 +4730,21 @@ export interface operations {
         requestBody: components["requestBodies"]["RunChange"];
         responses: {
             200: components["responses"]["RunChanged"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Run"];
+        responses: {
+            200: components["responses"]["RunCheck"];
             default: components["responses"]["Problem"];
         };
     };

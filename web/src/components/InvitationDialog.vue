@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { v7 as newKey } from 'uuid'
+import { useNotice } from '../composables/useNotice'
 import { useInvitation } from '../composables/useSeries'
 import { count } from '../time'
 import FormDialog from './FormDialog.vue'
@@ -28,6 +29,13 @@ watch(open, shown => {
   whose.value = undefined
   reset()
 })
+
+const { say } = useNotice()
+/** For those who are invited by other ways. */
+async function copy() {
+  await navigator.clipboard.writeText(`${preview.value!.subject}\n\n${preview.value!.text}`)
+  say('The text is copied.')
+}
 
 function submit() {
   if (sent.value) open.value = false
@@ -60,6 +68,7 @@ function submit() {
         <p class="eyebrow">What {{ preview.recipients.find(one => one.personId === preview!.shownPersonId)?.name }} gets</p>
         <p class="strong">{{ preview.subject }}</p>
         <pre class="text">{{ preview.text }}</pre>
+        <p><button type="button" class="quiet small" @click="copy">Copy the text</button></p>
         <p class="soft small">With the calendar entry of all meetings{{ preview.attachments.length ? ` and ${preview.attachments.join(', ')}` : '' }} attached.</p>
       </div>
     </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Series } from '../api/client'
-import { useRunChange } from '../composables/useAnswers'
+import { useRunChange, useRunCheck } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
 import { useTimeZones } from '../composables/usePeople'
 import { useMeetings, useRunPreview } from '../composables/useSeries'
@@ -32,6 +32,7 @@ watch(open, shown => {
 })
 const wish = computed(() => wishOf(run.value))
 const { preview, error: runError } = useRunPreview(computed(() => (deed.value === 'change' && open.value ? wish.value : null)))
+const { check } = useRunCheck(() => series.id, computed(() => (deed.value === 'change' && open.value && !runError.value ? wish.value : null)))
 const choices = computed(() => [{ title: 'all meetings to come', value: '' }, ...(meetings.value ?? []).filter(meeting => meeting.state === 'planned').map(meeting => ({ title: `${mediumDay(meeting.localStart)}, ${clock(meeting.localStart)}, and all later`, value: meeting.id }))])
 
 async function save() {
@@ -57,6 +58,7 @@ async function save() {
     <template v-if="deed === 'change'">
       <RunFields v-model="run" :zones="zones" :problem="runError" :tried="tried" />
       <p v-if="preview" class="strong" role="status">{{ preview.sentence }}.</p>
+      <p v-if="check" class="small" :class="check.clashes.length ? 'stuck' : 'fresh'">{{ check.clashes.length ? `${check.held} of ${check.checked} dates suit all who must come. ${check.clashes.slice(0, 3).map(clash => `${clash.headline} on ${mediumDay(clash.localStart)}`).join('; ')}${check.clashes.length > 3 ? '; and more' : ''}.` : `Nobody who must come is known to be busy at any of the ${check.checked} dates.` }}</p>
     </template>
     <v-text-field v-else v-model="reason" label="Why" maxlength="500" :error-messages="tried && !reason.trim() ? 'Say why, so that people understand.' : undefined" />
     <p class="small soft">Sheets, files and places go along, the first to the first new date and so on. Answers are asked anew where the time changes. Past meetings stay as they are.</p>

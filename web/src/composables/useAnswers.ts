@@ -60,3 +60,12 @@ export function useIncomingMails(enabled: MaybeRefOrGetter<boolean>) {
   const dismissing = useMutation({ mutationFn: (id: string) => dataOf(api.DELETE('/incoming-mails/{id}', { params: { path: { id } } })), onSuccess: () => cache.invalidateQueries({ queryKey: ['incoming-mails'] }) })
   return { mails: computed(() => reading.data.value?.mails ?? []), dismiss: dismissing.mutate }
 }
+
+/** How another rule or time would suit everyone's calendars; asked once the form stands still. */
+export function useRunCheck(seriesId: MaybeRefOrGetter<string>, wish: MaybeRefOrGetter<Schemas['RunWish'] | null>) {
+  const reading = useQuery({
+    queryKey: computed(() => ['run-check', toValue(seriesId), toValue(wish)]), enabled: computed(() => toValue(wish) !== null), retry: false,
+    queryFn: ({ signal }) => dataOf(api.POST('/series/{id}/run/check', { params: { path: { id: toValue(seriesId) } }, body: toValue(wish)!, signal })),
+  })
+  return { check: reading.data }
+}
