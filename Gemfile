@@ -22,6 +22,7 @@ gem "icalendar" # the stand-ins and the tests: never what it checks
 gem "holidays"
 gem "csv"
 gem "prawn"
+gem "matrix" # prawn 2.4 needs it and does not say so
 
 group :test do
   gem "rspec"

@@ -22,6 +22,14 @@ RSpec.describe "The layers" do
     expect(offences).to be_empty
   end
 
+  it "need no gem that only tests have" do
+    script = 'require "./config/boot"; require "./config/loader"; LOADER.eager_load(force: true); require "./stand_ins/post/correspondent"; require "./stand_ins/calendars/pages"'
+    output = Bundler.with_unbundled_env do
+      `BUNDLE_GEMFILE=#{root}/Gemfile BUNDLE_PATH=#{root}/vendor/bundle BUNDLE_WITHOUT=test:development bundle exec ruby -C #{root} -e '#{script}' 2>&1`
+    end
+    expect($?).to be_success, output
+  end
+
   it "leave the loader nothing to complain of" do
     require_relative "../config/boot"
     expect { LOADER.eager_load(force: true) }.not_to raise_error

@@ -21,7 +21,6 @@ class Pictures
     sheet = answer("/series/#{series}")["next"]["id"]
     picture("desk", "/", "section")
     picture("series", "/series/#{series}", "svg .age")
-    picture("series-list", "/series", "li")
     picture("series-new", "/series/new", ".dates li")
     picture("people", "/people", "li")
     me = answer("/session")["person"]["id"]
@@ -36,12 +35,11 @@ class Pictures
     picture("sheet-planning", "/meetings/#{sheet}", ".topic")
     in_theme("dark") { picture("series-dark", "/series/#{series}", "svg .age") }
     picture("invitation", "/series/#{answer("/series")["series"].find { |one| one["title"].include?("Trustees") }["id"]}", "svg .date") { untold_invitation }
-    @browser.execute("document.querySelector('.v-dialog button[type=submit]').click()")
-    sleep 1
+    @browser.execute("document.querySelector('.v-dialog.v-overlay--active button[type=submit]').click()")
+    sleep 3 # until the worker has handed it over
     picture("sheet-in-session", "/meetings/#{sheet}", ".topic") { hold }
     size(390, 800)
     picture("sheet-phone", "/meetings/#{sheet}", ".topic")
-    picture("desk-phone", "/", "section")
     picture("answer-phone", answer_path, "form")
     size(1280, 800)
     open_post_tray
@@ -101,6 +99,7 @@ class Pictures
     field.focus.type(:End, " and accounts")
     press("Keep")
     press("Send the invitation")
+    wait("pre.text")
   end
 
   # Eight people in three zones, next week.

@@ -7,6 +7,7 @@ module UseCases
     # Up to so many, everybody sees who else is asked; beyond, each mail names its reader alone.
     MOST_LISTED = 100
     BATCH = 500
+    AGENDA_NAME = "agenda.pdf"
 
     # To whom and what, before anything goes.
     # @param person_id [String, nil] whose mail is shown; nil: the first to be told
@@ -15,7 +16,7 @@ module UseCases
       waiting = pending
       shown = waiting.find { |one| one[:person].id == person_id } || waiting.first || everybody.first
       parts = parts_for(shown, note: words(note) || own_words(shown[:person], @content), content: @content, before: shown[:before], sending_id: nil, attendees: attendees)
-      {subject: parts[:subject], text: parts[:text], html: parts[:html], attachments: (parts[:attachments] || []).map(&:first), shown_person_id: shown[:person].id, changes: changes_since_last_sending,
+      {subject: parts[:subject], text: parts[:text], html: parts[:html], attachments: agenda_of_next ? [AGENDA_NAME] : [], shown_person_id: shown[:person].id, changes: changes_since_last_sending,
        recipients: (waiting + told_already(waiting)).sort_by { |one| [one[:kind] ? 0 : 1, one[:person].name] }.map { |one| recipient_view(one) }}
     end
 
@@ -75,7 +76,7 @@ module UseCases
       one = {person: Records::Person.find(mail.person_id), role: mail.role.to_sym, kind: mail.kind.to_sym}
       content = Core::Invitation::Content.of(sending.content)
       parts_for(one, note: sending.note || own_words(one[:person], content, sending.content["wording"], sending.sent_at), content: content, before: before && Core::Invitation::Content.of(before), sending_id: sending.id,
-        attendees: sending.content["attendees"], sequence: sending.sequence, at: sending.sent_at)
+        attendees: sending.content["attendees"], sequence: sending.sequence, at: sending.sent_at).merge(attachments: attachments(mail.kind))
     end
 
     # Sends the invitation as it stands to one who has asked for it (REFRESH, RFC 5546 3.2.6).
@@ -158,7 +159,7 @@ module UseCases
         kind: one[:kind], content: content, note: note, keeper: @series.keeper.name, role: one[:role].to_s, first: first_meeting(person, content, at),
         changes: before ? Core::Invitation::Difference.between(before, content).map(&:to_h) : [], told_before: !before.nil?,
         url: "#{Settings.origin}/series/#{@series.id}", answer_url: (AnswerLinks.address(@series.id, person.id) unless one[:kind] == :cancel || one[:role] == :informed),
-        calendar: (calendar(one, content, before, attendees, sequence, at) unless one[:kind] == :reminder)).parts.merge(reply_to: @series.keeper.email, **(agenda ? {attachments: [["agenda.pdf", "application/pdf", agenda_pdf]]} : {}))
+        calendar: (calendar(one, content, before, attendees, sequence, at) unless one[:kind] == :reminder)).parts.merge(reply_to: @series.keeper.email)
     end
 
     # The keeper's wording, filled for one reader.
@@ -172,6 +173,8 @@ module UseCases
 
     # Made once for a batch of mails of one series.
     def agenda_of_next = (@agendas ||= {}).fetch(@series.id) { @agendas[@series.id] = Agenda.new(clock: @clock).of_next(@series.id) }
+
+    def attachments(kind) = (kind == "cancel" || agenda_of_next.nil?) ? [] : [[AGENDA_NAME, "application/pdf", agenda_pdf]]
 
     def agenda_pdf = (@pdfs ||= {})[@series.id] ||= Mailing::AgendaPdf.new(agenda_of_next).to_s
 

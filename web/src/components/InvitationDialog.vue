@@ -72,6 +72,7 @@ function submit() {
         <p class="soft small">With the calendar entry of all meetings{{ preview.attachments.length ? ` and ${preview.attachments.join(', ')}` : '' }} attached.</p>
       </div>
     </div>
+    <v-progress-linear v-else-if="!error" indeterminate color="primary" aria-label="Looking who is to be told" />
   </FormDialog>
 </template>
 
