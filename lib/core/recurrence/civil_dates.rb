@@ -11,13 +11,15 @@ module Core
       def initialize(rule, start)
         @rule = rule
         @first = start.date
-        @times = times_of_day(start)
+        @second_of_day = start.second_of_day
         @wdays = rule.by_day&.map(&:wday)
         @plain_wdays = rule.by_day&.none?(&:nth)
       end
 
-      # Seconds of the day, in order.
-      attr_reader :times
+      # Seconds of the day, in order. Only asked for once `cost` is known to be bearable: a rule may name 86,400 of them.
+      def times
+        @times ||= hours.product(minutes, seconds).map { |hour, minute, second| hour * 3600 + minute * 60 + second }.sort.freeze
+      end
 
       # The number of the period that holds this day; periods the rule visits are `interval` apart.
       def period_of(date)
@@ -40,7 +42,7 @@ module Core
       end
 
       # What one period costs at most, in days looked at: the measure of Expander::WORK.
-      def cost = @cost ||= days_looked_at * times.size + 1
+      def cost = @cost ||= days_looked_at * hours.size * minutes.size * seconds.size + 1
 
       private
 
@@ -60,16 +62,11 @@ module Core
       # Julian day 0 was a Monday.
       def monday_shift = (@rule.week_start - 1) % 7
 
-      def times_of_day(start)
-        rule = @rule
-        return [start.second_of_day].freeze unless rule.by_hour || rule.by_minute || rule.by_second
+      def hours = @rule.by_hour || [@second_of_day / 3600]
 
-        second_of_day = start.second_of_day
-        hours = rule.by_hour || [second_of_day / 3600]
-        minutes = rule.by_minute || [second_of_day / 60 % 60]
-        seconds = (rule.by_second || [second_of_day % 60]) - [60] # no zone has leap seconds on its wall
-        hours.product(minutes, seconds).map { |hour, minute, second| hour * 3600 + minute * 60 + second }.sort.freeze
-      end
+      def minutes = @rule.by_minute || [@second_of_day / 60 % 60]
+
+      def seconds = (@rule.by_second || [@second_of_day % 60]) - [60] # no zone has leap seconds on its wall
 
       def wday(jd) = (jd + 1) % 7
 

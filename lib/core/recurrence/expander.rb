@@ -73,9 +73,11 @@ module Core
 
       def each_wall(from_s)
         epoch = WallTime::EPOCH_JD
+        cost = @civil.cost
+        raise_too_much if cost > WORK
+
         times = @civil.times
         single = times.first if times.one?
-        cost = @civil.cost
         work = 0
         each_period(from_s) do |period|
           work += cost
