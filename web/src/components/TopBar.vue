@@ -64,7 +64,7 @@ nav a.here { color: var(--ink) !important; border-bottom-color: var(--pine); }
 @media (max-width: 860px) {
   .bar { flex-wrap: wrap; height: auto; gap: 0 12px; padding: 6px 14px 0; }
   .name { flex: 1; }
-  nav { order: 3; flex-basis: 100%; gap: 18px; height: 38px; }
+  nav { order: 3; flex: 0 0 100%; gap: 14px; height: 38px; overflow-x: auto; white-space: nowrap; font-size: 14px; scrollbar-width: none; }
   .go { width: 40px; }
   .go { font-size: 0; }
   .go kbd { font-size: 12px; }

@@ -52,6 +52,13 @@ const { found, error, isSearching } = useCommonTime(wish)
 const runWish = computed(() => runWishOf(settled.value, wishOf(settled.value, timeZone.value, except)))
 const { runs, error: runError, isSearching: isRunning } = useRunTimes(runWish)
 
+const outcome = computed(() => {
+  if (!found.value) return 'Choose who must come'
+  if (found.value.holding) return `${count(found.value.holding, 'time')} suit all who must come`
+  if (!found.value.total) return 'No time is allowed here'
+  // Nobody is known to be missing; but no calendar known, or only tentatively free, is not free.
+  return found.value.fewestMissing === 0 ? 'Nothing against these times, but not all who must come are sure' : 'No time suits all who must come'
+})
 const chosenAt = ref<string | null>(null)
 const check = computed(() => { const one = wishOf(settled.value, timeZone.value, except); return one && chosenAt.value ? { ...one, at: chosenAt.value } : null })
 const { fit: chosen } = useTimeCheck(check)
@@ -96,7 +103,7 @@ useKeys([
           <button type="button" class="quiet" :aria-expanded="changing" @click="changing = !changing">{{ changing ? 'done changing' : 'change' }}</button>
         </div>
         <p class="small soft">
-          <template v-if="series">For {{ series.title }}. </template>Bars grow with the number of people free. <b class="all">Solid</b>: all who must come. <b class="carried">Gold</b>: one short. Times in {{ zonePlace(timeZone) }}.
+          <template v-if="series">For {{ series.title }}. </template>Bars grow with the number of people known to be free. <b class="all">Solid</b>: all who must come. <b class="carried">Gold</b>: one short. Times in {{ zonePlace(timeZone) }}.
         </p>
       </header>
       <section v-if="changing" class="sheet" aria-label="What is looked for"><LookFields v-model="look" :places="places ?? []" :error="error ?? runError" /></section>
@@ -105,7 +112,7 @@ useKeys([
         <div class="row spread">
           <h2 id="free" class="visually-hidden">Who is free when</h2>
           <button type="button" class="quiet" @click="look.fromDay = stepped(look, -1)">Earlier</button>
-          <span class="small soft" role="status">{{ found ? (found.holding ? `${count(found.holding, 'time')} suit all who must come` : found.total ? 'No time suits all who must come' : 'No time is allowed here') : 'Choose who must come' }}</span>
+          <span class="small soft" role="status">{{ outcome }}</span>
           <button type="button" class="quiet" @click="look.fromDay = stepped(look, 1)">Later</button>
         </div>
         <DaySilhouettes v-if="found" :found="found" :chosen="chosen" @take="startsAt => { chosenAt = startsAt }" />
