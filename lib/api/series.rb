@@ -30,6 +30,8 @@ module Api
 
     on(:get, "/series/:id/history", "showHistory", may: :invite, of: :series) { json use(UseCases::History).show(params["id"], page: page) }
 
+    on(:get, "/series/:id/mails", "listMails", may: :invite, of: :series) { json use(UseCases::History).mails(params["id"], page: page) }
+
     on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) { json series.strands(params["id"]) }
 
     on :get, "/series/:id/meetings", "listMeetings", may: :see_series, of: :series do

@@ -1283,6 +1283,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/mails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** Each mail of the series and what became of it, newest first */
+        get: operations["listMails"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/meetings/{id}/papers": {
         parameters: {
             query?: never;
@@ -2696,6 +2715,25 @@ export interface components {
             pageSize: number;
             total: number;
         };
+        Mail: {
+            id: components["schemas"]["Key"];
+            recipient: string;
+            subject: string;
+            /** @enum {string} */
+            state: "waiting" | "sent" | "failed";
+            /** @description that did not succeed */
+            attempts: number;
+            /** @description what the mail service last said */
+            error: string | null;
+            /** @description when it was handed over; until then */
+            localAt: components["schemas"]["Wall"];
+        };
+        Mails: {
+            mails: components["schemas"]["Mail"][];
+            page: number;
+            pageSize: number;
+            total: number;
+        };
         Paper: {
             id: components["schemas"]["Key"];
             name: string;
@@ -3130,6 +3168,15 @@ export interface components {
             };
             content: {
                 "application/json": components["schemas"]["History"];
+            };
+        };
+        /** @description OK */
+        Mails: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Mails"];
             };
         };
         /** @description OK */
@@ -4792,6 +4839,23 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["History"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listMails: {
+        parameters: {
+            query?: {
+                page?: components["parameters"]["page"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Mails"];
             default: components["responses"]["Problem"];
         };
     };

@@ -27,6 +27,15 @@ export function useHistory(seriesId: MaybeRefOrGetter<string>) {
   return { events: computed(() => reading.data.value?.pages.flatMap(page => page.events)), more: reading.fetchNextPage, hasMore: reading.hasNextPage }
 }
 
+/** Each mail of a series and what became of it, newest first. */
+export function useMails(seriesId: MaybeRefOrGetter<string>) {
+  const reading = useInfiniteQuery({
+    queryKey: computed(() => ['mails', toValue(seriesId)]), initialPageParam: 1, getNextPageParam: (last: Schemas['Mails']) => (last.page * last.pageSize < last.total ? last.page + 1 : undefined),
+    queryFn: ({ pageParam }) => dataOf(api.GET('/series/{id}/mails', { params: { path: { id: toValue(seriesId) }, query: { page: pageParam } } })),
+  })
+  return { mails: computed(() => reading.data.value?.pages.flatMap(page => page.mails)), total: computed(() => reading.data.value?.pages[0]?.total), more: reading.fetchNextPage, hasMore: reading.hasNextPage }
+}
+
 /** Another rule or time for a series, and calling off what is later. */
 export function useRunChange(seriesId: MaybeRefOrGetter<string>) {
   const cache = useQueryClient()
