@@ -11,3 +11,6 @@ tasks.seed_loader = Class.new { def load_seed = nil }.new
 
 task(:environment) {}
 load "active_record/railties/databases.rake"
+
+desc "Fills an empty database with the demo"
+task(:demo) { require_relative "demo/load" }

@@ -24,14 +24,15 @@ class Supervisor
   def run
     %w[INT TERM HUP].each { |signal| trap(signal) { @stopping = true } }
     refuse_taken_ports
-    start_database if @local
-    prepare
+    # The stand-ins come up while the database does; what works in the background gives way to the first page.
     start("post", "bundle", "exec", "ruby", "stand_ins/post/tray.rb") unless ENV.key?("LEFT_OVER_SMTP_HOST")
     start("calendars", "bundle", "exec", "ruby", "stand_ins/calendars/host.rb") if calendar_host?
+    start_database if @local
+    prepare
     start("web", "bundle", "exec", "puma", "--config", "config/puma.rb", "config.ru")
+    wait_for_web
     start("entrance", "bundle", "exec", "ruby", "bin/lib/entrance.rb")
     start("worker", "bundle", "exec", "ruby", "bin/lib/worker.rb")
-    wait_for_web
     announce unless @stopping
     look_after_children until @stopping
   ensure
@@ -77,17 +78,12 @@ class Supervisor
     @database.make_accounts
   end
 
+  # In one process: starting Ruby costs more than finding that there is nothing to do.
   def prepare
-    step "bundle exec rake db:create db:migrate", "The database could not be brought up to date"
-    return if Settings.production? || Settings.env == "empty"
-
-    step "bundle exec ruby demo/load.rb", "The demo could not be loaded", show: true
-  end
-
-  def step(command, failure, show: false)
+    demo = !Settings.production? && Settings.env != "empty"
     log = File.join(@var, "log", "prepare.log")
-    redirect = show ? {err: [log, "a"]} : {out: [log, "a"], err: [log, "a"]}
-    system(command, chdir: Settings::ROOT, **redirect) || @stopping || abort("#{failure}; see #{log}.")
+    done = system({"VERBOSE" => "false"}, "bundle", "exec", "rake", "db:create", "db:migrate", *("demo" if demo), chdir: Settings::ROOT, err: [log, "a"])
+    done || @stopping || abort("The database could not be brought up to date#{" or the demo not loaded" if demo}; see #{log}.")
   end
 
   def start(name, *command)

@@ -96,7 +96,7 @@ RSpec.describe "Finding a time" do
     Records::Calendar.where(person_id: ids["Lars Ekeli"]).delete_all
     look("Lars Ekeli", "Ines Torvald")
     expect(page).to have_css(".who li", text: "no calendar known")
-    expect(page).to have_css(".silhouettes [role=status]", text: "No time suits all who must come")
+    expect(page).to have_css(".silhouettes [role=status]", text: "Nothing against these times, but not all who must come are sure")
     expect(page).to have_css(".fit", text: "no calendar known of Lars Ekeli")
     fill_in "Add a guest by name", with: "Guest from the yard"
     type(:enter)
