@@ -29,7 +29,9 @@ class Pictures
     look_for_time(me)
     picture("common-time", "/common-time", ".fit") { @browser.execute("document.querySelector('.fit .take').click()") }
     look_for_time(me, across: true)
-    picture("common-time-run", "/common-time", ".dot") { @browser.execute("document.querySelector('.dot').scrollIntoView({ block: 'center' })") }
+    size(1280, 860) # as far as the run; scrolled pages come out half painted
+    picture("common-time-run", "/common-time", ".dot")
+    size(1280, 800)
     picture("answers", "/series/#{series}?show=answers", "td button")
     picture("actions", "/actions", "li") { press("All of my series") }
     picture("sheet-planning", "/meetings/#{sheet}", ".topic")
