@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -138,7 +138,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
     t.index ["person_id"], name: "index_calendars_on_person_id"
     t.index ["place_id"], name: "index_calendars_on_place_id"
     t.index ["state", "leased_until"], name: "index_calendars_on_state_and_leased_until"
-    t.check_constraint "`kind` in ('file','address','by_hand')", name: "calendars_kind"
+    t.check_constraint "`kind` in ('file','address','by_hand','by_mail')", name: "calendars_kind"
     t.check_constraint "`person_id` is null <> (`place_id` is null)", name: "calendars_owner"
     t.check_constraint "`state` in ('still','waiting','running','failed','cancelled')", name: "calendars_state"
     t.check_constraint "json_valid(`warnings`)", name: "warnings"
@@ -303,8 +303,12 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
     t.string "before_sending_id", limit: 36, collation: "ascii_bin"
     t.string "kind", limit: 20, collation: "ascii_bin"
     t.string "role", limit: 20, collation: "ascii_bin"
+    t.string "way", limit: 10, default: "mail", null: false, collation: "ascii_bin"
+    t.string "message_id", limit: 190, collation: "ascii_bin"
+    t.datetime "delivered_at"
     t.index ["before_sending_id"], name: "index_mails_on_before_sending_id"
     t.index ["claim"], name: "index_mails_on_claim"
+    t.index ["message_id"], name: "index_mails_on_message_id"
     t.index ["person_id"], name: "index_mails_on_person_id"
     t.index ["reason"], name: "index_mails_on_reason", unique: true
     t.index ["sending_id", "state"], name: "index_mails_on_sending_id_and_state"
@@ -331,6 +335,12 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
     t.datetime "updated_at", null: false
     t.datetime "moved_at"
     t.integer "time_sequence", default: 0, null: false
+    t.boolean "pass_on"
+    t.boolean "answers_asked"
+    t.boolean "sign_up"
+    t.integer "sign_up_limit"
+    t.integer "remind_min"
+    t.integer "sign_ups", default: 0, null: false
     t.index ["ends_at"], name: "index_meetings_on_ends_at"
     t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true
     t.index ["series_id", "starts_at"], name: "index_meetings_on_series_id_and_starts_at"
@@ -352,6 +362,29 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
     t.index ["meeting_id", "number"], name: "index_minutes_versions_on_meeting_id_and_number", unique: true
     t.index ["meeting_id"], name: "index_minutes_versions_on_meeting_id"
     t.check_constraint "json_valid(`content`)", name: "content"
+  end
+
+  create_table "outside_meetings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "uid_digest", limit: 64, null: false, collation: "ascii_bin"
+    t.string "uid", limit: 500, null: false
+    t.string "title", limit: 200, null: false
+    t.string "organizer_email", limit: 190, null: false
+    t.string "organizer_name", limit: 120
+    t.string "location", limit: 500
+    t.string "sentence", limit: 500
+    t.string "answer", limit: 20, default: "none", null: false, collation: "ascii_bin"
+    t.string "note", limit: 500
+    t.boolean "called_off", default: false, null: false
+    t.datetime "next_starts_at"
+    t.datetime "last_ends_at"
+    t.datetime "changed_at", null: false
+    t.text "messages", size: :long, null: false
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["person_id", "uid_digest"], name: "index_outside_meetings_on_person_id_and_uid_digest", unique: true
+    t.index ["person_id"], name: "index_outside_meetings_on_person_id"
   end
 
   create_table "paper_pieces", primary_key: ["paper_id", "number"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -392,6 +425,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
     t.integer "feed_serial", default: 0, null: false
     t.boolean "feeds_open", default: false, null: false
     t.boolean "guest", default: false, null: false
+    t.string "phone", limit: 20, collation: "ascii_bin"
+    t.boolean "text_reminders", default: false, null: false
+    t.integer "remind_min"
     t.index ["email"], name: "index_people_on_email", unique: true
     t.index ["founder"], name: "index_people_on_founder", unique: true
     t.check_constraint "json_valid(`working_hours`)", name: "working_hours"
@@ -439,6 +475,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
     t.datetime "updated_at", null: false
     t.datetime "stamp"
     t.string "entered_by_id", limit: 36, collation: "ascii_bin"
+    t.datetime "signed_up_at"
     t.index ["entered_by_id"], name: "fk_rails_b394246f33"
     t.index ["meeting_id", "person_id"], name: "index_replies_on_meeting_id_and_person_id", unique: true
     t.index ["meeting_id"], name: "index_replies_on_meeting_id"
@@ -486,8 +523,17 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
     t.integer "remind_min", default: 0, null: false
     t.boolean "remind_papers", default: true, null: false
     t.text "wording"
+    t.string "call_url", limit: 500
+    t.string "call_passcode", limit: 60
+    t.string "call_dial_in", limit: 200
+    t.boolean "pass_on", default: false, null: false
+    t.boolean "answers_asked", default: true, null: false
+    t.boolean "sign_up", default: false, null: false
+    t.integer "sign_up_limit"
+    t.string "outside_meeting_id", limit: 36, collation: "ascii_bin"
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
+    t.index ["outside_meeting_id"], name: "fk_rails_5527c87787"
     t.index ["place_id"], name: "index_series_on_place_id"
     t.check_constraint "`length_min` > 0", name: "series_length"
   end
@@ -516,6 +562,19 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
     t.index ["series_id"], name: "index_series_members_on_series_id"
     t.index ["via_group_id"], name: "index_series_members_on_via_group_id"
     t.check_constraint "`role` in ('required','optional','informed')", name: "series_members_role"
+  end
+
+  create_table "substitutes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "instead_of_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "told_digest", limit: 64, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["instead_of_id"], name: "index_substitutes_on_instead_of_id"
+    t.index ["meeting_id", "instead_of_id"], name: "index_substitutes_on_meeting_id_and_instead_of_id", unique: true
+    t.index ["meeting_id"], name: "index_substitutes_on_meeting_id"
+    t.index ["person_id"], name: "index_substitutes_on_person_id"
   end
 
   create_table "tellings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -612,6 +671,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
   add_foreign_key "meetings", "series"
   add_foreign_key "minutes_versions", "meetings"
   add_foreign_key "minutes_versions", "people", column: "issued_by_id"
+  add_foreign_key "outside_meetings", "people"
   add_foreign_key "paper_pieces", "papers"
   add_foreign_key "papers", "meetings"
   add_foreign_key "papers", "people", column: "brought_by_id"
@@ -624,6 +684,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
   add_foreign_key "replies", "people", column: "entered_by_id"
   add_foreign_key "sendings", "people", column: "sent_by_id"
   add_foreign_key "sendings", "series"
+  add_foreign_key "series", "outside_meetings"
   add_foreign_key "series", "people", column: "chair_id"
   add_foreign_key "series", "people", column: "keeper_id"
   add_foreign_key "series", "places"
@@ -632,6 +693,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_24_000005) do
   add_foreign_key "series_members", "groups", column: "via_group_id"
   add_foreign_key "series_members", "people"
   add_foreign_key "series_members", "series"
+  add_foreign_key "substitutes", "meetings"
+  add_foreign_key "substitutes", "people"
+  add_foreign_key "substitutes", "people", column: "instead_of_id"
   add_foreign_key "tellings", "people"
   add_foreign_key "tellings", "sendings"
   add_foreign_key "tellings", "series"

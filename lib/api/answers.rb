@@ -24,6 +24,13 @@ module Api
 
     on(:post, "/answer-links/:id/:personId/:token/offers", "offerByLink", may: :answer_by_link) { json use(UseCases::AnswerLinks).offer(**link, **input), 201 }
 
+    on(:post, "/answer-links/:id/:personId/:token/substitutes", "sendInsteadByLink", may: :answer_by_link) { json use(UseCases::AnswerLinks).send_instead(**link, **input), 201 }
+
+    on :put, "/meetings/:id/options", "setMeetingOptions", may: :move_meeting, of: :meeting do
+      use(UseCases::Meetings).set_options(meeting_id: params["id"], **input)
+      json use(UseCases::AnswerTable).show_of_meeting(params["id"])
+    end
+
     private
 
     def link = {series_id: params["id"], person_id: params["personId"], token: params["token"]}

@@ -2,6 +2,7 @@ module Mailing
   # The mail that asks somebody to a series, tells what has changed, or that they need not come any more.
   class Invitation
     ROLES = {"required" => "You are asked to come.", "optional" => "Come if you are free.", "informed" => "This is for your information; nobody waits for you."}.freeze
+    SIGN_UP = {"accepted" => "I sign up", "declined" => "I cannot"}.freeze
     ANSWERS = {"accepted" => "I come", "tentative" => "I may come", "declined" => "I cannot"}.freeze
 
     # @param kind [Symbol] :request, :cancel or :reminder
@@ -9,9 +10,9 @@ module Mailing
     # @param first [String, nil] the next meeting on the recipient's wall
     # @param agenda [Hash, nil] of the next meeting, as UseCases::Agenda gives it
     # @param changes [Array<Hash>] label, before and after, since they were last told
-    def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, told_before:, url:, answer_url:, calendar:, agenda: nil)
+    def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, told_before:, url:, answer_url:, options:, calendar:, agenda: nil)
       @kind, @content, @note, @keeper, @role, @first = kind, content, note, keeper, role, first
-      @changes, @told_before, @url, @answer_url, @calendar, @agenda = changes, told_before, url, answer_url, calendar, agenda
+      @changes, @told_before, @url, @answer_url, @options, @calendar, @agenda = changes, told_before, url, answer_url, options, calendar, agenda
     end
 
     # @return [Hash] subject, text, html and calendar
@@ -35,16 +36,29 @@ module Mailing
       end
     end
 
+    # What is wanted of the reader.
+    def you
+      return ROLES.fetch(@role) if @role == "informed"
+
+      [ROLES.fetch(@role), (sign_up_words if @options.sign_up), ("No answer is needed." unless asks?), ("If you cannot, you may send somebody else." if @options.pass_on)].compact.join(" ")
+    end
+
+    def sign_up_words = "Please sign up#{", for there is room for #{@options.sign_up_limit}; who comes later waits" if @options.sign_up_limit}."
+
+    def answers = @options.sign_up ? SIGN_UP : ANSWERS
+
+    def asks? = @options.answers_asked || @options.sign_up
+
     # What stands now; what has changed is said in its own part.
     def facts
       return [] if @kind == :cancel
 
-      [["When", @content.run.sentence], ["Next", @first], ["Where", @content.location], ["Why", @content.purpose], ["You", ROLES.fetch(@role)]].reject { |_, value| value.nil? }
+      [["When", @content.run.sentence], ["Next", @first], ["Where", @content.location], ["Call", @content.online&.to_s], ["Why", @content.purpose], ["You", you]].reject { |_, value| value.nil? }
     end
 
     def text
       changes = @changes.map { |change| "#{change[:label]}: #{change[:after] || "none"}#{" (was: #{change[:before]})" if change[:before]}" }
-      answers = @answer_url && ["Answer, without signing in:", "  #{@answer_url}"].join("\n")
+      answers = @answer_url && [asks? ? "Answer, without signing in:" : "Papers and dates, without signing in:", "  #{@answer_url}"].join("\n")
       [opening, @note, (["What has changed:", *changes.map { |line| "  #{line}" }].join("\n") if changes.any?),
         facts.map { |name, value| "#{name.ljust(6)} #{value.gsub("\n", "\n       ")}" }.join("\n"), agenda_text, answers, @url].compact.reject(&:empty?).join("\n\n") + "\n"
     end
@@ -82,8 +96,9 @@ module Mailing
     # The links only open the page with that answer chosen: mail scanners follow links, so a person presses there.
     def buttons
       return unless @answer_url
+      return Html.link("Papers and dates", @answer_url) unless asks?
 
-      links = ANSWERS.map { |answer, words| %(<a href="#{Html.h(@answer_url)}?answer=#{answer}" style="display:inline-block;margin:0 8px 0 0;padding:7px 14px;border:1px solid #14524A;border-radius:6px;color:#14524A;text-decoration:none">#{words}</a>) }
+      links = answers.map { |answer, words| %(<a href="#{Html.h(@answer_url)}?answer=#{answer}" style="display:inline-block;margin:0 8px 0 0;padding:7px 14px;border:1px solid #14524A;border-radius:6px;color:#14524A;text-decoration:none">#{words}</a>) }
       %(<p style="margin:18px 0 0">#{links.join}</p>)
     end
   end

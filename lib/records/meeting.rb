@@ -14,6 +14,9 @@ module Records
 
     def interval = Core::Interval[starts_at, ends_at]
 
+    # What holds for this meeting: its own, else what the series has.
+    def options = series.options.with_own(attributes.symbolize_keys)
+
     def original_wall = Core::WallTime.of_fields(original_start)
   end
 end

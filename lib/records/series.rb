@@ -19,6 +19,11 @@ module Records
     # Where it meets, in words: the place held for it, and what was written beside it.
     def location = [held_place&.name, place].compact.join(", ").then { |text| text.empty? ? nil : text }
 
+    # @return [Core::Invitation::Call, nil]
+    def call = Core::Invitation::Call.new(url: call_url, passcode: call_passcode, dial_in: call_dial_in).then { |call| call if call_url || call_dial_in }
+
+    def options = Core::Invitation::Options.new(pass_on: pass_on, answers_asked: answers_asked, sign_up: sign_up, sign_up_limit: sign_up_limit, remind_min: remind_min)
+
     # @param by_hand [Array<Core::WallTime>] the starts of a run without a rule, the first left out
     def to_run(by_hand: [])
       Core::Recurrence::Run.new(start: Core::WallTime.of_fields(local_start), zone: zone, length_min: length_min,

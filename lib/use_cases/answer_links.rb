@@ -13,11 +13,12 @@ module UseCases
     def show(series_id:, person_id:, token:)
       person, series = reader(series_id, person_id, token)
       zone = Core::Zone[person.time_zone]
-      meetings = Records::Meeting.where(series_id: series_id).where("ends_at > ?", now).where.not(state: %w[closed issued]).in_order.limit(LISTED).to_a
+      meetings = meetings_of(series, person).where("ends_at > ?", now).where.not(state: %w[closed issued]).in_order.limit(LISTED).to_a
       replies = Records::Reply.where(person_id: person_id, meeting_id: meetings.map(&:id)).to_h { |reply| [reply.meeting_id, reply] }
-      member = Records::SeriesMember.find_by!(series_id: series_id, person_id: person_id)
-      {title: series.title, purpose: series.purpose, location: series.location, keeper: series.keeper.name, name: person.name, role: member.role, zone_place: zone.place, sentence: series_sentence(series),
-       run_answer: member.run_answer, run_note: member.run_note, meetings: meetings.map { |meeting| meeting_view(meeting, zone, replies[meeting.id]).merge(papers: Papers.of(meeting.id)) }, agenda: agenda(meetings.find { |meeting| meeting.state == "planned" })}
+      member = Records::SeriesMember.find_by(series_id: series_id, person_id: person_id)
+      meetings.each { |meeting| meeting.association(:series).target = series }
+      {title: series.title, purpose: series.purpose, location: series.location, call: series.call&.to_h, keeper: series.keeper.name, name: person.name, role: member&.role || "required", zone_place: zone.place, sentence: series_sentence(series),
+       run_answer: member&.run_answer || "none", run_note: member&.run_note, meetings: meetings.map { |meeting| meeting_view(meeting, zone, replies[meeting.id], person_id).merge(papers: Papers.of(meeting.id)) }, agenda: agenda(meetings.find { |meeting| meeting.state == "planned" })}
     end
 
     # A paper of a meeting to come. @return [Records::Paper]
@@ -29,6 +30,14 @@ module UseCases
     def answer(series_id:, person_id:, token:, answer:, meeting_id: nil, note: nil)
       reader(series_id, person_id, token)
       Answers.new(by: person_id, clock: @clock).keep(series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note, way: "link")
+      show(series_id: series_id, person_id: person_id, token: token)
+    end
+
+    # Somebody else comes to one meeting instead.
+    def send_instead(series_id:, person_id:, token:, meeting_id:, name:, email:)
+      reader(series_id, person_id, token)
+      find(Records::Meeting.where(series_id: series_id), meeting_id)
+      Substitutes.new(by: person_id, clock: @clock).send_instead(meeting_id: meeting_id, person_id: person_id, name: name, email: email)
       show(series_id: series_id, person_id: person_id, token: token)
     end
 
@@ -46,16 +55,32 @@ module UseCases
 
     def reader(series_id, person_id, token)
       raise Core::NotFound unless OpenSSL.secure_compare(AnswerLinks.token(series_id, person_id), token.to_s)
-      raise Core::NotFound unless Records::SeriesMember.exists?(series_id: series_id, person_id: person_id)
+      raise Core::NotFound unless Records::SeriesMember.exists?(series_id: series_id, person_id: person_id) || Records::Substitute.of_series(series_id).exists?(person_id: person_id)
 
       [find(Records::Person, person_id), find(Records::Series.includes(:keeper, :held_place), series_id)]
     end
 
     def series_sentence(series) = SeriesContent.of(series, now).run&.sentence
 
-    def meeting_view(meeting, zone, reply)
-      offered = Records::Counter.where(meeting_id: meeting.id, person_id: reply&.person_id, state: "open").exists? if reply
-      {id: meeting.id, local_start: zone.wall(meeting.starts_at), local_end: zone.wall(meeting.ends_at), state: meeting.state, called_off_reason: meeting.called_off_reason, answer: reply&.answer || "none", note: reply&.note, offered: offered || false}
+    # Who only stands in for somebody sees that meeting alone.
+    def meetings_of(series, person)
+      meetings = Records::Meeting.where(series_id: series.id)
+      return meetings if Records::SeriesMember.exists?(series_id: series.id, person_id: person.id)
+
+      meetings.where(id: Records::Substitute.where(person_id: person.id).select(:meeting_id))
+    end
+
+    def options_view(meeting, person_id)
+      options = meeting.options
+      order = SignUps.of(meeting) if options.sign_up
+      substitutes = Records::Substitute.where(meeting_id: meeting.id).includes(:person, :instead_of).to_a
+      {pass_on: options.pass_on && substitutes.none? { |one| one.person_id == person_id }, answers_asked: options.answers_asked || options.sign_up, sign_up: options.sign_up, wait: order&.wait_of(person_id), places_left: order&.limit && (order.limit - order.in.size),
+       substitute: substitutes.find { |one| one.instead_of_id == person_id }&.person&.name, instead_of: substitutes.find { |one| one.person_id == person_id }&.instead_of&.name}
+    end
+
+    def meeting_view(meeting, zone, reply, person_id)
+      offered = Records::Counter.where(meeting_id: meeting.id, person_id: person_id, state: "open").exists?
+      {id: meeting.id, local_start: zone.wall(meeting.starts_at), local_end: zone.wall(meeting.ends_at), state: meeting.state, called_off_reason: meeting.called_off_reason, answer: reply&.answer || "none", note: reply&.note, offered: offered, **options_view(meeting, person_id)}
     end
 
     # What is planned for the next one, in their order.

@@ -6,9 +6,11 @@ module UseCases
     # Away at this share of the last meetings, and at least twice, counts as often.
     OFTEN = 0.4
 
+    def show_of_meeting(meeting_id) = show(find(Records::Meeting, meeting_id).series_id)
+
     def show(series_id)
       @series = find(Records::Series.includes(:keeper, members: :person), series_id)
-      @meetings = @series.meetings.where(state: %w[planned in_session called_off]).where("ends_at > ?", now).in_order.limit(AHEAD).to_a
+      @meetings = @series.meetings.where(state: %w[planned in_session called_off]).where("ends_at > ?", now).in_order.limit(AHEAD).each { |meeting| meeting.association(:series).target = @series }
       @replies = Records::Reply.where(meeting_id: @meetings.map(&:id)).to_h { |reply| [[reply.meeting_id, reply.person_id], reply] }
       {meetings: @meetings.map { |meeting| meeting_view(meeting) }, people: members.map { |member| person_view(member) }, counters: counters, aside: IncomingMails.new.kept_aside(series_id)[:mails]}
     end
@@ -24,9 +26,19 @@ module UseCases
     def meeting_view(meeting)
       answers = asked.map { |member| answer_of(meeting, member) }
       tally = %w[accepted tentative declined none].to_h { |answer| [answer, answers.count(answer)] }
-      {id: meeting.id, local_start: @series.zone.wall(meeting.starts_at), state: meeting.state, tally: tally, silent: asked.select { |member| answer_of(meeting, member) == "none" }.map { |member| member.person.name },
-       quorum_note: quorum_note(meeting)}
+      {id: meeting.id, local_start: @series.zone.wall(meeting.starts_at), state: meeting.state, tally: tally, silent: (meeting.options.waits_for_answers? ? asked : []).select { |member| answer_of(meeting, member) == "none" }.map { |member| member.person.name },
+       quorum_note: quorum_note(meeting), sign_up: sign_up_view(meeting), options: meeting.options.to_h, own_options: meeting.attributes.symbolize_keys.slice(*Core::Invitation::Options::NAMES)}
     end
+
+    # For meetings people sign up for: how many have a place of how many, and who waits.
+    def sign_up_view(meeting)
+      return unless meeting.options.sign_up
+
+      order = sign_ups(meeting)
+      {limit: order.limit, places: order.in.size, waiting: order.waiting.map { |id| members.find { |member| member.person_id == id }&.person&.name }.compact}
+    end
+
+    def sign_ups(meeting) = (@sign_ups ||= {})[meeting.id] ||= SignUps.of(meeting, @replies.values.select { |reply| reply.meeting_id == meeting.id })
 
     # Said in advance: whether those who must come and have not declined are still enough.
     def quorum_note(meeting)
@@ -48,8 +60,14 @@ module UseCases
 
     def answer_view(meeting, member)
       reply = @replies[[meeting.id, member.person_id]]
-      {meeting_id: meeting.id, answer: reply&.answer || "none", note: reply&.note, way: reply&.way, entered_by: reply&.entered_by_id && names[reply.entered_by_id], answered_at: reply&.answered_at,
+      {meeting_id: meeting.id, answer: reply&.answer || "none", note: reply&.note, way: reply&.way, entered_by: reply&.entered_by_id && names[reply.entered_by_id], answered_at: reply&.answered_at, substitute: substitute_view(meeting, member), wait: (sign_ups(meeting).wait_of(member.person_id) if meeting.options.sign_up),
        busy_since: reply&.answer == "accepted" && busy?(member, meeting)}
+    end
+
+    def substitute_view(meeting, member)
+      @substitutes ||= Records::Substitute.where(meeting_id: @meetings.map(&:id)).includes(:person).to_h { |one| [[one.meeting_id, one.instead_of_id], one.person] }
+      person = @substitutes[[meeting.id, member.person_id]] or return
+      {name: person.name, answer: @replies[[meeting.id, person.id]]&.answer || "none"}
     end
 
     # Accepted, but busy elsewhere since.

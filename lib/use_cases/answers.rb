@@ -9,12 +9,14 @@ module UseCases
     # @return [Boolean] whether it counts
     def keep(series_id:, person_id:, answer:, meeting_id: nil, note: nil, way: "here", stamp: now)
       write do
-        member = Records::SeriesMember.lock.find_by(series_id: series_id, person_id: person_id) or raise Core::NotFound
+        member = Records::SeriesMember.lock.find_by(series_id: series_id, person_id: person_id)
+        raise Core::NotFound if member.nil? && !(meeting_id && Records::Substitute.exists?(meeting_id: meeting_id, person_id: person_id))
         meetings = meeting_id ? [find(Records::Meeting.where(series_id: series_id), meeting_id)] : coming(series_id)
         refuse_over(meetings.first) if meeting_id
         # What was answered to one meeting by hand is not overruled by an older answer to all.
         fresh = meetings.select { |meeting| answered_at(meeting, person_id).then { |at| at.nil? || at <= stamp } }
         member.update!(run_answer: answer, run_note: words(note)) unless meeting_id
+        Substitutes.new(by: by, clock: @clock).then { |substitutes| fresh.each { |meeting| substitutes.take_back(meeting, person_id) } } unless answer == "declined"
         fresh.each { |meeting| put(meeting, person_id, answer, note, way, stamp) }
         note_event(series_id, meeting_id && meetings.first, person_id, answer, note, way) if fresh.any?
         fresh.any?
@@ -56,7 +58,7 @@ module UseCases
 
     private
 
-    def coming(series_id) = Records::Meeting.where(series_id: series_id, state: %w[planned in_session]).where("ends_at > ?", now).in_order.to_a
+    def coming(series_id) = Records::Meeting.where(series_id: series_id, state: %w[planned in_session]).where("ends_at > ?", now).includes(:series).in_order.to_a
 
     def refuse_over(meeting)
       raise Core::Conflict.new("This meeting is over.", code: "state") if meeting.ends_at <= now || meeting.state == "called_off"
@@ -65,9 +67,18 @@ module UseCases
     def answered_at(meeting, person_id) = Records::Reply.where(meeting_id: meeting.id, person_id: person_id).pick(:answered_at)
 
     def put(meeting, person_id, answer, note, way, stamp)
-      row = {answer: answer, note: words(note), answered_at: [stamp, now].min, stamp: stamp, way: way, entered_by_id: ((way == "keeper") ? by : nil)}
-      reply = Records::Reply.find_by(meeting_id: meeting.id, person_id: person_id)
-      reply ? reply.update!(row) : Records::Reply.create!(meeting_id: meeting.id, person_id: person_id, **row)
+      return write_reply(meeting, person_id, answer, note, way, stamp) unless meeting.options.sign_up
+
+      sign_ups = SignUps.new(clock: @clock)
+      wait = sign_ups.changing(meeting) { write_reply(meeting, person_id, answer, note, way, stamp) }.wait_of(person_id)
+      sign_ups.tell_waiting(meeting, Records::Person.find(person_id), wait) if wait && way == "mail"
+    end
+
+    def write_reply(meeting, person_id, answer, note, way, stamp)
+      reply = Records::Reply.find_or_initialize_by(meeting_id: meeting.id, person_id: person_id)
+      # Who only adds a word keeps the place in the order.
+      signed_up_at = (answer == "accepted") ? reply.signed_up_at || now : nil
+      reply.update!(answer: answer, note: words(note), answered_at: [stamp, now].min, stamp: stamp, way: way, entered_by_id: ((way == "keeper") ? by : nil), signed_up_at: signed_up_at)
       Records::Change.note(meeting.id, now)
     end
 

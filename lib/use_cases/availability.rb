@@ -3,6 +3,12 @@ module UseCases
   class Availability
     Meetings = Struct.new(:busy, :tentative)
     KINDS = Records::BusySpan::KINDS.invert.freeze
+    # Who comes to a meeting instead of somebody else is taken as well.
+    SUBSTITUTES = <<~SQL.freeze
+      select substitutes.person_id, floor(unix_timestamp(meetings.starts_at) / 60), ceil(unix_timestamp(meetings.ends_at) / 60), coalesce(replies.answer, 'none') = 'tentative'
+      from substitutes join meetings on meetings.id = substitutes.meeting_id left join replies on replies.meeting_id = meetings.id and replies.person_id = substitutes.person_id
+      where substitutes.person_id in (?) and meetings.state <> 'called_off' and coalesce(replies.answer, 'none') <> 'declined' and meetings.starts_at < ? and meetings.ends_at > ? and meetings.id <> ? and meetings.series_id <> ?
+    SQL
 
     # @param people [Hash{String => Symbol}] role by person
     # @param from, to [Time]
@@ -106,7 +112,8 @@ module UseCases
         where meetings.state <> 'called_off' and coalesce(replies.answer, 'none') <> 'declined' and meetings.starts_at < ? and meetings.ends_at > ? and meetings.id <> ? and meetings.series_id <> ?
         order by meetings.starts_at
       SQL
-      whole(rows(sql, @roles.keys, time(@to), time(@from), @except_meeting || "", @except_series || ""))
+      given = [time(@to), time(@from), @except_meeting || "", @except_series || ""]
+      whole(rows(sql, @roles.keys, *given) + rows(SUBSTITUTES, @roles.keys, *given))
     end
 
     def hold_rows

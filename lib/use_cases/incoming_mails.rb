@@ -65,6 +65,7 @@ module UseCases
       person = Records::Person.find_by(email: sender)
       telling = person && Records::Telling.find_by(series_id: series_id, person_id: person.id, kind: "request")
       event = message.events.first
+      return substitute_reply(message, event, series_id, person, sender) if person && event && message.method == "reply" && !Records::SeriesMember.exists?(series_id: series_id, person_id: person.id) && Records::Substitute.of_series(series_id).exists?(person_id: person.id)
       return aside("party-crasher", "#{sender} has not been invited and writes: #{event&.attendees&.first&.partstat || message.method}.") unless telling && event && Records::SeriesMember.exists?(series_id: series_id, person_id: person.id)
 
       case message.method
@@ -79,7 +80,9 @@ module UseCases
       attendee = event.attendees.find { |one| one.address == sender } or return aside("forged", "#{sender} answers for #{event.attendees.map(&:address).join(", ")}.")
       return {state: "taken", outcome: "ignored-stale"} if event.sequence < telling.sequence
 
-      answer = PARTSTATS[attendee.partstat] or return aside("delegated", "#{sender} answers “#{attendee.partstat}”.")
+      return pass_on(event, attendee, series_id, person) if attendee.partstat == "delegated"
+
+      answer = PARTSTATS[attendee.partstat] or return aside("no-answer", "#{sender} answers “#{attendee.partstat}”.")
       meeting = event.recurrence_id && meeting_of(series_id, event)
       return aside("no-such-meeting", "#{sender} answers to a meeting that is not there.") if event.recurrence_id && meeting.nil?
 
@@ -88,6 +91,33 @@ module UseCases
 
       kept = Answers.new(by: person.id, clock: @clock).keep(series_id: series_id, person_id: person.id, answer: answer, meeting_id: meeting&.id, note: event.comment, way: "mail", stamp: stamp)
       telling.update!(answered_stamp: stamp) if meeting.nil?
+      {state: "taken", outcome: kept ? "applied" : "ignored-stale"}
+    rescue Core::Conflict => error
+      {state: "taken", outcome: "ignored-stale", remark: error.message}
+    end
+
+    # Somebody sends another to one meeting (RFC 5546 3.2.2.3); a whole run is not passed on without the keeper.
+    def pass_on(event, attendee, series_id, person)
+      to = attendee.delegated_to or return aside("delegated", "#{person.name} passes the invitation on, but does not say to whom.")
+      coming = Records::Meeting.where(series_id: series_id).coming(now).in_order.limit(2).to_a
+      meeting = event.recurrence_id ? meeting_of(series_id, event) : (coming.first if coming.size == 1)
+      return aside("delegated", "#{person.name} passes all meetings on to #{to}. Ask #{to} yourself if you agree.") unless meeting
+
+      name = event.attendees.find { |one| one.address == to }&.name || to
+      Substitutes.new(by: person.id, clock: @clock).send_instead(meeting_id: meeting.id, person_id: person.id, name: name, email: to, way: "mail")
+      {state: "taken", outcome: "delegated"}
+    rescue Core::Invalid, Core::Conflict => error
+      aside("delegated", "#{person.name} wants to send #{to} instead: #{error.message}")
+    end
+
+    # Of who comes instead of somebody: to that meeting alone.
+    def substitute_reply(_message, event, series_id, person, sender)
+      attendee = event.attendees.find { |one| one.address == sender } or return aside("forged", "#{sender} answers for #{event.attendees.map(&:address).join(", ")}.")
+      answer = PARTSTATS[attendee.partstat]
+      meeting = event.recurrence_id && meeting_of(series_id, event)
+      return aside("no-such-meeting", "#{sender} answers to a meeting they are not asked to.") unless answer && meeting && Records::Substitute.exists?(meeting_id: meeting.id, person_id: person.id)
+
+      kept = Answers.new(by: person.id, clock: @clock).keep(series_id: series_id, person_id: person.id, answer: answer, meeting_id: meeting.id, note: event.comment, way: "mail", stamp: Time.at(event.stamp || now.to_i).utc)
       {state: "taken", outcome: kept ? "applied" : "ignored-stale"}
     rescue Core::Conflict => error
       {state: "taken", outcome: "ignored-stale", remark: error.message}

@@ -17,14 +17,14 @@ module UseCases
       shown = waiting.find { |one| one[:person].id == person_id } || waiting.first || everybody.first
       parts = parts_for(shown, note: words(note) || own_words(shown[:person], @content), content: @content, before: shown[:before], sending_id: nil, attendees: attendees)
       {subject: parts[:subject], text: parts[:text], html: parts[:html], attachments: agenda_of_next ? [AGENDA_NAME] : [], shown_person_id: shown[:person].id, changes: changes_since_last_sending,
-       recipients: (waiting + told_already(waiting)).sort_by { |one| [one[:kind] ? 0 : 1, one[:person].name] }.map { |one| recipient_view(one) }}
+       recipients: (waiting + told_already(waiting)).sort_by { |one| [one[:kind] ? 0 : 1, one[:person].name] }.map { |one| recipient_view(one) } + substitutes.pending(series_id).map { |one, kind| substitute_view(one, kind) }}
     end
 
     # @return [Hash] how many have not been told, and of what, in words
     def untold(series_id)
       load(series_id)
       waiting = pending
-      {people: waiting.size, invited: waiting.count { |one| one[:before].nil? && one[:kind] == :request }, taken_off: waiting.count { |one| one[:kind] == :cancel }, changes: changes_since_last_sending}
+      {people: waiting.size + substitutes.pending(series_id).size, invited: waiting.count { |one| one[:before].nil? && one[:kind] == :request }, taken_off: waiting.count { |one| one[:kind] == :cancel }, changes: changes_since_last_sending}
     end
 
     # Puts one mail for each person who is not told yet into the outbox; somebody who has this version already gets none.
@@ -39,6 +39,7 @@ module UseCases
         Records::Sending.create!(id: id, series_id: series_id, sent_by_id: by, sequence: sequence, recipients: waiting.size, note: words(note), sent_at: now, content: @content.to_plain.merge("attendees" => attendees, "wording" => @series.wording))
         waiting.each_slice(BATCH) { |some| put(id, some, sequence) }
         series.update!(sequence: sequence, told_sequence: sequence, told_at: now)
+        substitutes.tell_pending(series_id)
         Records::Event.note("told", "#{Core::Words.count(waiting.size, "person").sub("persons", "people")} told#{": #{words(note)}" if words(note)}", series_id: series_id, now: now, person_id: by) if waiting.any?
       end
       progress(id)
@@ -89,6 +90,12 @@ module UseCases
     end
 
     private
+
+    def substitutes = Substitutes.new(by: by, clock: @clock)
+
+    def substitute_view(one, kind)
+      {person_id: one.person_id, name: "#{one.person.name}, instead of #{one.instead_of.name}", email: one.person.email, role: "required", told: false, guest: one.person.guest, what: (kind == :cancel) ? "taken off" : "changed"}
+    end
 
     # A batch of mails is mostly of one sending.
     def sending(id) = (@sendings ||= {})[id] ||= Records::Sending.find(id)
@@ -158,7 +165,7 @@ module UseCases
       Mailing::Invitation.new(agenda: agenda,
         kind: one[:kind], content: content, note: note, keeper: @series.keeper.name, role: one[:role].to_s, first: first_meeting(person, content, at),
         changes: before ? Core::Invitation::Difference.between(before, content).map(&:to_h) : [], told_before: !before.nil?,
-        url: "#{Settings.origin}/series/#{@series.id}", answer_url: (AnswerLinks.address(@series.id, person.id) unless one[:kind] == :cancel || one[:role] == :informed),
+        url: "#{Settings.origin}/series/#{@series.id}", answer_url: (AnswerLinks.address(@series.id, person.id) unless one[:kind] == :cancel || one[:role] == :informed), options: @series.options,
         calendar: (calendar(one, content, before, attendees, sequence, at) unless one[:kind] == :reminder)).parts.merge(reply_to: @series.keeper.email)
     end
 
@@ -167,7 +174,7 @@ module UseCases
       return if wording.nil? || content.start.nil?
 
       agenda = agenda_of_next
-      Core::Invitation::Wording.fill(wording, "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.run.sentence, "place" => content.location, "keeper" => content.keeper,
+      Core::Invitation::Wording.fill(wording, "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.run.sentence, "place" => content.location, "call" => content.online&.to_s, "answer link" => AnswerLinks.address(@series.id, person.id), "keeper" => content.keeper,
         "agenda" => agenda && agenda[:topics].map { |topic| topic[:title] }.join("\n"), "left over" => agenda && agenda[:left_over].map { |action| [action[:text], *action[:owners]].join(" – ") }.join("\n"))
     end
 
@@ -197,17 +204,22 @@ module UseCases
       me = {"name" => one[:person].name, "address" => one[:person].email, "role" => one[:role].to_s}
       listed = cancel ? [me] : [me, *attendees.reject { |other| other["address"] == me["address"] }]
       Core::Invitation::Request.new(method: cancel ? :cancel : :request, uid: SeriesContent.uid(@series.id), sequence: sequence, content: content, url: "#{Settings.origin}/series/#{@series.id}",
-        description: [content.purpose, "#{Settings.origin}/series/#{@series.id}"].compact.join("\n\n"), organizer: Core::Invitation::Request::Organizer.new(name: @series.keeper.name, address: Settings.mail_from),
-        attendees: listed.map { |other| attendee(other, one[:person]) }, now: at).to_ical
+        description: [content.purpose, content.online && "Call: #{content.online}", "#{Settings.origin}/series/#{@series.id}"].compact.join("\n\n"), organizer: Core::Invitation::Request::Organizer.new(name: @series.keeper.name, address: Settings.mail_from),
+        attendees: listed.map { |other| attendee(other, one[:person]) }, alarm_min: alarm_min(one[:person]), now: at).to_ical
     end
+
+    # As long before as they want to be reminded themselves, else as the series has it, else as is usual.
+    def alarm_min(person) = [person.remind_min, @series.remind_min].compact.find(&:positive?) || Core::Invitation::Request::ALARM_MIN
 
     # Their own answer stands as they gave it, unless they are asked anew.
     def attendee(listed, person)
       answer = Records::SeriesMember.where(series_id: @series.id, person_id: person.id).pick(:run_answer) if listed["address"] == person.email
-      Core::Invitation::Request::Attendee.new(name: listed["name"], address: listed["address"], role: listed["role"].to_sym, answer: (answer || "none").to_sym)
+      Core::Invitation::Request::Attendee.new(name: listed["name"], address: listed["address"], role: listed["role"].to_sym, answer: (answer || "none").to_sym, asked: @series.answers_asked)
     end
 
     def silent_at(meeting)
+      return [] unless meeting.options.waits_for_answers?
+
       answered = Records::Reply.where(meeting_id: meeting.id).where.not(answer: "none").pluck(:person_id)
       @series.members.reject { |member| member.role == "informed" || answered.include?(member.person_id) }
     end

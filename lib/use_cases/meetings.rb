@@ -43,6 +43,18 @@ module UseCases
       nil
     end
 
+    # What holds for this meeting alone; nil where it is to be as the series has it.
+    # @param options [Hash{Symbol => Object}] of Core::Invitation::Options
+    def set_options(meeting_id:, **options)
+      write do
+        meeting = find(Records::Meeting.includes(:series), meeting_id)
+        SignUps.new(by: by, clock: @clock).changing(meeting) { meeting.update!(options) }
+        note(meeting, "changed", "options changed") if meeting.saved_changes?
+        Records::Change.note(meeting_id, now)
+      end
+      nil
+    end
+
     # @param state [String, nil] of Core::Sheet::Attendance; nil takes it back
     # @param at [String, nil] wall-clock time such as "09:41" for those late or gone
     def attend(meeting_id:, person_id:, state:, at: nil)
@@ -143,7 +155,7 @@ module UseCases
     end
 
     def check_member(meeting, person_id)
-      return if Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person_id)
+      return if Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person_id) || Records::Substitute.exists?(meeting_id: meeting.id, person_id: person_id)
 
       raise Core::NotFound
     end

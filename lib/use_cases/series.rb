@@ -68,7 +68,7 @@ module UseCases
       ledger = Ledgers.of([id])[id]
       taking_part = !(Access.new(by).roles(id) & Core::Rights::TAKE_PART).empty?
       {id: id, title: series.title, purpose: series.purpose, place: series.place, time_zone: series.time_zone,
-       held_place: series.held_place && {id: series.place_id, name: series.held_place.name}, before_min: series.before_min, after_min: series.after_min, location: series.location, remind_min: series.remind_min, remind_papers: series.remind_papers, wording: series.wording,
+       held_place: series.held_place && {id: series.place_id, name: series.held_place.name}, before_min: series.before_min, after_min: series.after_min, location: series.location, call: series.call&.to_h, outside: nil, options: series.options.to_h.except(:remind_min), remind_min: series.remind_min, remind_papers: series.remind_papers, wording: series.wording,
        zone_place: series.zone.place, length_min: series.length_min, quorum: series.quorum,
        **rule_words(series), keeper: person(series.keeper), chair: person(series.chair), since: since(series),
        members: series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }
@@ -135,19 +135,23 @@ module UseCases
       raise Core::Invalid.new(error.message, faults: faults, code: error.code, **error.details.except(:errors))
     end
 
-    CHANGED = {"title" => "title", "purpose" => "purpose", "place" => "place", "place_id" => "place", "keeper_id" => "keeper", "chair_id" => "chair", "quorum" => "quorum"}.freeze
+    CHANGED = {"title" => "title", "purpose" => "purpose", "place" => "place", "place_id" => "place", "keeper_id" => "keeper", "chair_id" => "chair", "quorum" => "quorum", "call_url" => "call", "call_passcode" => "call", "call_dial_in" => "call", "pass_on" => "options", "answers_asked" => "options", "sign_up" => "options", "sign_up_limit" => "options"}.freeze
 
     def changed_words(series, people) = Core::Words.list([*series.changed.filter_map { |name| CHANGED[name] }.uniq, *("people" if people)]).then { |words| words.empty? ? "set-up times" : words }.capitalize
 
-    def head(title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, place_id: nil, before_min: 0, after_min: 0, remind_min: 0, remind_papers: true, wording: nil)
+    def head(title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, place_id: nil, before_min: 0, after_min: 0, remind_min: 0, remind_papers: true, wording: nil, call: nil, options: nil)
       known = Records::Person.where(id: [keeper_id, chair_id]).pluck(:id)
       raise Core::Invalid.new("Choose a keeper from the people here.", pointer: "/keeperId") unless known.include?(keeper_id)
       raise Core::Invalid.new("Choose a chair from the people here.", pointer: "/chairId") unless known.include?(chair_id)
 
-      {title: words(title, pointer: "/title", missing: "Give the series a title."), purpose: words(purpose), place: words(place),
+      online = call_of(call || {})
+      {call_url: online&.url, call_passcode: online&.passcode, call_dial_in: online&.dial_in, **(options || {}),
+       title: words(title, pointer: "/title", missing: "Give the series a title."), purpose: words(purpose), place: words(place),
        keeper_id: keeper_id, chair_id: chair_id, quorum: quorum, place_id: place_id, before_min: before_min, after_min: after_min, remind_min: remind_min, remind_papers: remind_papers,
        wording: words(wording)&.then { |text| Core::Invitation::Wording.check(text, pointer: "/wording") }}
     end
+
+    def call_of(call) = Core::Invitation::Call.read(**Core::Invitation::Call::NAMES.to_h { |name| [name, words(call[name])] }, pointers: {url: "/call/url", passcode: "/call/passcode", dial_in: "/call/dialIn"})
 
     # One date of the rule at another time, from the start.
     def move_date(series, move, pointer)

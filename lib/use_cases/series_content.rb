@@ -15,17 +15,22 @@ module UseCases
     def of(series, now)
       meetings = series.meetings.order(:original_start).to_a
       planned = meetings.reject { |meeting| meeting.state == "called_off" }
-      base = {title: series.title, purpose: series.purpose, location: series.location, keeper: series.keeper.name, time_zone: series.time_zone, length_min: series.length_min}
-      return Core::Invitation::Content.new(**base, start: nil, rule: nil, dates: [], off: [], moved: []) if planned.empty?
+      return head(series) if planned.empty?
 
       # A run that has been ended goes as far as its last meeting that is held.
       last = series.ended_from && planned.last.original_start
       counted = last ? meetings.select { |meeting| meeting.original_start <= last } : meetings
       times = (series.rule && !mixed?(series, counted, now)) ? by_rule(series, last) : by_dates(counted)
       listed = counted.select { |meeting| meeting.original_wall.to_s >= times[:start] }
-      Core::Invitation::Content.new(**base, **times,
+      head(series).with(**times,
         off: listed.select { |meeting| meeting.state == "called_off" }.map { |meeting| {"on" => meeting.original_wall.to_s, "reason" => meeting.called_off_reason.to_s} },
         moved: listed.select { |meeting| meeting.moved_at && meeting.state != "called_off" }.map { |meeting| {"from" => meeting.original_wall.to_s, "to" => series.zone.wall(meeting.starts_at).to_s, "length_min" => meeting.interval.length_min} })
+    end
+
+    # What is told of a series whatever its meetings are.
+    def head(series)
+      Core::Invitation::Content.new(title: series.title, purpose: series.purpose, location: series.location, call: series.call&.to_plain, keeper: series.keeper.name, time_zone: series.time_zone, length_min: series.length_min,
+        start: nil, rule: nil, dates: [], off: [], moved: [])
     end
 
     # Whether meetings by an earlier rule are still to come, beside those of the present one.

@@ -6,7 +6,7 @@ module UseCases
     ELSEWHERE_S = 400 * 366 * 86_400
 
     # What goes with a meeting that has no date any more; its topics go on to the last sheet.
-    HANGING_ON = [Records::Reply, Records::Attendance, Records::ActionReview, Records::Change, Records::Counter, Records::TopicVisit].freeze
+    HANGING_ON = [Records::Reply, Records::Attendance, Records::ActionReview, Records::Change, Records::Counter, Records::TopicVisit, Records::Substitute].freeze
 
     # @param from_meeting_id [String, nil] the first to change; nil: all to come
     # @param run [Hash] local_start, time_zone, length_min, rule, dates

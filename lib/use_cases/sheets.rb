@@ -114,13 +114,20 @@ module UseCases
     def people
       here = @meeting.attendances.to_h { |attendance| [attendance.person_id, attendance] }
       answers = @meeting.replies.to_h { |reply| [reply.person_id, reply] }
-      @series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }.map do |member|
-        attendance = here[member.person_id]
-        reply = answers[member.person_id]
-        {id: member.person_id, name: member.person.name, role: member.role, time_zone: member.person.time_zone,
+      asked.sort_by { |person, role| [Core::Invitation::Request::ROLES.keys.index(role.to_sym), person.name] }.map do |person, role|
+        attendance = here[person.id]
+        reply = answers[person.id]
+        {id: person.id, name: person.name, role: role, time_zone: person.time_zone,
          answer: reply&.answer || "none", answer_note: reply&.note, attendance: attendance&.state,
          attendance_at: attendance&.happened_at && Core::Words.clock(@zone.wall(attendance.happened_at))}
       end
+    end
+
+    # Everybody of the series, and who comes instead of whom this time.
+    def asked
+      members = @series.members.to_h { |member| [member.person_id, [member.person, member.role]] }
+      substitutes = Records::Substitute.where(meeting_id: @meeting.id).includes(:person).map { |one| [one.person, members.dig(one.instead_of_id, 1) || "required"] }
+      members.values | substitutes
     end
 
     def left_over

@@ -44,7 +44,7 @@ RSpec.describe "The invitation mail" do
   ].each do |situation, start, rule, zone, dates|
     it "gives #{situation} at the same instants as the series page" do
       id = key
-      use(UseCases::Series, marit).create(id: id, title: "Round; with, marks", purpose: "Line one\nline two", members: [{person_id: wen, role: "required"}],
+      use(UseCases::Series, marit).create(id: id, title: "Round; with, marks", purpose: "Line one\nline two", call: {url: "https://calls.example/round?a=1;b=2,3", passcode: "47;11", dial_in: "+47 55 00 00 00"}, members: [{person_id: wen, role: "required"}],
         run: {local_start: start, time_zone: zone, length_min: 45, rule: rule, dates: dates})
       second = meeting_ids(id)[1]
       use(UseCases::Meetings, marit).move(meeting_id: second, version: 0, local_start: (Core::Zone[zone].wall(Records::Meeting.find(second).starts_at) + 86_400).to_s) if second

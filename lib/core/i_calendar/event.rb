@@ -5,7 +5,7 @@ module Core
     # PARTSTATs in small letters.
     class Event < Value.of(:uid, :sequence, :stamp, :start, :length, :rule, :added, :skipped, :recurrence_id, :this_and_future, :status,
       :transparent, :title, :location, :organizer, :attendees, :comment)
-      Attendee = Value.of(:address, :partstat, :delegated_from, :delegated_to)
+      Attendee = Value.of(:address, :name, :partstat, :delegated_from, :delegated_to)
 
       class << self
         # @param component [Component] VEVENT
@@ -35,7 +35,7 @@ module Core
 
         # Without a PARTSTAT one is yet to answer (RFC 5545 3.2.12).
         def attendee(property)
-          Attendee.new(address: address(property.value), partstat: (property.params["PARTSTAT"]&.first || "NEEDS-ACTION").downcase, delegated_from: address(property.params["DELEGATED-FROM"]&.first), delegated_to: address(property.params["DELEGATED-TO"]&.first))
+          Attendee.new(address: address(property.value), name: property.params["CN"]&.first, partstat: (property.params["PARTSTAT"]&.first || "NEEDS-ACTION").downcase, delegated_from: address(property.params["DELEGATED-FROM"]&.first), delegated_to: address(property.params["DELEGATED-TO"]&.first))
         end
 
         def moments(component, name, times) = component.all(name).flat_map { |property| times.moments(property) }

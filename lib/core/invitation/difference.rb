@@ -15,7 +15,7 @@ module Core
       end
 
       def to_a
-        [text("Title", :title), times, *meetings, text("Where", :location), text("Why", :purpose)].compact
+        [text("Title", :title), times, *meetings, text("Where", :location), call, text("Why", :purpose)].compact
       end
 
       private
@@ -23,6 +23,11 @@ module Core
       def text(label, name)
         before, after = @before.public_send(name), @after.public_send(name)
         Change.new(label: label, before: before, after: after) unless before == after
+      end
+
+      def call
+        before, after = [@before, @after].map { |content| content.online&.to_s }
+        Change.new(label: "Call", before: before, after: after) unless before == after
       end
 
       def times

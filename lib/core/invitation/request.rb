@@ -3,9 +3,9 @@ module Core
     # The invitation of a whole series as iTIP writes it: a REQUEST (RFC 5546 3.2.2) with one VEVENT for its rule or dates,
     # meetings called off left out by EXDATE, moved ones replaced by a VEVENT with RECURRENCE-ID; or a CANCEL (3.2.5). Each
     # message says all there is, so one that is lost or late does no harm.
-    class Request < Value.of(:method, :uid, :sequence, :content, :description, :organizer, :attendees, :url, :now)
-      # `role` :required, :optional or :informed; `answer` as PARTSTAT in small letters.
-      Attendee = Value.of(:name, :address, :role, :answer)
+    class Request < Value.of(:method, :uid, :sequence, :content, :description, :organizer, :attendees, :url, :alarm_min, :now)
+      # `role` :required, :optional or :informed; `answer` as PARTSTAT in small letters; `asked` whether one is waited for.
+      Attendee = Value.of(:name, :address, :role, :answer, :asked)
       Organizer = Value.of(:name, :address)
 
       ROLES = {required: "REQ-PARTICIPANT", optional: "OPT-PARTICIPANT", informed: "NON-PARTICIPANT"}.freeze
@@ -14,7 +14,7 @@ module Core
       # How long an endless run's zone is spelled out.
       ENDLESS_YEARS = 10
       YEAR_S = 31_556_952
-      # Before the meeting, in minutes (common practice).
+      # Before the meeting, in minutes, unless somebody wants another (common practice).
       ALARM_MIN = 15
 
       # @return [String] the iCalendar object
@@ -38,7 +38,8 @@ module Core
       def event(writer)
         writer.raw("UID", uid).raw("SEQUENCE", sequence).instant("DTSTAMP", now)
         yield
-        writer.text("SUMMARY", content.title).text("DESCRIPTION", description).text("LOCATION", content.location).raw("URL", url)
+        writer.text("SUMMARY", content.title).text("DESCRIPTION", description).text("LOCATION", content.where).raw("URL", url)
+        content.online&.write(writer)
         writer.raw("STATUS", cancel? ? "CANCELLED" : "CONFIRMED").raw("TRANSP", "OPAQUE")
         writer.user("ORGANIZER", organizer.address, cn: organizer.name)
         attendees.each { |attendee| attendee(writer, attendee) }
@@ -58,11 +59,11 @@ module Core
       end
 
       def alarm(writer)
-        writer.component("VALARM") { writer.raw("ACTION", "DISPLAY").text("DESCRIPTION", content.title).raw("TRIGGER", "-PT#{ALARM_MIN}M") }
+        writer.component("VALARM") { writer.raw("ACTION", "DISPLAY").text("DESCRIPTION", content.title).raw("TRIGGER", "-PT#{alarm_min}M") }
       end
 
       def attendee(writer, attendee)
-        asked = attendee.role != :informed && attendee.answer == :none
+        asked = attendee.asked && attendee.role != :informed && attendee.answer == :none
         writer.user("ATTENDEE", attendee.address, cn: attendee.name, cutype: "INDIVIDUAL", role: ROLES.fetch(attendee.role),
           partstat: ANSWERS.fetch(attendee.answer), rsvp: asked ? "TRUE" : "FALSE")
       end

@@ -2,7 +2,7 @@ module Core
   module Invitation
     # The keeper's own words with placeholders: "Dear all, we meet {rule} in {place}. {left over}".
     module Wording
-      PLACEHOLDERS = ["title", "next", "rule", "place", "keeper", "agenda", "left over"].freeze
+      PLACEHOLDERS = ["title", "next", "rule", "place", "call", "answer link", "keeper", "agenda", "left over"].freeze
       PATTERN = /\{([a-z ]+)\}/
 
       module_function

@@ -1033,6 +1033,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** What holds for this meeting alone; null where it is as the series has it */
+        put: operations["setMeetingOptions"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/holds": {
         parameters: {
             query?: never;
@@ -1200,6 +1219,27 @@ export interface paths {
         put?: never;
         /** Offers another time */
         post: operations["offerByLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/answer-links/{id}/{personId}/{token}/substitutes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Somebody else comes to one meeting; 409 code pass-on where the keeper has not allowed it */
+        post: operations["sendInsteadByLink"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1532,6 +1572,29 @@ export interface components {
                 note: string | null;
             }[];
         };
+        /** @description the online side of a meeting */
+        Call: {
+            url?: string | null;
+            passcode?: string | null;
+            dialIn?: string | null;
+        };
+        Options: {
+            /** @description may somebody send another instead */
+            passOn: boolean;
+            answersAsked: boolean;
+            /** @description people sign up in advance */
+            signUp: boolean;
+            /** @description null: room for all */
+            signUpLimit: number | null;
+        };
+        /** @description of one meeting; null: as the series has it */
+        MeetingOptions: {
+            passOn: boolean | null;
+            answersAsked: boolean | null;
+            signUp: boolean | null;
+            signUpLimit: number | null;
+            remindMin: number | null;
+        };
         MemberWish: {
             personId: components["schemas"]["Key"];
             role: components["schemas"]["MemberRole"];
@@ -1552,6 +1615,8 @@ export interface components {
             remindPapers?: boolean;
             /** @description the keeper's own words, with placeholders such as {place} */
             wording?: string | null;
+            call?: components["schemas"]["Call"] | null;
+            options?: components["schemas"]["Options"];
             /** @description dates of the rule that are to be at another time */
             moves?: {
                 from: components["schemas"]["Wall"];
@@ -1581,6 +1646,8 @@ export interface components {
             remindPapers?: boolean;
             /** @description the keeper's own words, with placeholders such as {place} */
             wording?: string | null;
+            call?: components["schemas"]["Call"] | null;
+            options?: components["schemas"]["Options"];
             quorum?: number | null;
             members: components["schemas"]["MemberWish"][];
             /** @description asked as a whole; who joins later comes too */
@@ -1625,6 +1692,10 @@ export interface components {
             afterMin: number;
             /** @description the held place and the text beside it */
             location: string | null;
+            call: components["schemas"]["Call"] | null;
+            options: components["schemas"]["Options"];
+            /** @description who invites to it elsewhere */
+            outside: string | null;
             remindMin: number;
             remindPapers: boolean;
             wording: string | null;
@@ -2583,6 +2654,11 @@ export interface components {
             role: components["schemas"]["MemberRole"];
             timeZone?: string;
         };
+        /** @description who comes instead, and their answer */
+        Substitute: {
+            name: string;
+            answer: components["schemas"]["AnswerWord"];
+        };
         AnswerCell: {
             meetingId: components["schemas"]["Key"];
             answer: components["schemas"]["AnswerWord"];
@@ -2592,6 +2668,9 @@ export interface components {
             /** Format: date-time */
             answeredAt: string | null;
             busySince: boolean;
+            /** @description signed up */
+            wait: number | null;
+            substitute: components["schemas"]["Substitute"] | null;
         };
         AnswerRow: {
             id: components["schemas"]["Key"];
@@ -2605,6 +2684,13 @@ export interface components {
             failing: string | null;
             answers: components["schemas"]["AnswerCell"][];
         };
+        SignUps: {
+            limit: number | null;
+            /** @description that are taken */
+            places: number;
+            /** @description names in their order */
+            waiting: string[];
+        };
         AnswerMeeting: {
             id: components["schemas"]["Key"];
             localStart: components["schemas"]["Wall"];
@@ -2617,6 +2703,9 @@ export interface components {
             };
             silent: string[];
             quorumNote: string | null;
+            signUp: components["schemas"]["SignUps"] | null;
+            options: components["schemas"]["MeetingOptions"];
+            ownOptions: components["schemas"]["MeetingOptions"];
         };
         Counter: {
             id: components["schemas"]["Key"];
@@ -2657,12 +2746,22 @@ export interface components {
             answer: components["schemas"]["AnswerWord"];
             note: string | null;
             offered: boolean;
+            passOn: boolean;
+            answersAsked: boolean;
+            signUp: boolean;
+            wait: number | null;
+            placesLeft: number | null;
+            /** @description who comes instead of the reader */
+            substitute: string | null;
+            /** @description whom the reader stands in for */
+            insteadOf: string | null;
             papers: components["schemas"]["Paper"][];
         };
         AnswerLink: {
             title: string;
             purpose: string | null;
             location: string | null;
+            call: components["schemas"]["Call"] | null;
             keeper: string;
             name: string;
             role: components["schemas"]["MemberRole"];
@@ -2680,6 +2779,11 @@ export interface components {
             answer: components["schemas"]["AnswerWord"];
             meetingId?: components["schemas"]["Key"] | null;
             note?: string | null;
+        };
+        LinkSubstitute: {
+            meetingId: components["schemas"]["Key"];
+            name: string;
+            email: string;
         };
         LinkOffer: {
             id: components["schemas"]["Key"];
@@ -3228,6 +3332,16 @@ export interface components {
         page: number;
     };
     requestBodies: {
+        LinkSubstitute: {
+            content: {
+                "application/json": components["schemas"]["LinkSubstitute"];
+            };
+        };
+        MeetingOptions: {
+            content: {
+                "application/json": components["schemas"]["MeetingOptions"];
+            };
+        };
         SignIn: {
             content: {
                 "application/json": components["schemas"]["SignIn"];
@@ -4592,6 +4706,21 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    setMeetingOptions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["MeetingOptions"];
+        responses: {
+            200: components["responses"]["AnswerTable"];
+            default: components["responses"]["Problem"];
+        };
+    };
     listHolds: {
         parameters: {
             query?: never;
@@ -4758,6 +4887,23 @@ export interface operations {
             cookie?: never;
         };
         requestBody: components["requestBodies"]["LinkOffer"];
+        responses: {
+            201: components["responses"]["AnswerLink"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    sendInsteadByLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["LinkSubstitute"];
         responses: {
             201: components["responses"]["AnswerLink"];
             default: components["responses"]["Problem"];

@@ -4,11 +4,12 @@ import { v7 as newKey } from 'uuid'
 import type { Schemas } from '../api/client'
 import { useAnswers } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
+import MeetingOptions from './MeetingOptions.vue'
 import { clock, columnDay, count, list, mediumDay } from '../time'
 
 /** Who comes: a row a person, a column a meeting, with what the keeper should know and can do. */
 const { seriesId } = defineProps<{ seriesId: string }>()
-const { table, settle, remind, answer, dismiss } = useAnswers(() => seriesId)
+const { table, settle, remind, answer, dismiss, setOptions, optionsError, isSetting } = useAnswers(() => seriesId)
 const { say, complain } = useNotice()
 
 const SIGNS = { accepted: '✓', tentative: '~', declined: '✗', none: '·' }
@@ -17,7 +18,14 @@ const WAYS = { mail: 'by mail', link: 'by link', here: 'here', keeper: 'entered 
 const CHOICES = [{ title: 'comes', value: 'accepted' }, { title: 'may come', value: 'tentative' }, { title: 'is away', value: 'declined' }, { title: 'not answered', value: 'none' }]
 const editing = ref<{ personId: string; name: string; meetingId: string } | null>(null)
 
-const tell = (cell: Schemas['AnswerCell']) => [WORDS[cell.answer], cell.busySince ? 'busy elsewhere since' : '', cell.note ? `“${cell.note}”` : '', cell.way ? `${WAYS[cell.way]}${cell.enteredBy ? ` ${cell.enteredBy}` : ''}` : ''].filter(Boolean).join(', ')
+const optioning = ref<AnswerMeeting | null>(null)
+async function keepOptions(own: Schemas['MeetingOptions']) {
+  try {
+    await setOptions({ meetingId: optioning.value!.id, ...own })
+    optioning.value = null
+  } catch { /* shown in the dialog */ }
+}
+const tell = (cell: Schemas['AnswerCell']) => [cell.wait ? `waits, number ${cell.wait}` : WORDS[cell.answer], cell.substitute ? `${cell.substitute.name} comes instead, ${WORDS[cell.substitute.answer]}` : '', cell.busySince ? 'busy elsewhere since' : '', cell.note ? `“${cell.note}”` : '', cell.way ? `${WAYS[cell.way]}${cell.enteredBy ? ` ${cell.enteredBy}` : ''}` : ''].filter(Boolean).join(', ')
 async function enter(word: Schemas['AnswerWord']) {
   if (!editing.value) return
   await answer({ ...editing.value, answer: word }).catch(complain)
@@ -54,23 +62,25 @@ type AnswerMeeting = Schemas['AnswerMeeting']
             <td v-for="(cell, i) in person.answers" :key="cell.meetingId" class="cell">
               <template v-if="person.role === 'informed'"><span class="soft small">–</span></template>
               <span v-else-if="table.meetings[i]!.state === 'called_off'" class="soft small">off</span>
-              <button v-else type="button" :class="cell.answer" :title="tell(cell)" :aria-label="`${person.name}, ${mediumDay(table.meetings[i]!.localStart)}: ${tell(cell)}. Enter an answer`" @click="editing = { personId: person.id, name: person.name, meetingId: cell.meetingId }">{{ SIGNS[cell.answer] }}<sup v-if="cell.busySince" class="stuck">!</sup><sup v-if="cell.note">”</sup></button>
+              <button v-else type="button" :class="cell.answer" :title="tell(cell)" :aria-label="`${person.name}, ${mediumDay(table.meetings[i]!.localStart)}: ${tell(cell)}. Enter an answer`" @click="editing = { personId: person.id, name: person.name, meetingId: cell.meetingId }">{{ cell.wait ? `w${cell.wait}` : SIGNS[cell.answer] }}<sup v-if="cell.substitute">→</sup><sup v-if="cell.busySince" class="stuck">!</sup><sup v-if="cell.note">”</sup></button>
             </td>
             <td class="small" :class="person.oftenAway ? 'stuck' : 'soft'">{{ person.awayLately ? `away ${person.awayLately} of the last` : '' }}{{ person.oftenAway ? ', often' : '' }}</td>
           </tr>
         </tbody>
         <tfoot>
-          <tr><th scope="row">Comes</th><td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">{{ meeting.state === 'called_off' ? '' : meeting.tally.accepted }}</td><td /></tr>
+          <tr><th scope="row">Comes</th><td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">{{ meeting.state === 'called_off' ? '' : meeting.signUp ? `${meeting.signUp.places}${meeting.signUp.limit ? ` of ${meeting.signUp.limit}` : ''}${meeting.signUp.waiting.length ? `, ${meeting.signUp.waiting.length} wait` : ''}` : meeting.tally.accepted }}</td><td /></tr>
+          <tr class="under"><th scope="row" class="soft small">Options</th><td v-for="meeting in table.meetings" :key="meeting.id" class="cell small"><button v-if="meeting.state !== 'called_off'" type="button" class="quiet small option" :aria-label="`Options of ${mediumDay(meeting.localStart)}`" @click="optioning = meeting">{{ Object.values(meeting.ownOptions).some(value => value !== null) ? 'its own' : 'as all' }}</button></td><td /></tr>
         </tfoot>
       </table>
     </div>
-    <p class="small soft">✓ comes · ~ may come · ✗ is away · · not answered · ” with a word · ! accepted, but busy elsewhere since. Press one to enter what you were told.</p>
+    <p class="small soft">✓ comes · ~ may come · ✗ is away · · not answered · ” with a word · ! accepted, but busy elsewhere since · → somebody comes instead · w1 first of those who wait. Press one to enter what you were told.</p>
     <ul class="ruled">
       <li v-for="meeting in table.meetings.filter(one => one.state !== 'called_off' && (one.silent.length || one.quorumNote)).slice(0, 3)" :key="meeting.id" class="row spread">
         <span><b>{{ mediumDay(meeting.localStart) }}</b><template v-if="meeting.silent.length">: {{ list(meeting.silent) }} silent</template><span v-if="meeting.quorumNote" class="stuck"> {{ meeting.quorumNote }}</span></span>
         <v-btn v-if="meeting.silent.length" size="small" variant="outlined" @click="remindAll(meeting)">Remind {{ meeting.silent.length === 1 ? 'them' : `all ${meeting.silent.length}` }}</v-btn>
       </li>
     </ul>
+    <MeetingOptions :meeting="optioning" :error="optionsError" :busy="isSetting" @keep="keepOptions" @close="optioning = null" />
     <v-dialog :model-value="editing !== null" max-width="360" aria-label="Enter an answer" @update:model-value="editing = null">
       <v-card v-if="editing" class="enter"><p class="strong">{{ editing.name }}, as you were told</p><div class="stack"><v-btn v-for="choice in CHOICES" :key="choice.value" variant="outlined" block @click="enter(choice.value as Schemas['AnswerWord'])">{{ choice.title }}</v-btn></div></v-card>
     </v-dialog>
@@ -86,6 +96,7 @@ th { text-align: left; font-weight: 600; padding: 4px 14px 4px 0; white-space: n
 tr { border-top: 1px solid var(--line); }
 .cell { text-align: center; }
 .cell button { min-width: 30px; min-height: 28px; border: 0; border-radius: 6px; background: none; color: var(--soft); font: 700 15px 'Figtree Variable', sans-serif; cursor: pointer; }
+.cell button.option { min-width: 0; font: 600 12px 'Figtree Variable', sans-serif; color: var(--pine); }
 .cell .accepted { color: var(--fresh-ink); }
 .cell .tentative { color: var(--carried-ink); }
 .cell .declined { color: var(--stuck-ink); }

@@ -4,6 +4,8 @@ import { ProblemError, type Schemas, type Series } from '../api/client'
 import { usePeople } from '../composables/usePeople'
 import { useSeries } from '../composables/useSeries'
 import FormDialog from './FormDialog.vue'
+import CallFields, { callForm, callOf } from './CallFields.vue'
+import OptionFields from './OptionFields.vue'
 import PlaceFields from './PlaceFields.vue'
 import PeoplePicker from './PeoplePicker.vue'
 
@@ -13,12 +15,12 @@ const open = defineModel<boolean>({ required: true })
 
 const { change, changeError, isChanging, resetChange } = useSeries(() => series.id)
 const { people } = usePeople()
-const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, remindMin: 0, remindPapers: true, wording: '', keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], groups: [] as Schemas['AskedGroup'][], guests: [] as Schemas['SeriesGuest'][], version: 0 })
+const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, remindMin: 0, remindPapers: true, wording: '', call: callForm(null), options: { passOn: false, answersAsked: true, signUp: false, signUpLimit: null } as Schemas['Options'], keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], groups: [] as Schemas['AskedGroup'][], guests: [] as Schemas['SeriesGuest'][], version: 0 })
 watch(open, shown => {
   if (!shown) return
   resetChange()
   form.value = {
-    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', placeId: series.heldPlace?.id ?? null, beforeMin: series.beforeMin, afterMin: series.afterMin, remindMin: series.remindMin, remindPapers: series.remindPapers, wording: series.wording ?? '', keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
+    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', placeId: series.heldPlace?.id ?? null, beforeMin: series.beforeMin, afterMin: series.afterMin, remindMin: series.remindMin, remindPapers: series.remindPapers, wording: series.wording ?? '', call: callForm(series.call), options: { ...series.options }, keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
     members: series.members.filter(one => !one.guest && !one.viaGroupId).map(({ personId, role }) => ({ personId, role })),
     groups: series.groups.map(one => ({ groupId: one.id, role: one.role })), guests: series.members.filter(one => one.guest).map(one => ({ id: one.personId, name: one.name, email: one.email!, role: one.role })), version: series.version,
   }
@@ -31,22 +33,24 @@ const stale = computed(() => changeError.value instanceof ProblemError && change
 function save() {
   // After somebody else's change has been shown, saving again means this one.
   const version = stale.value ? (changeError.value as ProblemError).problem.version! : form.value.version
-  change({ ...form.value, quorum: form.value.quorum || null, purpose: form.value.purpose || null, place: form.value.place || null, wording: form.value.wording || null, version }, { onSuccess: () => { open.value = false } })
+  change({ ...form.value, quorum: form.value.quorum || null, purpose: form.value.purpose || null, place: form.value.place || null, wording: form.value.wording || null, call: callOf(form.value.call), version }, { onSuccess: () => { open.value = false } })
 }
 </script>
 
 <template>
-  <FormDialog v-model="open" title="Change the series" :verb="stale ? 'Keep mine all the same' : 'Keep'" :error="at('/title') || at('/wording') || at('/placeId') ? null : changeError" :busy="isChanging" :width="620" @submit="save">
+  <FormDialog v-model="open" title="Change the series" :verb="stale ? 'Keep mine all the same' : 'Keep'" :error="at('/title') || at('/wording') || at('/placeId') || at('/call/url') || at('/call/passcode') || at('/call/dialIn') ? null : changeError" :busy="isChanging" :width="620" @submit="save">
     <v-text-field v-model="form.title" label="Title" maxlength="160" :error-messages="at('/title')" />
     <v-textarea v-model="form.purpose" label="Why it meets" maxlength="5000" />
     <PlaceFields v-model="form" :error="changeError" />
+    <CallFields v-model="form.call" :error="changeError" />
     <div class="three">
       <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
       <v-select v-model="form.chairId" :items="choices" label="Chair" />
       <v-text-field v-model.number="form.quorum" type="number" min="1" label="Quorum" :error-messages="at('/quorum')" />
     </div>
     <PeoplePicker v-model="form.members" v-model:groups="form.groups" v-model:guests="form.guests" :people="people ?? []" :fixed="[form.keeperId, form.chairId]" />
-    <v-textarea v-model="form.wording" label="Your own words in the mail" maxlength="5000" :error-messages="at('/wording')" hint="{title} {next} {rule} {place} {keeper} {agenda} {left over} are filled in" persistent-hint />
+    <v-textarea v-model="form.wording" label="Your own words in the mail" maxlength="5000" :error-messages="at('/wording')" hint="{title} {next} {rule} {place} {call} {answer link} {keeper} {agenda} {left over} are filled in" persistent-hint />
+    <OptionFields v-model="form.options" />
     <div class="remind"><v-select v-model="form.remindMin" :items="REMINDERS" label="Reminder by mail" /><v-checkbox v-model="form.remindPapers" label="Tell of papers the day before" /></div>
     <p class="soft small">Nobody is told of this until you send the invitation again.</p>
   </FormDialog>

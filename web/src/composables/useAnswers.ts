@@ -15,8 +15,9 @@ export function useAnswers(seriesId: MaybeRefOrGetter<string>) {
   const settling = useMutation({ mutationFn: ({ id, take }: { id: string; take: boolean }) => dataOf(api.PUT('/counters/{id}', { params: { path: { id } }, body: { take } })), onSuccess: table => { cache.setQueryData(key.value, table); refresh() } })
   const reminding = useMutation({ mutationFn: ({ meetingId, id }: { meetingId: string; id: string }) => dataOf(api.POST('/meetings/{id}/reminders', { params: { path: { id: meetingId } }, body: { id } })), onSuccess: refresh })
   const answering = useMutation({ mutationFn: ({ meetingId, personId, ...body }: Schemas['Answer'] & { meetingId: string; personId: string }) => dataOf(api.PUT('/meetings/{id}/answers/{personId}', { params: { path: { id: meetingId, personId } }, body })), onSuccess: refresh })
+  const setting = useMutation({ mutationFn: ({ meetingId, ...body }: Schemas['MeetingOptions'] & { meetingId: string }) => dataOf(api.PUT('/meetings/{id}/options', { params: { path: { id: meetingId } }, body })), onSuccess: table => { cache.setQueryData(key.value, table); refresh() } })
   const dismissing = useMutation({ mutationFn: (id: string) => dataOf(api.DELETE('/incoming-mails/{id}', { params: { path: { id } } })), onSuccess: refresh })
-  return { table: reading.data, error: reading.error, settle: settling.mutateAsync, remind: reminding.mutateAsync, answer: answering.mutateAsync, dismiss: dismissing.mutate }
+  return { table: reading.data, error: reading.error, settle: settling.mutateAsync, remind: reminding.mutateAsync, answer: answering.mutateAsync, dismiss: dismissing.mutate, setOptions: setting.mutateAsync, optionsError: setting.error, isSetting: setting.isPending }
 }
 
 export function useHistory(seriesId: MaybeRefOrGetter<string>) {
@@ -59,7 +60,8 @@ export function useAnswerLink(path: () => { id: string; personId: string; token:
   const show = (link: Schemas['AnswerLink']) => cache.setQueryData(key, link)
   const answering = useMutation({ mutationFn: (body: Schemas['LinkAnswer']) => dataOf(api.PUT('/answer-links/{id}/{personId}/{token}', { ...at(), body })), onSuccess: show })
   const offering = useMutation({ mutationFn: (body: Schemas['LinkOffer']) => dataOf(api.POST('/answer-links/{id}/{personId}/{token}/offers', { ...at(), body })), onSuccess: show })
-  return { link: reading.data, error: reading.error, answer: answering.mutateAsync, isAnswering: answering.isPending, answerError: answering.error, offer: offering.mutateAsync, offerError: offering.error, isOffering: offering.isPending }
+  const passing = useMutation({ mutationFn: (body: Schemas['LinkSubstitute']) => dataOf(api.POST('/answer-links/{id}/{personId}/{token}/substitutes', { ...at(), body })), onSuccess: show })
+  return { pass: passing.mutateAsync, passError: passing.error, isPassing: passing.isPending, link: reading.data, error: reading.error, answer: answering.mutateAsync, isAnswering: answering.isPending, answerError: answering.error, offer: offering.mutateAsync, offerError: offering.error, isOffering: offering.isPending }
 }
 
 /** For the admin: mail nobody could read. */

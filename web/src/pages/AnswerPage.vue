@@ -9,7 +9,7 @@ import { clock, count, mediumDay } from '../time'
 
 /** For the invited, without an account. Opening it changes nothing: mail scanners follow links, so a person presses. */
 const { id, personId, token } = defineProps<{ id: string; personId: string; token: string }>()
-const { link, error, answer, isAnswering, answerError, offer, offerError, isOffering } = useAnswerLink(() => ({ id, personId, token }))
+const { link, error, answer, isAnswering, answerError, offer, offerError, isOffering, pass, passError, isPassing } = useAnswerLink(() => ({ id, personId, token }))
 const route = useRoute()
 
 type Word = Schemas['AnswerWord']
@@ -22,12 +22,31 @@ const note = ref('')
 const done = ref('')
 const coming = computed(() => link.value?.meetings.filter(meeting => meeting.state === 'planned') ?? [])
 const single = computed(() => coming.value.length === 1)
+// Where people sign up there is no maybe.
+const words = computed(() => (coming.value.every(meeting => meeting.signUp) ? WORDS.filter(([word]) => word !== 'tentative').map(([word, label, kept]) => [word, word === 'accepted' ? 'I sign up' : label, kept] as [Word, string, string]) : WORDS))
+const asked = computed(() => coming.value.some(meeting => meeting.answersAsked))
+const passable = computed(() => coming.value.filter(meeting => meeting.passOn))
+function standing(meeting: Schemas['LinkMeeting']) {
+  if (meeting.state === 'called_off') return `called off: ${meeting.calledOffReason}`
+  const places = meeting.placesLeft === null ? '' : meeting.placesLeft > 0 ? `, ${count(meeting.placesLeft, 'place')} left` : ', no place left'
+  const mine = meeting.wait ? `all places are taken: you are number ${meeting.wait} of those who wait` : meeting.substitute ? `${meeting.substitute} comes instead` : meeting.signUp && meeting.answer === 'accepted' ? 'you have a place' : meeting.answersAsked || meeting.answer !== 'none' ? said(meeting.answer) : ''
+  return `${meeting.insteadOf ? `instead of ${meeting.insteadOf}, ` : ''}${mine}${meeting.wait ? '' : places}${meeting.offered ? ', another time offered' : ''}`
+}
+const passing = ref({ meetingId: '', name: '', email: '', open: false })
+async function sendInstead() {
+  try {
+    await pass({ meetingId: passing.value.meetingId || passable.value[0]!.id, name: passing.value.name, email: passing.value.email })
+    passing.value.open = false
+    done.value = `${passing.value.name} is asked to come instead. You can come after all by answering again.`
+  } catch { /* shown at the field */ }
+}
 const offering = ref({ meetingId: '', at: '', note: '', open: false })
 
 async function send() {
   try {
     await answer({ answer: chosen.value, meetingId: which.value || null, note: note.value || null })
-    done.value = `Kept: ${said(chosen.value)}${which.value ? ' that day' : single.value ? '' : ', to all meetings'}. You can change it here until then.`
+    const waits = chosen.value === 'accepted' ? coming.value.find(meeting => meeting.wait && (!which.value || meeting.id === which.value))?.wait : null
+    done.value = waits ? `Kept. All places are taken: you are number ${waits} of those who wait, and hear of it when a place becomes free.` : `Kept: ${said(chosen.value)}${which.value ? ' that day' : single.value ? '' : ', to all meetings'}. You can change it here until then.`
   } catch { /* shown below */ }
 }
 async function sendOffer() {
@@ -48,25 +67,27 @@ async function sendOffer() {
         <p class="eyebrow">{{ link.keeper }} asks you, {{ link.name }}</p>
         <h1>{{ link.title }}</h1>
         <p class="soft">{{ link.sentence }}<template v-if="link.location"> · {{ link.location }}</template></p>
+        <p v-if="link.call" class="soft">Call: <a v-if="link.call.url" :href="link.call.url" rel="noopener noreferrer">{{ link.call.url }}</a><template v-if="link.call.passcode">, passcode {{ link.call.passcode }}</template><template v-if="link.call.dialIn">{{ link.call.url ? ', or ' : '' }}dial {{ link.call.dialIn }}</template></p>
         <p v-if="link.purpose" class="soft">{{ link.purpose }}</p>
       </header>
       <p v-if="done" class="done strong" role="status">{{ done }}</p>
-      <form v-if="coming.length && link.role !== 'informed'" class="stack" @submit.prevent="send">
+      <form v-if="coming.length && asked && link.role !== 'informed'" class="stack" @submit.prevent="send">
         <div class="choices" role="group" aria-label="Your answer">
-          <button v-for="[word, label] in WORDS" :key="word" type="button" :class="{ on: chosen === word }" :aria-pressed="chosen === word" @click="chosen = word">{{ label }}</button>
+          <button v-for="[word, label] in words" :key="word" type="button" :class="{ on: chosen === word }" :aria-pressed="chosen === word" @click="chosen = word">{{ label }}</button>
         </div>
         <v-select v-if="!single" v-model="which" :items="[{ title: 'to all meetings', value: '' }, ...coming.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)} only`, value: meeting.id }))]" label="This is my answer" />
         <v-text-field v-model="note" label="A word with it (if you like)" maxlength="500" />
         <p v-if="answerError" class="stuck" role="alert">{{ answerError.message }}</p>
         <v-btn type="submit" size="large" block :loading="isAnswering">Send my answer</v-btn>
       </form>
+      <p v-else-if="coming.length && !asked" class="soft">No answer is needed.</p>
       <p v-else-if="link.role === 'informed'" class="soft">This is for your information; nobody waits for an answer.</p>
       <section aria-labelledby="dates">
         <h2 id="dates">{{ count(link.meetings.length, 'meeting') }} to come, in {{ link.zonePlace }} time</h2>
         <ul class="ruled">
           <li v-for="meeting in link.meetings" :key="meeting.id" class="row spread">
             <span :class="{ off: meeting.state === 'called_off' }">{{ mediumDay(meeting.localStart) }}, {{ clock(meeting.localStart) }}–{{ clock(meeting.localEnd) }}</span>
-            <span class="small" :class="meeting.state === 'called_off' ? 'stuck' : 'soft'">{{ meeting.state === 'called_off' ? `called off: ${meeting.calledOffReason}` : said(meeting.answer) }}<template v-if="meeting.offered">, another time offered</template></span>
+            <span class="small" :class="meeting.state === 'called_off' ? 'stuck' : 'soft'">{{ standing(meeting) }}</span>
             <span v-if="meeting.papers.length" class="small papers">To read: <a v-for="paper in meeting.papers" :key="paper.id" :href="`/api/answer-links/${id}/${personId}/${token}/papers/${paper.id}`" download>{{ paper.name }}</a></span>
           </li>
         </ul>
@@ -81,6 +102,15 @@ async function sendOffer() {
           <v-btn type="submit" variant="outlined" :disabled="!offering.at" :loading="isOffering">Send the offer</v-btn>
         </form>
       </section>
+      <section v-if="passable.length && link.role !== 'informed'">
+        <button type="button" class="quiet" :aria-expanded="passing.open" @click="passing.open = !passing.open">Send somebody else instead</button>
+        <form v-if="passing.open" class="stack offer" @submit.prevent="sendInstead">
+          <v-select v-if="passable.length > 1" v-model="passing.meetingId" :items="passable.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
+          <v-text-field v-model="passing.name" label="Their name" maxlength="120" :error-messages="passError instanceof ProblemError ? passError.at('/name') : undefined" />
+          <v-text-field v-model="passing.email" type="email" label="Their mail address" maxlength="190" :error-messages="passError instanceof ProblemError ? passError.at('/email') : undefined" />
+          <v-btn type="submit" variant="outlined" :disabled="!passing.email || !passing.name" :loading="isPassing">Ask them to come</v-btn>
+        </form>
+      </section>
     </article>
   </div>
 </template>
@@ -89,7 +119,7 @@ async function sendOffer() {
 .answer { max-width: 620px; margin: 0 auto; padding: 18px 14px 48px; }
 .mark { display: flex; gap: 8px; align-items: center; font: 650 16px 'Bricolage Grotesque Variable', sans-serif; margin-bottom: 12px !important; }
 .done { padding: 10px 14px; background: var(--pine-pale); border-left: 4px solid var(--pine); }
-.choices { display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; }
+.choices { display: grid; grid-template-columns: repeat(auto-fit, minmax(90px, 1fr)); gap: 8px; }
 .choices button { padding: 12px 6px; border: 1px solid var(--line); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; font-weight: 600; cursor: pointer; }
 .choices button.on { background: var(--pine); color: rgb(var(--v-theme-on-primary)); border-color: var(--pine); }
 .papers { flex-basis: 100%; display: flex; gap: 10px; flex-wrap: wrap; }

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
+import CallFields, { callForm, callOf } from '../components/CallFields.vue'
 import PlaceFields from '../components/PlaceFields.vue'
 import PeoplePicker from '../components/PeoplePicker.vue'
 import ProblemNote from '../components/ProblemNote.vue'
@@ -20,12 +21,13 @@ const zones = useTimeZones()
 const router = useRouter()
 const { create, error, isCreating } = useCreateSeries()
 
-interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; groups: Schemas['AskedGroup'][]; guests: Schemas['SeriesGuest'][]; run: RunForm }
+interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; call?: ReturnType<typeof callForm>; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; groups: Schemas['AskedGroup'][]; guests: Schemas['SeriesGuest'][]; run: RunForm }
 const first = newKey()
 const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => ({
-  id: first, title: '', purpose: '', place: '', placeId: null, beforeMin: 0, afterMin: 0, keeperId: me.value!.id, chairId: me.value!.id,
+  id: first, title: '', purpose: '', place: '', placeId: null, beforeMin: 0, afterMin: 0, call: callForm(null), keeperId: me.value!.id, chairId: me.value!.id,
   members: [{ personId: me.value!.id, role: 'required' }], groups: [], guests: [], run: emptyRun(me.value!.timeZone),
 }))
+form.value.call ??= callForm(null)
 if (form.value.id !== first && form.value.title === '') form.value.id = first
 
 // Asked a moment after the last change, so that typing does not ask at each key.
@@ -44,15 +46,15 @@ watch(runners, ids => ids.forEach(id => {
 
 const tried = ref(false)
 const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give the series a title.' : error.value instanceof ProblemError ? error.value.at('/title') : undefined))
-const elsewhere = computed(() => (error.value instanceof ProblemError && error.value.problem.errors?.some(fault => /^\/(title|run|placeId)/.test(fault.pointer)) ? null : error.value))
+const elsewhere = computed(() => (error.value instanceof ProblemError && error.value.problem.errors?.some(fault => /^\/(title|run|placeId|call)/.test(fault.pointer)) ? null : error.value))
 
 async function save() {
   tried.value = true
   const run = wishOf(form.value.run)
   if (!form.value.title.trim() || !run) return
-  const { id, title, purpose, place, placeId, beforeMin, afterMin, keeperId, chairId, members, groups, guests } = form.value
+  const { id, title, purpose, place, placeId, beforeMin, afterMin, call, keeperId, chairId, members, groups, guests } = form.value
   try {
-    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, keeperId, chairId, members, groups: groups ?? [], guests: guests ?? [], run })
+    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, call: callOf(call!), keeperId, chairId, members, groups: groups ?? [], guests: guests ?? [], run })
     forget()
     router.push(`/series/${series.id}`)
   } catch { /* shown at the field */ }
@@ -68,6 +70,7 @@ async function save() {
         <v-textarea v-model="form.purpose" label="Why it meets" maxlength="5000" />
         <RunFields v-model="form.run" :zones="zones" :problem="error ?? runError" :tried="tried" />
         <PlaceFields v-model="form" :error="error" />
+        <CallFields v-model="form.call!" :error="error" />
         <h2>People</h2>
         <div class="runners">
           <v-select v-model="form.keeperId" :items="choices" label="Keeper" />

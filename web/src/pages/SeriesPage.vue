@@ -60,7 +60,7 @@ useKeys([
           <p class="eyebrow">{{ series.howOften ? 'Since' : 'On' }} {{ columnDay(series.since) }} {{ series.since.slice(0, 4) }}</p>
           <h1>{{ series.title }}</h1>
           <p class="soft about">
-            {{ series.sentence }}<template v-if="series.location"> · {{ series.location }}</template> · {{ people }} · kept by <span class="strong ink">{{ series.keeper.name }}</span>
+            {{ series.sentence }}<template v-if="series.location"> · {{ series.location }}</template><template v-if="series.call"> · <a v-if="series.call.url" :href="series.call.url" rel="noopener noreferrer" target="_blank">call</a><template v-if="series.call.passcode">, passcode {{ series.call.passcode }}</template><template v-if="series.call.dialIn"> {{ series.call.url ? 'or ' : '' }}dial {{ series.call.dialIn }}</template></template> · {{ people }} · kept by <span class="strong ink">{{ series.keeper.name }}</span>
           </p>
           <p v-if="series.purpose" class="soft about">{{ series.purpose }}</p>
         </div>

@@ -1,0 +1,39 @@
+module UseCases
+  # Meetings people sign up for: who has a place, who waits, and telling those who move up.
+  class SignUps < Base
+    # @return [Core::Invitation::SignUp] by person
+    def self.of(meeting, replies = Records::Reply.where(meeting_id: meeting.id))
+      signed_up = replies.select { |reply| reply.answer == "accepted" }.map { |reply| [reply.person_id, reply.signed_up_at || reply.answered_at] }
+      Core::Invitation::SignUp.new(signed_up, limit: meeting.options.sign_up_limit)
+    end
+
+    # Does what the block does to answers or places of a meeting, and tells those who have got a place by it. Inside a
+    # transaction: whoever changes the same meeting waits here, so that each place given back is seen once.
+    def changing(meeting)
+      Records::Meeting.where(id: meeting.id).update_all("sign_ups = sign_ups + 1")
+      before = SignUps.of(meeting)
+      yield
+      after = SignUps.of(meeting)
+      after.moved_up(before).each { |person_id| tell(meeting, Records::Person.find(person_id), "place", "You have a place", "A place has become free: you have one at “#{meeting.series.title}”") } if meeting.options.sign_up
+      after
+    end
+
+    # To somebody whose calendar program cannot show it: that they wait.
+    def tell_waiting(meeting, person, place)
+      tell(meeting, person, "waits", "You are waiting", "All #{meeting.options.sign_up_limit} places at “#{meeting.series.title}” are taken. You are number #{place} of those who wait, and hear of it when a place becomes free")
+    end
+
+    private
+
+    def tell(meeting, person, kind, subject, words)
+      zone = Core::Zone[person.time_zone]
+      wall = zone.wall(meeting.starts_at)
+      series = meeting.series
+      text = "#{words}. It is on #{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time."
+      address = AnswerLinks.address(series.id, person.id)
+      Outbox.new(clock: @clock).put(reason: "#{kind}:#{meeting.id}:#{person.id}:#{meeting.reload.sign_ups}", series_id: series.id, to: person, reply_to: series.keeper.email, subject: "#{subject}: #{series.title}",
+        text: "#{text}\n\n#{address}\n", html: Mailing::Html.page(series.title, [Mailing::Html.heading(series.title), Mailing::Html.paragraph(text), Mailing::Html.link("Your answer", address)].join))
+      Records::Event.note("signed_up", "#{person.name} has got a place on #{Core::Words.short_day(meeting.original_wall.date)}", series_id: series.id, meeting_id: meeting.id, now: now) if kind == "place"
+    end
+  end
+end

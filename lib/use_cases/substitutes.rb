@@ -1,0 +1,89 @@
+require "digest"
+
+module UseCases
+  # Passing an invitation on: somebody else comes to one meeting instead, where the keeper has allowed it (RFC 5546 3.2.2.3).
+  class Substitutes < Base
+    # @param email [String] of who comes instead; whoever has it here is meant, else they become a guest
+    # @raise [Core::Conflict] code "pass-on" where it may not be passed on
+    def send_instead(meeting_id:, person_id:, name:, email:, way: "link")
+      write do
+        meeting = find(Records::Meeting.includes(series: %i[keeper held_place]), meeting_id)
+        refuse(meeting, person_id)
+        substitute = guest(name, email, meeting)
+        known = Records::Substitute.lock.find_by(meeting_id: meeting_id, instead_of_id: person_id)
+        next if known&.person_id == substitute.id
+
+        take_back(meeting, person_id) if known
+        made = Records::Substitute.create!(id: Records::Key.make(now), meeting_id: meeting_id, person_id: substitute.id, instead_of_id: person_id)
+        Answers.new(by: by, clock: @clock).keep(series_id: meeting.series_id, person_id: person_id, answer: "declined", meeting_id: meeting_id, note: "#{substitute.name} comes instead", way: way)
+        tell(made, :request)
+      end
+    end
+
+    # Somebody who has sent another comes after all.
+    def take_back(meeting, person_id)
+      substitute = Records::Substitute.find_by(meeting_id: meeting.id, instead_of_id: person_id) or return
+      tell(substitute, :cancel) if substitute.told_digest
+      Records::Reply.where(meeting_id: meeting.id, person_id: substitute.person_id).delete_all
+      substitute.destroy!
+    end
+
+    # Those of a series who have been told something else than what holds now.
+    # @return [Array<Array(Records::Substitute, Symbol)>] with :request or :cancel
+    def pending(series_id)
+      found = Records::Substitute.of_series(series_id).includes(:person, :instead_of, meeting: {series: %i[keeper held_place]}).select { |one| one.meeting.ends_at > now }
+      found.filter_map { |one| [one, off?(one) ? :cancel : :request] if one.told_digest != digest(one) && (one.told_digest || !off?(one)) }
+    end
+
+    def tell_pending(series_id) = pending(series_id).each { |substitute, kind| tell(substitute, kind) }
+
+    private
+
+    def refuse(meeting, person_id)
+      raise Core::Conflict.new("This invitation may not be passed on.", code: "pass-on") unless meeting.options.pass_on
+      raise Core::Conflict.new("This meeting is over.", code: "state") if meeting.ends_at <= now || meeting.state == "called_off"
+      raise Core::NotFound unless Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person_id)
+    end
+
+    def guest(name, email, meeting)
+      email = email.to_s.strip.downcase
+      raise Core::Invalid.new("“#{email}” is not a mail address.", pointer: "/email") unless email.match?(People::ADDRESS)
+
+      person = Records::Person.find_by(email: email)
+      raise Core::Invalid.new("#{person.name} is asked to this meeting already.", pointer: "/email", code: "taken") if person && asked?(meeting, person)
+
+      person || Records::Person.create!(id: Records::Key.make(now), name: words(name, pointer: "/name", missing: "Give a name.").gsub(/[[:cntrl:]]/, " ")[0, 120], email: email, time_zone: meeting.series.time_zone, guest: true)
+    end
+
+    def asked?(meeting, person)
+      Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person.id) || Records::Substitute.exists?(meeting_id: meeting.id, person_id: person.id)
+    end
+
+    def off?(substitute) = substitute.meeting.state == "called_off"
+
+    def digest(substitute)
+      meeting = substitute.meeting
+      Digest::SHA256.hexdigest([meeting.starts_at.to_i, meeting.ends_at.to_i, meeting.state == "called_off", meeting.series.title, meeting.series.location, meeting.series.call].join("|"))
+    end
+
+    def tell(substitute, kind)
+      meeting, person, series = substitute.meeting, substitute.person, substitute.meeting.series
+      zone = Core::Zone[person.time_zone]
+      wall = zone.wall(meeting.starts_at)
+      at = "#{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time"
+      words = (kind == :cancel) ? "You need not come to “#{series.title}” on #{at}." : "#{substitute.instead_of.name} asks you to come instead to “#{series.title}”, kept by #{series.keeper.name}.\n\n#{at}\n#{[series.location, series.call&.to_s].compact.join("\n")}".strip
+      address = AnswerLinks.address(series.id, person.id)
+      Outbox.new(clock: @clock).put(reason: "substitute:#{kind}:#{substitute.id}:#{digest(substitute)[0, 20]}", series_id: series.id, to: person, reply_to: series.keeper.email, subject: "#{(kind == :cancel) ? "Called off" : "Instead of #{substitute.instead_of.name}"}: #{series.title}",
+        text: "#{words}\n#{"\nAnswer, without signing in:\n  #{address}\n" unless kind == :cancel}", calendar: calendar(substitute, kind),
+        html: Mailing::Html.page(series.title, [Mailing::Html.heading(series.title), Mailing::Html.paragraph(words), (Mailing::Html.link("Answer", address) unless kind == :cancel)].compact.join))
+      substitute.update!(told_digest: digest(substitute))
+    end
+
+    def calendar(substitute, kind)
+      meeting, series = substitute.meeting, substitute.meeting.series
+      Core::Invitation::OneMeeting.new(method: kind, uid: SeriesContent.uid(series.id), sequence: series.sequence, content: SeriesContent.head(series), from: meeting.original_wall, to: series.zone.wall(meeting.starts_at),
+        length_min: meeting.interval.length_min, description: [series.purpose, series.call && "Call: #{series.call}"].compact.join("\n\n"), organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from),
+        name: substitute.person.name, address: substitute.person.email, instead_of: substitute.instead_of.email, url: AnswerLinks.address(series.id, substitute.person_id), alarm_min: Core::Invitation::Request::ALARM_MIN, now: now).to_ical
+    end
+  end
+end

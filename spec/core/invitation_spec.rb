@@ -1,0 +1,72 @@
+require_relative "../spec_helper"
+
+RSpec.describe Core::Invitation do
+  pointers = {url: "/call/url", passcode: "/call/passcode", dial_in: "/call/dialIn"}
+  call = ->(url: nil, passcode: nil, dial_in: nil) { described_class::Call.read(url: url, passcode: passcode, dial_in: dial_in, pointers: pointers) }
+
+  describe described_class::Call do
+    it "is none without link and number, and reads as people say it" do
+      expect(call.call).to be_nil
+      expect(call.call(url: "https://calls.example/round", passcode: "4711", dial_in: "+47 55 00 00 00").to_s).to eq "https://calls.example/round, passcode 4711, or dial +47 55 00 00 00"
+      expect(call.call(dial_in: "55 00 00 00").to_s).to eq "dial 55 00 00 00"
+    end
+
+    [[{url: "calls.example/round"}, "/call/url"], [{url: "javascript:alert(1)"}, "/call/url"], [{passcode: "4711"}, "/call/passcode"], [{dial_in: "reception"}, "/call/dialIn"]].each do |given, pointer|
+      it "refuses #{given} at its field" do
+        expect { call.call(**given) }.to raise_error(Core::Invalid) { |error| expect(error.faults.first[:pointer]).to eq pointer }
+      end
+    end
+
+    # RFC 7986 5.11: value URI, with what it offers and a label
+    it "stands in CONFERENCE, with the number as a tel: address" do
+      writer = Core::ICalendar::Writer.new
+      call.call(url: "https://calls.example/round", passcode: "47;11", dial_in: "+47 (0)55 1").write(writer)
+      lines = writer.to_s.gsub("\r\n ", "").lines(chomp: true)
+      expect(lines).to eq ['CONFERENCE;VALUE=URI;FEATURE="AUDIO,VIDEO";LABEL="Call, passcode 47;11":https://calls.example/round', 'CONFERENCE;VALUE=URI;FEATURE=PHONE;LABEL="Call, passcode 47;11":tel:+470551']
+    end
+  end
+
+  describe described_class::Options do
+    series = described_class.new(pass_on: false, answers_asked: true, sign_up: true, sign_up_limit: 12, remind_min: 60)
+    none = {pass_on: nil, answers_asked: nil, sign_up: nil, sign_up_limit: nil, remind_min: nil}
+    [
+      [none, [false, true, true, 12, 60]],
+      [{remind_min: 0}, [false, true, true, 12, 0]],
+      [{sign_up: true, sign_up_limit: 5}, [false, true, true, 5, 60]],
+      [{sign_up: true}, [false, true, true, nil, 60]],
+      [{sign_up: false, answers_asked: false, pass_on: true}, [true, false, false, nil, 60]]
+    ].each do |own, effective|
+      it "of a meeting with its own #{own.compact} are #{effective}" do
+        expect(series.with_own(none.merge(own)).to_h.values).to eq effective
+      end
+    end
+
+    it "wait for nobody where people come forward themselves or are not asked" do
+      expect([series, series.with(sign_up: false), series.with(sign_up: false, answers_asked: false)].map(&:waits_for_answers?)).to eq [false, true, false]
+    end
+  end
+
+  # First come, first served (common practice).
+  describe described_class::SignUp do
+    queue = ->(people, limit) { described_class.new(people.map { |who, minute| [who, Time.at(minute * 60)] }, limit: limit) }
+    [
+      [{"b" => 2, "a" => 3, "c" => 1}, 2, %w[c b], %w[a]],
+      [{"b" => 1, "a" => 1}, 1, %w[a], %w[b]],
+      [{"a" => 1, "b" => 2}, nil, %w[a b], []],
+      [{"a" => 1}, 3, %w[a], []],
+      [{}, 2, [], []]
+    ].each do |people, limit, inside, waiting|
+      it "of #{people} with room for #{limit || "all"} lets in #{inside} and lets #{waiting} wait" do
+        order = queue.call(people.to_a, limit)
+        expect([order.in, order.waiting, order.full?]).to eq [inside, waiting, !limit.nil? && inside.size == limit]
+      end
+    end
+
+    it "fills a place given back with the first who waits, and only that one moves up" do
+      before = queue.call([["a", 1], ["b", 2], ["c", 3], ["d", 4]], 2)
+      after = queue.call([["b", 2], ["c", 3], ["d", 4]], 2)
+      expect([after.moved_up(before), before.wait_of("d"), after.wait_of("d"), after.wait_of("b")]).to eq [["c"], 2, 1, nil]
+      expect(after.moved_up(after)).to be_empty
+    end
+  end
+end
