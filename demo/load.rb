@@ -35,10 +35,27 @@ class Demo
     prepare_coming
     UseCases::Series.new(clock: @clock).lay_out_further
     hold_a_time
+    invite_from_elsewhere
+    send_another
     puts
   end
 
   private
+
+  # Rory cannot come to the next mooring round and sends somebody.
+  def send_another
+    meeting = Records::Meeting.where(series_id: @series[:mooring]).coming(@end).in_order.second
+    UseCases::Substitutes.new(by: @people[:rory], clock: @clock).send_instead(meeting_id: meeting.id, person_id: @people[:rory], name: "Nell Comeau", email: "nell@fundywatch.example")
+  end
+
+  # As a program of another house writes it; see stand_ins/post/organizer.rb.
+  def invite_from_elsewhere
+    start = Core::Zone["Europe/Oslo"].wall(@end + 3 * 86_400).then { |wall| Core::WallTime.at(wall.date + ((wall.date.wday == 0) ? 1 : (wall.date.wday == 6) ? 2 : 0), 14 * 3_600) }
+    ical = ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Port council//EN", "METHOD:REQUEST", "BEGIN:VEVENT", "UID:harbour-dues@portcouncil.example", "SEQUENCE:0", "DTSTAMP:#{@end.getutc.strftime("%Y%m%dT%H%M%SZ")}",
+      "DTSTART;TZID=Europe/Oslo:#{start.strftime("%Y%m%dT%H%M%S")}", "DURATION:PT1H", "SUMMARY:Harbour dues\\, port council", "LOCATION:Harbour office", "ORGANIZER;CN=Olav Dahl:mailto:olav@portcouncil.example",
+      "ATTENDEE;PARTSTAT=NEEDS-ACTION;RSVP=TRUE:mailto:marit@skerrybuoy.example", "END:VEVENT", "END:VCALENDAR", ""].join("\r\n")
+    UseCases::OutsideMeetings.new(clock: @clock).take_mail(Core::Invitation::Message.read(ical), ical, sender: "olav@portcouncil.example")
+  end
 
   # What was mailed in the past half year has long arrived: in one transaction, so that no worker sees it waiting.
   def long_ago
@@ -95,7 +112,7 @@ class Demo
       .flat_map { |role, keys| keys.map { |person| {person_id: @people.fetch(person), role: role.to_s} } }
     @series[key] = Records::Key.make(@clock.now)
     UseCases::Series.new(by: @people[plan[:keeper]], clock: @clock).create(id: @series[key], title: plan[:title], purpose: plan[:purpose], place: plan[:place], place_id: @places[plan[:held]], before_min: plan[:before] || 0, after_min: plan[:after] || 0,
-      keeper_id: @people[plan[:keeper]], chair_id: @people[plan[:chair]], quorum: plan[:quorum], members: members,
+      keeper_id: @people[plan[:keeper]], chair_id: @people[plan[:chair]], quorum: plan[:quorum], members: members, call: plan[:call], options: plan[:options],
       run: {local_start: start.to_s, time_zone: plan[:zone], length_min: plan[:length_min], rule: plan[:rule]})
     UseCases::Invitations.new(by: @people[plan[:keeper]], clock: @clock).send_all(id: Records::Key.make(@clock.now), series_id: @series[key])
   end

@@ -34,7 +34,7 @@ module Story
   SERIES = {
     mooring: {
       title: "Monday mooring round", keeper: :marit, chair: :ines, zone: "Europe/Oslo", at: "09:30", length_min: 45, rule: "FREQ=WEEKLY;BYDAY=MO", wday: 1,
-      place: "call link", held: :shed, before: 15, after: 30, quorum: 5, purpose: "What the week at sea needs: moorings, batteries, boats and weather windows.",
+      place: "", call: {url: "https://calls.skerrybuoy.example/mooring", passcode: "bell-buoy-7"}, options: {pass_on: true}, held: :shed, before: 15, after: 30, quorum: 5, purpose: "What the week at sea needs: moorings, batteries, boats and weather windows.",
       required: %i[ines marit lars wen rory tomas sunniva adaeze], informed: %i[gunnar petra benedita],
       topics: [["Safety round", :marit, 5, "information"], ["Mooring checks of the week", :lars, 10, "discussion"], ["Weather windows", :ines, 5, "information"],
         ["Batteries and lids", :wen, 8, "discussion"], ["Boats and crew", :sunniva, 7, "decision"]],
@@ -51,7 +51,7 @@ module Story
     },
     quality: {
       title: "Data quality review", keeper: :tomas, chair: :tomas, zone: "Europe/Lisbon", at: "14:00", length_min: 60, rule: "FREQ=WEEKLY;INTERVAL=2;BYDAY=TU", wday: 2,
-      place: "Call link", purpose: "Flags, gaps and drifts of the last fortnight, and what the archive may publish.", required: %i[tomas adaeze wen isla], optional: %i[lars], informed: %i[marit],
+      place: "", call: {url: "https://calls.skerrybuoy.example/quality", dial_in: "+351 210 000 000"}, purpose: "Flags, gaps and drifts of the last fortnight, and what the archive may publish.", required: %i[tomas adaeze wen isla], optional: %i[lars], informed: %i[marit],
       topics: [["New flags", :adaeze, 15, "discussion"], ["Gaps and back-fill", :tomas, 15, "discussion"], ["Sensors to recall", :wen, 15, "decision"]],
       notes: ["Eleven new flags, nine of them temperature.", "The gap of B-17 is closed from the card.", "Drift follows temperature, so it is the cell and not fouling.", "Halifax archive is two days behind."],
       decisions: ["Flag salinity of B-09 until the cell is swapped.", "Publish without B-17 for now."],
@@ -67,7 +67,7 @@ module Story
     },
     handover: {
       title: "Night watch handover", keeper: :adaeze, chair: :gunnar, zone: "Europe/Lisbon", at: "08:00", length_min: 15, rule: "FREQ=WEEKLY;BYDAY=MO,WE,FR", wday: nil,
-      place: "Call link", purpose: "What the night left for the day.", required: %i[adaeze gunnar petra isla], optional: %i[marit], informed: %i[ines],
+      place: "", call: {url: "https://calls.skerrybuoy.example/night"}, options: {answers_asked: false}, purpose: "What the night left for the day.", required: %i[adaeze gunnar petra isla], optional: %i[marit], informed: %i[ines],
       topics: [["The night", :gunnar, 10, "information"]], notes: ["Quiet night.", "B-05 silent from 02:10 to 03:40, back by itself.", "One alarm, a passing trawler.", "Wind gauge of B-40 reads zero."], decisions: [],
       actions: [[9, "Reset the wind gauge of B-40", :petra, 2], [4, "Tell the trawler fleet of the new position of B-40", :isla, nil]], off: {}
     },

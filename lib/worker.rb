@@ -60,6 +60,7 @@ class Worker
     UseCases::Reminders.new(clock: @clock).put_due
     UseCases::Series.new(clock: @clock).lay_out_further
     UseCases::Calendars.new(clock: @clock).renew
+    UseCases::OutsideMeetings.new(clock: @clock).renew
     UseCases::Holds.new(clock: @clock).release_expired
     Records::Change.where("changed_at < ?", @swept_at - 3_600).in_batches(of: 1_000).delete_all
   end

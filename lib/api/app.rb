@@ -14,7 +14,7 @@ module Api
       "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
     HEADERS = {"content-security-policy" => format(POLICY, ""), "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin",
                "x-frame-options" => "DENY", "cross-origin-opener-policy" => "same-origin"}.freeze
-    RESOURCES = [Sessions, Desk, People, Places, Calendars, CommonTime, Series, Answers, Papers, Meetings, Topics, Actions].freeze
+    RESOURCES = [OutsideMeetings, Sessions, Desk, People, Places, Calendars, CommonTime, Series, Answers, Papers, Meetings, Topics, Actions].freeze
     TRIES = 10
     TRIES_PERIOD_S = 300
 

@@ -12,11 +12,13 @@ module Mailing
     # @param key [String] why the mail exists; the same key gives the same Message-ID
     # @param calendar [String, nil] an iCalendar object with METHOD
     # @param attachments [Array<Array(String, String, String)>] name, type and bytes
+    # @param from [Array(String, String), nil] name and address of who writes it, when we only send it on their behalf
     # @return [String] the mail as RFC 5322 writes it
-    def source(key:, name:, address:, subject:, text:, html:, at:, calendar: nil, reply_to: nil, attachments: [])
+    def source(key:, name:, address:, subject:, text:, html:, at:, calendar: nil, reply_to: nil, attachments: [], from: nil)
       message = ::Mail.new
       message.charset = "UTF-8"
-      message.from = named("Left Over", @from)
+      message.from = from ? named(*from) : named("Left Over", @from)
+      message.sender = @from if from # RFC 5322 3.6.2
       message.to = named(name, address)
       message.reply_to = reply_to if reply_to
       message.subject = subject.gsub(/[[:cntrl:]]+/, " ")

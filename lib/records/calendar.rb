@@ -13,8 +13,8 @@ module Records
 
     scope :light, -> { select(*LIGHT) }
     scope :to_read, ->(now) { where(state: %w[waiting running]).where("leased_until is null or leased_until < ?", now) }
-    # A calendar that was read, if only once, tells something.
-    scope :telling, -> { where.not(expanded_until: nil) }
+    # A calendar that was read, if only once, tells something; invitations alone do not tell when somebody is free.
+    scope :telling, -> { where.not(expanded_until: nil).where.not(kind: "by_mail") }
 
     def owner_id = person_id || place_id
   end

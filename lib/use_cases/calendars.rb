@@ -15,7 +15,7 @@ module UseCases
 
     # @param owner [Hash] person_id or place_id
     def list(**owner)
-      calendars = Records::Calendar.light.where(**owner).order(:created_at, :id).includes(:entries).to_a
+      calendars = Records::Calendar.light.where(**owner).where.not(kind: "by_mail").order(:created_at, :id).includes(:entries).to_a
       {calendars: calendars.map { |calendar| view(calendar) }}
     end
 

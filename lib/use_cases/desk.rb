@@ -34,7 +34,7 @@ module UseCases
       left_over = Records::ActionItem.where(series_id: found.map(&:series_id), state: "open").group(:series_id).count
       found.map do |meeting|
         series = meeting.series
-        {id: meeting.id, series_id: series.id, title: series.title, place: series.location, state: meeting.state, starts_at: meeting.starts_at,
+        {id: meeting.id, series_id: series.id, title: series.title, place: series.location, call: series.call&.to_h, state: meeting.state, starts_at: meeting.starts_at,
          local_start: zone.wall(meeting.starts_at), local_end: zone.wall(meeting.ends_at),
          series_local_start: (series.zone.wall(meeting.starts_at) if series.zone.offset_s(meeting.starts_at) != zone.offset_s(meeting.starts_at)),
          series_zone_place: series.zone.place, runs_it: [series.keeper_id, series.chair_id].include?(by),

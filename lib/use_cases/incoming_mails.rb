@@ -53,9 +53,18 @@ module UseCases
 
       message = Core::Invitation::Message.read(part.decoded)
       series_id = SeriesContent.series_of(message.uid)
-      return {state: "aside", outcome: "not-ours", remark: "It speaks of a meeting that is not held here."} unless series_id && Records::Series.exists?(id: series_id)
+      return outside(message, part.decoded, from(parsed, mail)) unless series_id && Records::Series.exists?(id: series_id)
 
       {series_id: series_id}.merge(answer_to(message, series_id, from(parsed, mail)))
+    end
+
+    # Of a meeting organised elsewhere.
+    def outside(message, ical, sender)
+      not_ours = {state: "aside", outcome: "not-ours", remark: "It speaks of a meeting that is not held here, to nobody who is."}
+      return not_ours unless OutsideMeetings::METHODS.include?(message.method) && SeriesContent.series_of(message.uid).nil?
+
+      outcome = OutsideMeetings.new(clock: @clock).take_mail(message, ical, sender: sender)
+      %i[nobody nothing_known].include?(outcome) ? not_ours : {state: "taken", outcome: outcome.to_s.tr("_", "-")}
     end
 
     # Who really sent it: the From line; the envelope may be a relay's.

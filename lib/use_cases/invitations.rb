@@ -108,6 +108,7 @@ module UseCases
       load_series(series_id)
       @content = SeriesContent.of(@series, now)
       raise Core::Conflict.new("Nobody is in this series yet.", code: "nobody") if @series.members.empty?
+      raise Core::Conflict.new("Somebody else invites to this meeting.", code: "outside") if @series.outside_meeting_id
     end
 
     # Everybody asked, as if to be told anew.
@@ -115,7 +116,7 @@ module UseCases
 
     # Who is to be told, each with what they were told last.
     def pending
-      return [] if @content.nil?
+      return [] if @content.nil? || @series.outside_meeting_id # whoever organises it tells people
 
       tellings = Records::Telling.where(series_id: @series.id).includes(:person, :sending).to_h { |telling| [telling.person_id, telling] }
       asked = @content.start ? everybody.filter_map { |one| request_for(one, tellings[one[:person].id]) } : []

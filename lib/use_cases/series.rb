@@ -68,7 +68,7 @@ module UseCases
       ledger = Ledgers.of([id])[id]
       taking_part = !(Access.new(by).roles(id) & Core::Rights::TAKE_PART).empty?
       {id: id, title: series.title, purpose: series.purpose, place: series.place, time_zone: series.time_zone,
-       held_place: series.held_place && {id: series.place_id, name: series.held_place.name}, before_min: series.before_min, after_min: series.after_min, location: series.location, call: series.call&.to_h, outside: nil, options: series.options.to_h.except(:remind_min), remind_min: series.remind_min, remind_papers: series.remind_papers, wording: series.wording,
+       held_place: series.held_place && {id: series.place_id, name: series.held_place.name}, before_min: series.before_min, after_min: series.after_min, location: series.location, call: series.call&.to_h, outside: series.outside_meeting_id && Records::OutsideMeeting.where(id: series.outside_meeting_id).pick(Arel.sql("coalesce(organizer_name, organizer_email)")), options: series.options.to_h.except(:remind_min), remind_min: series.remind_min, remind_papers: series.remind_papers, wording: series.wording,
        zone_place: series.zone.place, length_min: series.length_min, quorum: series.quorum,
        **rule_words(series), keeper: person(series.keeper), chair: person(series.chair), since: since(series),
        members: series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }
@@ -202,6 +202,7 @@ module UseCases
 
     # What was sent, and whether something has changed since.
     def told(series)
+      return {state: "told", told_at: nil, untold: nil} if series.outside_meeting_id # whoever organises it tells people
       return {state: "never", told_at: nil, untold: nil} unless series.told_at
 
       untold = Invitations.new(by: by, clock: @clock).untold(series.id)

@@ -90,7 +90,7 @@ module UseCases
       roles = Access.new(by).roles(@series.id)
       may = ->(right) { Core::Rights.allow?(right, roles) }
       index = @ledger.meetings.index { |meeting| meeting.id == @meeting.id }
-      {state: @meeting.state, next: neighbour(@ledger.meetings[index + 1]), previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
+      {state: @meeting.state, call: @series.call&.to_h, next: neighbour(@ledger.meetings[index + 1]), previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
        carries: carries, now: now, papers: Papers.of(@meeting.id), may: {write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic]}}
     end
 

@@ -23,6 +23,7 @@ RSpec.describe "Rights" do
     use(UseCases::Holds, @people[:keeper]).keep(id: @hold, title: "Later", starts_at: clock.now + 86_400, length_min: 30, time_zone: "Europe/Oslo")
     @counter = use(UseCases::Answers, @people[:member]).offer(id: key, meeting_id: meeting_ids(@series).last, person_id: @people[:member], starts_at: clock.now + 86_400, ends_at: clock.now + 90_000)
     @incoming_mail = Records::IncomingMail.create!(digest: "x", sender: "x@x.example", source: "x", state: "aside", series_id: @series, received_at: clock.now).id
+    @outside = Records::OutsideMeeting.create!(id: key, person_id: @people[:keeper], uid: "x", uid_digest: "x", title: "Port council", organizer_email: "port@port.example", messages: [{"from" => "port@port.example", "ical" => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:REQUEST\r\nBEGIN:VEVENT\r\nUID:x\r\nDTSTART:#{(clock.now + 86_400).strftime("%Y%m%dT%H%M%SZ")}\r\nDURATION:PT1H\r\nORGANIZER:mailto:port@port.example\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"}], changed_at: clock.now).id
     @paper = key
     use(UseCases::Papers, @people[:keeper]).begin_paper(id: @paper, meeting_id: @meeting, name: "chart.txt", size_bytes: 5)
     use(UseCases::Papers, @people[:keeper]).put_piece(id: @paper, number: 0, bytes: "depth")
@@ -30,7 +31,7 @@ RSpec.describe "Rights" do
     use(UseCases::Invitations, @people[:keeper]).send_all(id: @sending, series_id: @series)
   end
 
-  def ids(kind) = {series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper], place: @place, calendar: @calendar, hold: @hold, paper: @paper, counter: @counter, incoming_mail: @incoming_mail}.fetch(kind, key)
+  def ids(kind) = {series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper], place: @place, calendar: @calendar, hold: @hold, paper: @paper, counter: @counter, incoming_mail: @incoming_mail, outside_meeting: @outside}.fetch(kind, key)
 
   def path_of(route)
     route.path.sub(":id", ids(route.kind)).sub(":personId", @people[:keeper]).sub(":topicId", @topic).sub(":actionId", @action).sub(":sendingId", @sending).sub(":entryId", key).sub(":paperId", @paper).sub(":number", "0")

@@ -1,4 +1,5 @@
 require_relative "../app_helper"
+require "mail"
 
 RSpec.describe "Options of a meeting" do
   let(:marit) { person("Marit Hauge") }

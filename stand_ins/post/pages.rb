@@ -1,6 +1,7 @@
 require "sinatra/base"
 require "erb"
 require_relative "correspondent"
+require_relative "organizer"
 
 module Post
   # What lies in the tray, on plain pages.
@@ -67,6 +68,20 @@ module Post
       @instances = correspondent(@address).instances
       @cancelled = correspondent(@address).meetings.select { |message| message.method == "CANCEL" }
       erb :calendar
+    end
+
+    # Writing to the application as somebody of another house does.
+    get "/organizer" do
+      @wish = params
+      erb :organizer
+    end
+
+    post "/organizer" do
+      halt 422, "Give a start." unless params["starts_at"].to_s.match?(/\A\d{4}-\d\d-\d\dT\d\d:\d\d\z/)
+      sent = Organizer.new(entrance_port: settings.entrance_port).send_message(params)
+      redirect "/organizer?#{Rack::Utils.build_query(sent)}"
+    rescue SystemCallError, Net::SMTPError => error
+      halt 503, "The mail entrance does not answer: #{h(error.message)}"
     end
 
     get "/mails/:key/html" do

@@ -4,7 +4,7 @@ module Core
     # seconds; `added` and `skipped` are Moments; `stamp` [Integer, nil] DTSTAMP in seconds since 1970 UTC; `status` and
     # PARTSTATs in small letters.
     class Event < Value.of(:uid, :sequence, :stamp, :start, :length, :rule, :added, :skipped, :recurrence_id, :this_and_future, :status,
-      :transparent, :title, :location, :organizer, :attendees, :comment)
+      :transparent, :title, :location, :organizer, :organizer_name, :attendees, :comment)
       Attendee = Value.of(:address, :name, :partstat, :delegated_from, :delegated_to)
 
       class << self
@@ -23,7 +23,7 @@ module Core
             rule: component["RRULE"]&.value, added: moments(component, "RDATE", times), skipped: moments(component, "EXDATE", times),
             recurrence_id: recurrence && times.moment(recurrence), this_and_future: recurrence&.params&.dig("RANGE", 0)&.upcase == "THISANDFUTURE",
             status: component["STATUS"]&.value.to_s.strip.downcase, transparent: component["TRANSP"]&.value.to_s.strip.casecmp?("TRANSPARENT"),
-            title: component.text("SUMMARY"), location: component.text("LOCATION"), organizer: address(component["ORGANIZER"]&.value),
+            title: component.text("SUMMARY"), location: component.text("LOCATION"), organizer: address(component["ORGANIZER"]&.value), organizer_name: component["ORGANIZER"]&.params&.dig("CN", 0),
             attendees: component.all("ATTENDEE").map { |property| attendee(property) }, comment: component.text("COMMENT")
           )
         end

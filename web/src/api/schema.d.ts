@@ -1052,6 +1052,81 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/outside-meetings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Meetings organised elsewhere to which I am asked, soonest first */
+        get: operations["listOutsideMeetings"];
+        put?: never;
+        /** Takes an invitation that came as a file */
+        post: operations["addOutsideMeeting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/outside-meetings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes one that was called off out of sight */
+        delete: operations["dismissOutsideMeeting"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/outside-meetings/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Answers its organizer by mail */
+        put: operations["answerOutsideMeeting"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/outside-meetings/{id}/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Makes a series of it, with sheets, that goes where its dates go */
+        post: operations["keepSheets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/holds": {
         parameters: {
             query?: never;
@@ -1921,6 +1996,7 @@ export interface components {
             seriesTitle: string;
             state: components["schemas"]["MeetingState"];
             place: string | null;
+            call: components["schemas"]["Call"] | null;
             startsAt: components["schemas"]["Instant"];
             endsAt: components["schemas"]["Instant"];
             localStart: components["schemas"]["Wall"];
@@ -2082,6 +2158,7 @@ export interface components {
                 seriesId: components["schemas"]["Key"];
                 title: string;
                 place: string | null;
+                call: components["schemas"]["Call"] | null;
                 state: components["schemas"]["MeetingState"];
                 startsAt: components["schemas"]["Instant"];
                 localStart: components["schemas"]["Wall"];
@@ -2653,6 +2730,47 @@ export interface components {
             email: string;
             role: components["schemas"]["MemberRole"];
             timeZone?: string;
+        };
+        InvitationFile: {
+            /** @description the file as base64 */
+            content: string;
+        };
+        OutsideAnswer: {
+            /** @enum {string} */
+            answer: "accepted" | "tentative" | "declined";
+            note?: string | null;
+            /**
+             * Format: date-time
+             * @description one of its dates alone; null: all
+             */
+            recurrenceAt?: string | null;
+        };
+        KeptSheets: {
+            id: components["schemas"]["Key"];
+        };
+        OutsideDate: {
+            recurrenceAt: components["schemas"]["Instant"];
+            localStart: components["schemas"]["Wall"];
+            localEnd: components["schemas"]["Wall"];
+            answer: components["schemas"]["AnswerWord"];
+        };
+        OutsideMeeting: {
+            id: components["schemas"]["Key"];
+            title: string;
+            organizer: string;
+            organizerEmail: string;
+            location: string | null;
+            sentence: string | null;
+            zonePlace: string;
+            answer: components["schemas"]["AnswerWord"];
+            note: string | null;
+            calledOff: boolean;
+            seriesId: components["schemas"]["Key"] | null;
+            /** @description the next ones */
+            dates: components["schemas"]["OutsideDate"][];
+        };
+        OutsideMeetings: {
+            meetings: components["schemas"]["OutsideMeeting"][];
         };
         /** @description who comes instead, and their answer */
         Substitute: {
@@ -3257,6 +3375,15 @@ export interface components {
             };
         };
         /** @description OK */
+        OutsideMeetings: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["OutsideMeetings"];
+            };
+        };
+        /** @description OK */
         AnswerTable: {
             headers: {
                 [name: string]: unknown;
@@ -3335,6 +3462,21 @@ export interface components {
         LinkSubstitute: {
             content: {
                 "application/json": components["schemas"]["LinkSubstitute"];
+            };
+        };
+        InvitationFile: {
+            content: {
+                "application/json": components["schemas"]["InvitationFile"];
+            };
+        };
+        OutsideAnswer: {
+            content: {
+                "application/json": components["schemas"]["OutsideAnswer"];
+            };
+        };
+        KeptSheets: {
+            content: {
+                "application/json": components["schemas"]["KeptSheets"];
             };
         };
         MeetingOptions: {
@@ -4718,6 +4860,77 @@ export interface operations {
         requestBody: components["requestBodies"]["MeetingOptions"];
         responses: {
             200: components["responses"]["AnswerTable"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listOutsideMeetings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["OutsideMeetings"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    addOutsideMeeting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["InvitationFile"];
+        responses: {
+            201: components["responses"]["OutsideMeetings"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    dismissOutsideMeeting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["OutsideMeetings"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerOutsideMeeting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["OutsideAnswer"];
+        responses: {
+            200: components["responses"]["OutsideMeetings"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepSheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["KeptSheets"];
+        responses: {
+            201: components["responses"]["Series"];
             default: components["responses"]["Problem"];
         };
     };

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
+import CallWords from '../components/CallWords.vue'
 import Mark from '../components/Mark.vue'
 import { useAnswerLink } from '../composables/useAnswers'
 import { clock, count, mediumDay } from '../time'
@@ -67,7 +68,7 @@ async function sendOffer() {
         <p class="eyebrow">{{ link.keeper }} asks you, {{ link.name }}</p>
         <h1>{{ link.title }}</h1>
         <p class="soft">{{ link.sentence }}<template v-if="link.location"> · {{ link.location }}</template></p>
-        <p v-if="link.call" class="soft">Call: <a v-if="link.call.url" :href="link.call.url" rel="noopener noreferrer">{{ link.call.url }}</a><template v-if="link.call.passcode">, passcode {{ link.call.passcode }}</template><template v-if="link.call.dialIn">{{ link.call.url ? ', or ' : '' }}dial {{ link.call.dialIn }}</template></p>
+        <p v-if="link.call" class="soft">Call: <CallWords :call="link.call" whole /></p>
         <p v-if="link.purpose" class="soft">{{ link.purpose }}</p>
       </header>
       <p v-if="done" class="done strong" role="status">{{ done }}</p>

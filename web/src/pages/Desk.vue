@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import type { Action } from '../api/client'
+import CallWords from '../components/CallWords.vue'
 import ActionRow from '../components/ActionRow.vue'
+import OutsidePanel from '../components/OutsidePanel.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useActionMoves } from '../composables/useActions'
 import { useHolds } from '../composables/useCommonTime'
@@ -86,7 +88,7 @@ const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.s
                     <p class="small soft">
                       <template v-if="meeting.seriesLocalStart">{{ clock(meeting.seriesLocalStart) }} {{ meeting.seriesZonePlace }} · </template>
                       <template v-if="meeting.role === 'informed'">for information</template>
-                      <template v-else>{{ ANSWERS[meeting.answer] }} · {{ meeting.leftOver ? `${count(meeting.leftOver, 'action')} left over` : 'nothing left over' }}</template>
+                      <template v-else>{{ ANSWERS[meeting.answer] }} · {{ meeting.leftOver ? `${count(meeting.leftOver, 'action')} left over` : 'nothing left over' }}<template v-if="meeting.call?.url"> · <CallWords :call="{ url: meeting.call.url }" /></template></template>
                     </p>
                   </div>
                   <span v-if="meeting.state === 'in_session'" class="small fresh strong">in session</span>
@@ -95,6 +97,7 @@ const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.s
             </div>
             <p v-if="days.length === 0" class="soft">No meeting within a week.</p>
           </section>
+          <OutsidePanel />
         </div>
       </div>
       <ActionEdit v-if="editing" v-model="editing" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import CallWords from '../components/CallWords.vue'
 import AnswersPanel from '../components/AnswersPanel.vue'
 import HistoryPanel from '../components/HistoryPanel.vue'
 import RunChange from '../components/RunChange.vue'
@@ -46,7 +47,7 @@ const told = computed(() => ({ never: 'Nobody has been told of this series yet.'
 
 useKeys([
   { key: 'o', label: 'Open the next sheet', run: () => { if (series.value?.next && seesSheets.value) router.push(`/meetings/${series.value.next.id}`) } },
-  { key: 'i', label: 'Send the invitation', run: () => { if (series.value?.may.change) inviting.value = true } },
+  { key: 'i', label: 'Send the invitation', run: () => { if (series.value?.may.change && !series.value.outside) inviting.value = true } },
   { key: 'c', label: 'Change title and people', run: () => { if (series.value?.may.change) editing.value = true } },
 ])
 </script>
@@ -60,14 +61,15 @@ useKeys([
           <p class="eyebrow">{{ series.howOften ? 'Since' : 'On' }} {{ columnDay(series.since) }} {{ series.since.slice(0, 4) }}</p>
           <h1>{{ series.title }}</h1>
           <p class="soft about">
-            {{ series.sentence }}<template v-if="series.location"> · {{ series.location }}</template><template v-if="series.call"> · <a v-if="series.call.url" :href="series.call.url" rel="noopener noreferrer" target="_blank">call</a><template v-if="series.call.passcode">, passcode {{ series.call.passcode }}</template><template v-if="series.call.dialIn"> {{ series.call.url ? 'or ' : '' }}dial {{ series.call.dialIn }}</template></template> · {{ people }} · kept by <span class="strong ink">{{ series.keeper.name }}</span>
+            {{ series.sentence }}<template v-if="series.location"> · {{ series.location }}</template><template v-if="series.call"> · <CallWords :call="series.call" /></template> · {{ people }} · kept by <span class="strong ink">{{ series.keeper.name }}</span>
           </p>
+          <p v-if="series.outside" class="soft about">{{ series.outside }} invites to it, elsewhere. Its dates go where that invitation goes.</p>
           <p v-if="series.purpose" class="soft about">{{ series.purpose }}</p>
         </div>
         <div class="row buttons">
           <v-btn v-if="series.may.change" variant="outlined" @click="editing = true">Change title and people</v-btn>
-          <v-btn v-if="series.may.change" variant="outlined" @click="retiming = true">Change the times</v-btn>
-          <v-btn v-if="series.may.change" :variant="series.told.state === 'told' ? 'outlined' : 'flat'" @click="inviting = true">Send the invitation</v-btn>
+          <v-btn v-if="series.may.change && !series.outside" variant="outlined" @click="retiming = true">Change the times</v-btn>
+          <v-btn v-if="series.may.change && !series.outside" :variant="series.told.state === 'told' ? 'outlined' : 'flat'" @click="inviting = true">Send the invitation</v-btn>
           <v-btn v-if="series.next && seesSheets" :to="`/meetings/${series.next.id}`">Open next sheet</v-btn>
         </div>
       </div>

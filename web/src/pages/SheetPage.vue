@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { v7 as newKey } from 'uuid'
 import type { Line, Schemas, Sheet } from '../api/client'
+import CallWords from '../components/CallWords.vue'
 import HerePanel from '../components/HerePanel.vue'
 import LeftOverCard from '../components/LeftOverCard.vue'
 import LineEntry from '../components/LineEntry.vue'
@@ -143,7 +144,7 @@ useKeys([
           </p>
           <h1>{{ sheet.seriesTitle }}</h1>
           <p class="soft">
-            {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }} {{ sheet.zonePlace }} time<template v-if="sheet.place"> · {{ sheet.place }}</template> · chair {{ sheet.chair.name }}
+            {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }} {{ sheet.zonePlace }} time<template v-if="sheet.place"> · {{ sheet.place }}</template><template v-if="sheet.call"> · <CallWords :call="sheet.call" /></template> · chair {{ sheet.chair.name }}
           </p>
           <p class="row small no-print">
             <router-link :to="`/series/${sheet.seriesId}`">The series</router-link>

@@ -1,0 +1,22 @@
+module Api
+  # Meetings organised elsewhere to which somebody here is asked.
+  class OutsideMeetings < Resource
+    on(:get, "/outside-meetings", "listOutsideMeetings", may: :see_own) { json outside.list }
+
+    on(:post, "/outside-meetings", "addOutsideMeeting", may: :take_invitation) { json outside.add_file(with_bytes(input)[:content]), 201 }
+
+    on :put, "/outside-meetings/:id/answer", "answerOutsideMeeting", may: :keep_outside, of: :outside_meeting do
+      json outside.answer(id: params["id"], **input)
+    end
+
+    on :post, "/outside-meetings/:id/series", "keepSheets", may: :keep_outside, of: :outside_meeting do
+      json use(UseCases::Series).show(outside.keep_sheets(id: params["id"], series_id: input[:id])), 201
+    end
+
+    on(:delete, "/outside-meetings/:id", "dismissOutsideMeeting", may: :keep_outside, of: :outside_meeting) { json outside.dismiss(params["id"]) }
+
+    private
+
+    def outside = use(UseCases::OutsideMeetings)
+  end
+end

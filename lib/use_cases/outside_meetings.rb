@@ -1,0 +1,240 @@
+require "digest"
+
+module UseCases
+  # Meetings organised elsewhere: they come in by mail or as a file, stand as busy time, can be answered from here and can
+  # have a sheet here, which follows when they move.
+  class OutsideMeetings < Base
+    METHODS = %w[request cancel add declinecounter].freeze
+    MOST_BYTES = 500_000
+    MOST_MESSAGES = 60
+    LISTED = 30
+    BACK_DAYS = 31
+    MOST_DATES = 200
+    SUBJECTS = {"accepted" => "Accepted", "tentative" => "Perhaps", "declined" => "Declined"}.freeze
+    WORDS = {"accepted" => "comes", "tentative" => "may come", "declined" => "cannot come"}.freeze
+
+    # For the worker: a message that has come by mail, for everybody here whom it asks.
+    # @return [Symbol] what became of it: see Core::Invitation::Entry#take; :nobody where nobody here is meant
+    def take_mail(message, ical, sender:)
+      people = asked(message, sender)
+      people.map { |person| take(person, message, ical, sender) }.then { |outcomes| outcomes.include?(:applied) ? :applied : outcomes.first || :nobody }
+    end
+
+    # A file somebody has got.
+    # @raise [Core::Invalid]
+    def add_file(content)
+      person = find(Records::Person, by)
+      message = Core::Invitation::Message.read(content, zone: person.zone)
+      raise Core::Invalid.new("This is one of our own meetings; it stands here already.", code: "own") if SeriesContent.series_of(message.uid)
+      raise Core::Invalid.new("This file asks you to nothing: it is a “#{message.method}”. A whole calendar is added on your own page.", code: "method") unless METHODS.include?(message.method)
+
+      outcome = take(person, message, content, person.email)
+      raise Core::Invalid.new("This changes nothing: a newer version is known already.", code: "old") unless outcome == :applied
+
+      list
+    rescue ActiveRecord::RecordNotUnique
+      retry # it came by mail at the same moment
+    rescue Core::Invalid => error
+      raise Core::Invalid.new(error.message, pointer: "/content", code: error.code)
+    end
+
+    # To come or to be answered, soonest first.
+    def list
+      person = find(Records::Person, by)
+      found = Records::OutsideMeeting.where(person_id: by).coming(now).order(:next_starts_at, :id).limit(LISTED).to_a
+      sheets = Records::Series.where(outside_meeting_id: found.map(&:id)).pluck(:outside_meeting_id, :id).to_h
+      {meetings: found.filter_map { |row| view(row, person, sheets[row.id]) }}
+    end
+
+    # Answers, to one instance or the whole, by a real reply to the organizer.
+    # @param recurrence_at [Time, nil] which instance
+    def answer(id:, answer:, note: nil, recurrence_at: nil)
+      write do
+        row = find(Records::OutsideMeeting.lock, id)
+        outside = read(row)
+        raise Core::Conflict.new("It has been called off.", code: "state") if outside.called_off?
+        instance = recurrence_at && (outside.instances(now, horizon).find { |one| one.recurrence_s == recurrence_at.to_i } || raise(Core::Invalid.new("There is no meeting then.", pointer: "/recurrenceAt")))
+        next if outside.answer(instance).to_s == answer && row.note == words(note)
+
+        # Two answers within a second would count as one.
+        at = [now, *row.messages.filter_map { |one| one["at"] && Time.iso8601(one["at"]) + 1 }].max
+        ical = reply(row, outside, answer, words(note), instance, at)
+        keep(row, {"from" => row.person.email, "mine" => true, "at" => at.iso8601, "ical" => ical})
+        row.update!(note: words(note))
+        send_reply(row, answer, words(note), ical)
+        answer_own(row, answer, note) unless recurrence_at
+      end
+      list
+    end
+
+    # Takes what was called off out of sight.
+    def dismiss(id)
+      write { Records::OutsideMeeting.where(id: id, called_off: true).update_all(last_ends_at: now) }
+      list
+    end
+
+    # A series of its own for it here: sheets, actions and what is left over. Invitations stay with the organizer.
+    # @param series_id [String] key made by the browser
+    def keep_sheets(id:, series_id:)
+      row = find(Records::OutsideMeeting, id)
+      known = Records::Series.where(outside_meeting_id: Records::OutsideMeeting.where(uid_digest: row.uid_digest).select(:id)).find { |series| Records::SeriesMember.exists?(series_id: series.id, person_id: by) }
+      return known.id if known
+
+      zone, dates = dates_of(row)
+      raise Core::Conflict.new("None of its dates is to come.", code: "state") if dates.empty?
+
+      write do
+        length_min = [(dates.first.ends_s - dates.first.starts_s) / 60, 1].max
+        walls = dates.map { |instance| zone.wall(Time.at(instance.recurrence_s)).to_s[0, 16] }
+        Series.new(by: by, clock: @clock).create(id: series_id, title: row.title, place: row.location&.slice(0, 250), members: people_of(row), run: {local_start: walls.first, time_zone: zone.name, length_min: length_min, rule: nil, dates: walls.drop(1)})
+        Records::Series.where(id: series_id).update_all(outside_meeting_id: id)
+        follow(row)
+      end
+      series_id
+    end
+
+    # For the worker: busy time as far ahead as everybody's, as time goes on.
+    def renew
+      early = horizon - Calendars::RENEW_DAYS * 86_400
+      Records::Calendar.light.where(kind: "by_mail").where("expanded_until < ?", early).find_each do |calendar|
+        write { spread(calendar.person) }
+        Records::OutsideMeeting.where(person_id: calendar.person_id).coming(now).find_each { |row| write { follow(row) } }
+      end
+    end
+
+    private
+
+    def horizon = (now.to_datetime >> Calendars::HORIZON_MONTHS).to_time.utc
+
+    # Everybody with an account here who is asked, and who has handed it on to here.
+    def asked(message, sender)
+      addresses = message.events.flat_map(&:attendees).map(&:address) | [sender]
+      organizers = message.events.map(&:organizer)
+      Records::Person.where(email: addresses - organizers, guest: false).to_a
+    end
+
+    def take(person, message, ical, sender)
+      raise Core::Invalid.new("This invitation is larger than #{MOST_BYTES / 1_000} KB.") if ical.bytesize > MOST_BYTES
+
+      write do
+        row = Records::OutsideMeeting.lock.find_by(person_id: person.id, uid_digest: Digest::SHA256.hexdigest(message.uid)) || begin
+          next :nothing_known if message.method != "request"
+
+          start(person, message)
+        end
+        keep(row, {"from" => sender, "ical" => ical.dup.force_encoding("UTF-8").scrub})
+      end
+    end
+
+    def start(person, message)
+      event = message.events.first
+      raise Core::Invalid.new("This invitation does not say who invites.") unless event.organizer
+
+      Records::OutsideMeeting.new(id: Records::Key.make(now), person_id: person.id, person: person, uid_digest: Digest::SHA256.hexdigest(message.uid), uid: message.uid[0, 500], title: "", organizer_email: event.organizer[0, 190], messages: [], changed_at: now)
+    end
+
+    # Adds a message, unless it changes nothing. @return [Symbol] what it did
+    def keep(row, message)
+      before = row.messages
+      row.messages = before + [message]
+      outside = read(row)
+      return outside.outcome unless outside.outcome == :applied || message["mine"]
+
+      row.messages = slimmer(row.messages)
+      told(row, outside)
+      row.save!
+      spread(row.person)
+      follow(row)
+      outside.outcome
+    end
+
+    # What a later whole message has replaced is not needed for ever.
+    def slimmer(messages) = messages.last(MOST_MESSAGES)
+
+    def read(row) = Core::Invitation::Outside.new(row.messages.map { |one| Core::Invitation::Outside::Letter.new(sender: one["from"], ical: one["ical"], mine: one["mine"] == true) }, address: row.person.email, zone: row.person.zone)
+
+    def told(row, outside)
+      event = outside.event
+      row.assign_attributes(called_off: outside.called_off?, answer: outside.answer.to_s, changed_at: now)
+      return unless event&.start
+
+      row.assign_attributes(title: Core::Words.shorten(event.title.to_s.gsub(/[[:cntrl:]]+/, " ").strip.then { |text| text.empty? ? "Meeting" : text }, 200), location: event.location&.gsub(/[[:cntrl:]]+/, " ")&.slice(0, 500),
+        organizer_name: event.organizer_name&.gsub(/[[:cntrl:]]+/, " ")&.slice(0, 120), sentence: outside.sentence[0, 500], **times(outside))
+    end
+
+    # The next of its dates, and the end of its last within the horizon.
+    def times(outside)
+      all = outside.called_off? ? [] : outside.instances(now, horizon)
+      {next_starts_at: all.first && Time.at(all.first.starts_s).utc, last_ends_at: outside.called_off? ? now + BACK_DAYS * 86_400 : all.last ? Time.at(all.last.ends_s).utc : now}
+    end
+
+    # All meetings from elsewhere of a person, as one calendar of busy times.
+    def spread(person)
+      calendar = Records::Calendar.light.find_by(person_id: person.id, kind: "by_mail") || Records::Calendar.create!(id: Records::Key.make(now), person_id: person.id, kind: "by_mail", name: "Invitations from elsewhere", succeeded_at: now)
+      spans = Records::OutsideMeeting.where(person_id: person.id, called_off: false).flat_map { |row| read(row).spans(now - BACK_DAYS * 86_400, horizon) }
+      Calendars.replace_spans(calendar, spans)
+      Records::Calendar.where(id: calendar.id).update_all(expanded_until: horizon, succeeded_at: now)
+    end
+
+    # Dates to come, and the zone they are kept in.
+    def dates_of(row)
+      outside = read(row)
+      zone = outside.event.start.zone
+      zone = row.person.zone unless Core::Zone.known?(zone.name)
+      [zone, outside.called_off? ? [] : outside.instances(now, horizon).select { |one| one.starts_s > now.to_i }.first(MOST_DATES)]
+    end
+
+    # The sheets of a series made from it go where its dates go (rules.md 2: what was prepared is never lost).
+    def follow(row)
+      series = Records::Series.find_by(outside_meeting_id: row.id) or return
+      _, dates = dates_of(row)
+      zone = series.zone
+      standing = series.meetings.where(state: %w[planned called_off]).where("starts_at > ?", now).to_a.to_h { |meeting| [meeting.original_start, meeting] }
+      dates.each do |instance|
+        meeting = standing.delete(zone.wall(Time.at(instance.recurrence_s)).to_time)
+        times = {starts_at: Time.at(instance.starts_s).utc, ends_at: Time.at(instance.ends_s).utc}
+        next Records::Meeting.create!(series_id: series.id, original_start: zone.wall(Time.at(instance.recurrence_s)).to_time, **times) unless meeting
+
+        moved = meeting.starts_at != times[:starts_at]
+        meeting.update!(state: "planned", called_off_reason: nil, **times, **(moved ? {moved_at: now} : {}))
+        Records::Event.note("moved", "Moved by #{row.organizer_email}", series_id: series.id, meeting_id: meeting.id, now: now) if moved
+      end
+      standing.each_value { |meeting| meeting.update!(state: "called_off", called_off_reason: "Called off by #{row.organizer_name || row.organizer_email}") unless meeting.state == "called_off" }
+      Records::Series.where(id: series.id).update_all(title: row.title[0, 160])
+    end
+
+    def people_of(row)
+      Records::Person.where(email: read(row).event.attendees.map(&:address), guest: false).pluck(:id).map { |id| {person_id: id, role: "required"} }
+    end
+
+    def reply(row, outside, answer, note, instance, at)
+      event = instance&.event || outside.event
+      start = outside.event.start
+      recurrence = instance && start.with(wall: start.zone.wall(Time.at(instance.recurrence_s)))
+      Core::Invitation::Answer.new(uid: row.uid, sequence: event.sequence, recurrence: recurrence, answer: answer.to_sym, comment: note, title: row.title, name: row.person.name, address: row.person.email,
+        sent_by: Settings.mail_from, organizer: row.organizer_email, now: at).to_ical
+    end
+
+    def send_reply(row, answer, note, ical)
+      said = "#{row.person.name} #{WORDS.fetch(answer)}#{": #{note}" if note}."
+      to = Struct.new(:name, :email).new(row.organizer_name || row.organizer_email, row.organizer_email)
+      Outbox.new(clock: @clock).put(reason: "reply:#{row.id}:#{Digest::SHA256.hexdigest(ical)[0, 32]}", to: to, from: row.person, subject: "#{SUBJECTS.fetch(answer)}: #{row.title}", text: "#{said}\n", html: Mailing::Html.page(row.title, [Mailing::Html.heading(row.title), Mailing::Html.paragraph(said)].join), calendar: ical)
+    end
+
+    # Where it has a sheet here, the answer stands there too.
+    def answer_own(row, answer, note)
+      series = Records::Series.find_by(outside_meeting_id: row.id) or return
+      Answers.new(by: by, clock: @clock).keep(series_id: series.id, person_id: row.person_id, answer: answer, note: note)
+    end
+
+    def view(row, person, series_id)
+      outside = read(row)
+      zone = person.zone
+      coming = outside.called_off? ? [] : outside.instances(now, horizon).first(5)
+      return if coming.empty? && !row.called_off
+
+      {id: row.id, title: row.title, organizer: row.organizer_name || row.organizer_email, organizer_email: row.organizer_email, location: row.location, sentence: row.sentence, zone_place: zone.place, answer: row.answer, note: row.note, called_off: row.called_off, series_id: series_id,
+       dates: coming.map { |instance| {recurrence_at: Time.at(instance.recurrence_s).utc, local_start: zone.wall(Time.at(instance.starts_s)), local_end: zone.wall(Time.at(instance.ends_s)), answer: outside.answer(instance).to_s} }}
+    end
+  end
+end

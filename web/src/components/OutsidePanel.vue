@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { v7 as newKey } from 'uuid'
+import type { Schemas } from '../api/client'
+import { base64 } from '../composables/useCalendars'
+import { useNotice } from '../composables/useNotice'
+import { useOutside } from '../composables/useOutside'
+import { clock, mediumDay } from '../time'
+
+/** Invitations of others: answered from here, kept as busy time, with a sheet if wanted. */
+const { meetings, add, isAdding, answer, isAnswering, keepSheets, dismiss } = useOutside()
+const { say, complain } = useNotice()
+const router = useRouter()
+
+type Outside = Schemas['OutsideMeeting']
+const ANSWERS: ['accepted' | 'tentative' | 'declined', string][] = [['accepted', 'I come'], ['tentative', 'I may come'], ['declined', 'I cannot']]
+const notes = ref<Record<string, string>>({})
+const dates = ref<Record<string, string>>({})
+const changing = ref<string | null>(null)
+const SAID = { none: 'not answered yet', accepted: 'you come', tentative: 'you may come', declined: 'you are away' }
+const asks = (meeting: Outside) => !meeting.calledOff && (meeting.answer === 'none' || changing.value === meeting.id)
+
+async function reply(meeting: Outside, word: 'accepted' | 'tentative' | 'declined') {
+  try {
+    await answer({ id: meeting.id, answer: word, note: notes.value[meeting.id] || null, recurrenceAt: dates.value[meeting.id] || null })
+    changing.value = null
+    say(`${meeting.organizer} is told.`)
+  } catch (fault) { complain(fault as Error) }
+}
+async function keep(meeting: Outside) {
+  try {
+    router.push(`/series/${(await keepSheets({ id: meeting.id, seriesId: newKey() })).id}`)
+  } catch (fault) { complain(fault as Error) }
+}
+async function take(event: Event) {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  if (!file) return
+  try {
+    await add(await base64(file))
+    say('The invitation stands here.')
+  } catch (fault) { complain(fault as Error) }
+  field.value = ''
+}
+</script>
+
+<template>
+  <section aria-labelledby="outside">
+    <div class="row spread">
+      <h2 id="outside">From elsewhere</h2>
+      <label class="quiet small file">{{ isAdding ? 'Reading…' : 'Add an invitation file' }}<input type="file" accept=".ics,text/calendar" class="visually-hidden" @change="take"></label>
+    </div>
+    <ul class="ruled">
+      <li v-for="meeting in meetings" :key="meeting.id" class="meeting">
+        <p><span class="strong" :class="{ off: meeting.calledOff }">{{ meeting.title }}</span> <span class="small soft">by {{ meeting.organizer }}</span></p>
+        <p class="small soft">
+          <template v-if="meeting.calledOff"><span class="stuck">called off by {{ meeting.organizer }}</span> <button type="button" class="quiet small" :aria-label="`Seen: ${meeting.title}`" @click="dismiss(meeting.id)">Seen</button></template>
+          <template v-else>{{ mediumDay(meeting.dates[0]!.localStart) }}, {{ clock(meeting.dates[0]!.localStart) }}–{{ clock(meeting.dates[0]!.localEnd) }} {{ meeting.zonePlace }}<template v-if="meeting.dates.length > 1"> and on</template><template v-if="meeting.location"> · {{ meeting.location }}</template></template>
+        </p>
+        <form v-if="asks(meeting)" class="stack ask" @submit.prevent>
+          <v-select v-if="meeting.dates.length > 1" v-model="dates[meeting.id]" :items="[{ title: 'to all its dates', value: '' }, ...meeting.dates.map(date => ({ title: `on ${mediumDay(date.localStart)} only`, value: date.recurrenceAt }))]" label="This is my answer" />
+          <v-text-field v-model="notes[meeting.id]" label="A word with it (if you like)" maxlength="500" />
+          <p class="row"><v-btn v-for="[word, label] in ANSWERS" :key="word" size="small" variant="outlined" :disabled="isAnswering" :aria-label="`${label}: ${meeting.title}`" @click="reply(meeting, word)">{{ label }}</v-btn></p>
+        </form>
+        <p v-else-if="!meeting.calledOff" class="small row">
+          <span>{{ SAID[meeting.answer] }}<template v-if="meeting.dates.some(date => date.answer !== meeting.answer)">, but {{ meeting.dates.filter(date => date.answer !== meeting.answer).map(date => `${SAID[date.answer]} on ${mediumDay(date.localStart)}`).join(', ') }}</template></span>
+          <button type="button" class="quiet small" :aria-label="`Change the answer to ${meeting.title}`" @click="changing = meeting.id">Change</button>
+        </p>
+        <p v-if="!meeting.calledOff" class="small"><router-link v-if="meeting.seriesId" :to="`/series/${meeting.seriesId}`">Its sheets</router-link><button v-else type="button" class="quiet small" :aria-label="`Keep sheets of ${meeting.title}`" @click="keep(meeting)">Keep sheets of it here</button></p>
+      </li>
+    </ul>
+    <p v-if="!meetings.length" class="small soft">Invitations of others, handed on to this address or added as a file, can be answered here.</p>
+  </section>
+</template>
+
+<style scoped>
+.meeting { display: grid; gap: 3px; padding: 8px 0 !important; }
+.ask { padding: 6px 0; }
+.off { text-decoration: line-through; }
+.file { cursor: pointer; }
+.file:focus-within { outline: 2px solid var(--pine); outline-offset: 2px; }
+</style>

@@ -1,0 +1,22 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { api, dataOf, type Schemas } from '../api/client'
+
+/** Meetings organised elsewhere to which I am asked. */
+export function useOutside() {
+  const cache = useQueryClient()
+  const key = ['outside-meetings']
+  const reading = useQuery({ queryKey: key, refetchInterval: 60_000, queryFn: () => dataOf(api.GET('/outside-meetings')) })
+  const show = (list: Schemas['OutsideMeetings']) => {
+    cache.setQueryData(key, list)
+    ;['person', 'busy', 'common-time', 'still-holds', 'desk'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  }
+  const adding = useMutation({ mutationFn: (content: string) => dataOf(api.POST('/outside-meetings', { body: { content } })), onSuccess: show })
+  const answering = useMutation({ mutationFn: ({ id, ...body }: Schemas['OutsideAnswer'] & { id: string }) => dataOf(api.PUT('/outside-meetings/{id}/answer', { params: { path: { id } }, body })), onSuccess: show })
+  const keeping = useMutation({ mutationFn: ({ id, seriesId }: { id: string; seriesId: string }) => dataOf(api.POST('/outside-meetings/{id}/series', { params: { path: { id } }, body: { id: seriesId } })), onSuccess: () => ['series', 'desk', 'outside-meetings'].forEach(name => cache.invalidateQueries({ queryKey: [name] })) })
+  const dismissing = useMutation({ mutationFn: (id: string) => dataOf(api.DELETE('/outside-meetings/{id}', { params: { path: { id } } })), onSuccess: show })
+  return {
+    meetings: computed(() => reading.data.value?.meetings ?? []), add: adding.mutateAsync, isAdding: adding.isPending,
+    answer: answering.mutateAsync, isAnswering: answering.isPending, keepSheets: keeping.mutateAsync, dismiss: dismissing.mutateAsync,
+  }
+}
