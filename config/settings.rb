@@ -32,6 +32,14 @@ module Settings
      tls: ENV.fetch("LEFT_OVER_SMTP_TLS", "off")}
   end
 
+  # Where text messages are handed over by SMPP: the stand-in on loopback unless set; nil where mail is real and nothing is set.
+  def texts
+    return if ENV.key?("LEFT_OVER_SMTP_HOST") && !ENV.key?("LEFT_OVER_SMPP_HOST")
+
+    {address: ENV.fetch("LEFT_OVER_SMPP_HOST", "127.0.0.1"), port: Integer(ENV.fetch("LEFT_OVER_SMPP_PORT", (port + 6).to_s)),
+     system_id: ENV.fetch("LEFT_OVER_SMPP_USER", "leftover"), password: ENV.fetch("LEFT_OVER_SMPP_PASSWORD", "leftover"), from: ENV.fetch("LEFT_OVER_SMPP_FROM", "LeftOver")}
+  end
+
   # Where mail to `mail_from` comes in; a mail service in front hands it on to here.
   def entrance_port = Integer(ENV.fetch("LEFT_OVER_ENTRANCE_PORT", (port + 5).to_s))
 

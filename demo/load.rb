@@ -50,7 +50,7 @@ class Demo
 
   # As a program of another house writes it; see stand_ins/post/organizer.rb.
   def invite_from_elsewhere
-    start = Core::Zone["Europe/Oslo"].wall(@end + 3 * 86_400).then { |wall| Core::WallTime.at(wall.date + ((wall.date.wday == 0) ? 1 : (wall.date.wday == 6) ? 2 : 0), 14 * 3_600) }
+    start = Core::WallTime.at((@end.to_date + 3..).find { |day| day.wday.between?(1, 5) }, 14 * 3_600)
     ical = ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Port council//EN", "METHOD:REQUEST", "BEGIN:VEVENT", "UID:harbour-dues@portcouncil.example", "SEQUENCE:0", "DTSTAMP:#{@end.getutc.strftime("%Y%m%dT%H%M%SZ")}",
       "DTSTART;TZID=Europe/Oslo:#{start.strftime("%Y%m%dT%H%M%S")}", "DURATION:PT1H", "SUMMARY:Harbour dues\\, port council", "LOCATION:Harbour office", "ORGANIZER;CN=Olav Dahl:mailto:olav@portcouncil.example",
       "ATTENDEE;PARTSTAT=NEEDS-ACTION;RSVP=TRUE:mailto:marit@skerrybuoy.example", "END:VEVENT", "END:VCALENDAR", ""].join("\r\n")

@@ -3,8 +3,9 @@ class Worker
   PAUSE_S = 0.5
   SWEEP_EVERY_S = 60
 
-  def initialize(post: Mailing::Smtp.new(Settings.smtp), fetcher: Fetching.new, clock: Time, log: $stderr)
+  def initialize(post: Mailing::Smtp.new(Settings.smtp), texts: Settings.texts && Mailing::Smpp.new(Settings.texts), fetcher: Fetching.new, clock: Time, log: $stderr)
     @post = post
+    @texts = texts
     @fetcher = fetcher
     @clock = clock
     @log = log
@@ -20,7 +21,7 @@ class Worker
     end
     reader.join
   ensure
-    @post.close
+    close
   end
 
   def stop = @stopped = true
@@ -34,7 +35,7 @@ class Worker
   # @return [Integer] how many mails were tried
   def round
     sweep if @clock.now - @swept_at > SWEEP_EVERY_S
-    UseCases::Outbox.new(clock: @clock).deliver(@post).tap { |tried| @post.close if tried.zero? }
+    UseCases::Outbox.new(clock: @clock).deliver(@post, texts: @texts).tap { |tried| close if tried.zero? }
   rescue ActiveRecord::ActiveRecordError => error
     tell(error)
     0
@@ -52,6 +53,8 @@ class Worker
   end
 
   private
+
+  def close = [@post, @texts].compact.each(&:close)
 
   def tell(error) = @log.puts "worker: #{error.class}: #{error.message.lines.first}"
 

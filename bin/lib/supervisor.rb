@@ -46,8 +46,11 @@ class Supervisor
       ports["database"] = Settings.database[:port] if @local
       ports["calendar host"] = Settings.calendar_host_port if calendar_host?
       ports.update("post tray" => Settings.post_port, "mail" => Settings.smtp[:port]) unless ENV.key?("LEFT_OVER_SMTP_HOST")
+      ports["text messages"] = Settings.texts[:port] if post_tray_takes_texts?
     end
   end
+
+  def post_tray_takes_texts? = !ENV.key?("LEFT_OVER_SMTP_HOST") && !ENV.key?("LEFT_OVER_SMPP_HOST")
 
   # Real use has the real ones outside.
   def calendar_host? = !Settings.production?
@@ -61,7 +64,7 @@ class Supervisor
       sleep 0.1
     end
     taken.each { |name, port| warn "Port #{port} (#{name}) is taken, perhaps by another start of Left Over." }
-    abort "Stop what uses it, or choose others: bin/start --port N uses N to N+5."
+    abort "Stop what uses it, or choose others: bin/start --port N uses N to N+6."
   end
 
   def taken?(port)
@@ -128,7 +131,7 @@ class Supervisor
   def announce
     puts "Left Over is at #{Settings.origin}"
     unless ENV.key?("LEFT_OVER_SMTP_HOST")
-      puts "Mail goes to the stand-in post tray at http://127.0.0.1:#{Settings.post_port}"
+      puts "Mail and text messages go to the stand-in post tray at http://127.0.0.1:#{Settings.post_port}"
       puts "  (set LEFT_OVER_SMTP_HOST to send it for real)" if Settings.production?
     end
     puts "Other people's calendars come from the stand-in host at http://127.0.0.1:#{Settings.calendar_host_port}" if calendar_host?

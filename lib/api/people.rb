@@ -14,6 +14,8 @@ module Api
 
     on(:put, "/people/:id/hours", "keepHours", may: :keep_hours, of: :person) { json people.keep_hours(id: params["id"], version: version, **input) }
 
+    on(:put, "/people/:id/reminders", "keepReminders", may: :keep_hours, of: :person) { json people.keep_reminders(id: params["id"], **input) }
+
     on :get, "/people-vcards", "exportPeople", may: :see_people do
       content_type "text/vcard"
       headers "content-disposition" => 'attachment; filename="people.vcf"'

@@ -2,15 +2,15 @@ module Mailing
   # That a meeting is near, or that there is something to read for it.
   class Reminder
     # @param kind [String] soon or papers
-    def initialize(kind:, title:, at:, location:, papers:, url:)
-      @kind, @title, @at, @location, @papers, @url = kind, title, at, location, papers, url
+    def initialize(kind:, title:, at:, location:, call:, papers:, url:)
+      @kind, @title, @at, @location, @call, @papers, @url = kind, title, at, location, call, papers, url
     end
 
     def parts = {subject: "#{(@kind == "soon") ? "Soon" : "To read"}: #{@title}", text: [opening, *@papers.map { |name| "  #{name}" }, @url].join("\n\n") + "\n", html: html}
 
     private
 
-    def opening = [(@kind == "soon") ? "“#{@title}” is near: #{@at}." : "There are papers to read for “#{@title}”, #{@at}.", @location].compact.join("\n")
+    def opening = [(@kind == "soon") ? "“#{@title}” is near: #{@at}." : "There are papers to read for “#{@title}”, #{@at}.", @location, @call && "Call: #{@call}"].compact.join("\n")
 
     def html = Html.page(@title, [Html.heading(@title), Html.paragraph(opening), (Html.paragraph(@papers.join("\n")) if @papers.any?), Html.link("Papers and your answer", @url)].compact.join("\n"))
   end

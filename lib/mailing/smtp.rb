@@ -3,12 +3,6 @@ require "net/smtp"
 module Mailing
   # Hands mail over by SMTP (RFC 5321). One connection serves a batch.
   class Smtp
-    # The other side will never take this mail.
-    class Refused < StandardError; end
-
-    # Nobody answers, or not now.
-    class Unreachable < StandardError; end
-
     LATER = [Net::OpenTimeout, Net::ReadTimeout, Net::SMTPServerBusy, Net::SMTPUnknownError, Net::SMTPAuthenticationError, SystemCallError,
       IOError, SocketError, OpenSSL::SSL::SSLError].freeze
 

@@ -21,13 +21,23 @@ module UseCases
       true
     end
 
+    # A text message, to a person's phone.
+    # @return [Boolean] whether it was new. Inside a transaction.
+    def put_text(reason:, to:, text:, series_id: nil)
+      return false if Records::Mail.exists?(reason: reason)
+
+      Records::Mail.create!(reason: reason, way: "text", series_id: series_id, recipient: to.phone, subject: Core::Words.shorten(text, 200), source: text, due_at: now)
+      true
+    end
+
     # Hands over one batch.
-    # @param post [#deliver] takes from, to and source; raises Mailing::Smtp::Refused or ::Unreachable
+    # @param texts [#deliver] the same for text messages; takes to and text
+    # @param post [#deliver] takes from, to and source; raises Mailing::Refused or ::Unreachable
     # @return [Integer] how many mails were tried
-    def deliver(post)
+    def deliver(post, texts: nil)
       token = claim
       mails = Records::Mail.where(claim: token, state: "waiting").order(:due_at, :id).to_a
-      mails.each { |mail| hand_over(mail, post) }
+      mails.each { |mail| hand_over(mail, post, texts) }
       mails.size
     end
 
@@ -46,12 +56,18 @@ module UseCases
       token
     end
 
-    def hand_over(mail, post)
-      post.deliver(from: Settings.mail_from, to: mail.recipient, source: mail.source || compose(mail))
+    def hand_over(mail, post, texts)
+      if mail.way == "text"
+        raise Mailing::Refused, "No service for text messages is set up." unless texts
+
+        texts.deliver(to: mail.recipient, text: mail.source.dup.force_encoding("UTF-8"))
+      else
+        post.deliver(from: Settings.mail_from, to: mail.recipient, source: mail.source || compose(mail))
+      end
       settle(mail, state: "sent", sent_at: @clock.now)
-    rescue Mailing::Smtp::Refused => error
+    rescue Mailing::Refused => error
       settle(mail, state: "failed", last_error: error.message.to_s[0, 500])
-    rescue Mailing::Smtp::Unreachable => error
+    rescue Mailing::Unreachable => error
       attempts = mail.attempts + 1
       settle(mail, attempts: attempts, last_error: error.message.to_s[0, 500], state: (attempts >= MOST_ATTEMPTS) ? "failed" : "waiting",
         due_at: @clock.now + [2**attempts, LONGEST_PAUSE_S].min)
@@ -63,7 +79,7 @@ module UseCases
       person = Records::Person.find(mail.person_id)
       message.source(key: mail.reason, name: person.name, address: mail.recipient, at: mail.created_at, **parts)
     rescue ActiveRecord::RecordNotFound, Core::NotFound
-      raise Mailing::Smtp::Refused, "What it speaks of is not there any more."
+      raise Mailing::Refused, "What it speaks of is not there any more."
     end
 
     def message = @message ||= Mailing::Message.new(from: Settings.mail_from, domain: Settings.mail_domain)

@@ -45,7 +45,7 @@ module UseCases
         days_off: person.days_off.select { |day| day.off_on >= days.first }.sort_by(&:off_on).map { |day| {on: day.off_on, word: day.word} },
         holidays: Hours.holidays(person.region, days).map { |on, name| {on: on, name: name} },
         groups: Records::Group.where(id: Records::GroupMember.where(person_id: id).select(:group_id)).order(:name).map { |group| {id: group.id, name: group.name} },
-        known: Records::Calendar.telling.where(person_id: id).exists?, may_keep: Access.new(by).allow?(:keep_hours, :person, id))
+        known: Records::Calendar.telling.where(person_id: id).exists?, may_keep: Access.new(by).allow?(:keep_hours, :person, id), reminders: reminders(person))
     end
 
     # What takes their time over some days: to others only that it does, to themselves also with what.
@@ -72,6 +72,20 @@ module UseCases
         person.days_off.where("off_on >= ?", person.zone.wall(now).date).where.not(off_on: wish.keys).delete_all
         wish.each { |on, word| Records::DayOff.find_or_initialize_by(person_id: id, off_on: on).update!(word: word) }
       end
+      show(id)
+    end
+
+    PHONE = /\A\+[1-9]\d{6,14}\z/
+
+    # How somebody wants to be reminded.
+    # @param phone [String, nil] international, spaces allowed (E.164)
+    # @param remind_min [Integer, nil] before each meeting; 0: no mail; nil: as the series has it
+    def keep_reminders(id:, phone:, text_reminders:, remind_min:)
+      number = words(phone)&.gsub(/[\s().\/-]/, "")&.sub(/\A00/, "+")
+      raise Core::Invalid.new("Give the number with its country, such as +47 55 00 00 00.", pointer: "/phone") if number && !number.match?(PHONE)
+      raise Core::Invalid.new("Give the number text messages go to.", pointer: "/phone") if text_reminders && number.nil?
+
+      write { find(Records::Person.lock, id).update!(phone: number, text_reminders: text_reminders, remind_min: remind_min) }
       show(id)
     end
 
@@ -128,6 +142,13 @@ module UseCases
 
     def refuse_address(email)
       raise Core::Invalid.new("Somebody with the address #{email} is here already.", pointer: "/email", code: "taken")
+    end
+
+    # Phone numbers are for those alone who may change them.
+    def reminders(person)
+      return unless Access.new(by).allow?(:keep_hours, :person, person.id)
+
+      {phone: person.phone, text_reminders: person.text_reminders, remind_min: person.remind_min, texts: !Settings.texts.nil?}
     end
 
     def view(person)

@@ -1,12 +1,14 @@
 module UseCases
-  # Mail before a meeting: to those who have not declined, and the day before where there are papers to read. Each goes out
-  # once for each time a meeting has; a meeting that moves takes its reminders along.
+  # Before a meeting, by mail and for who wants it by text message: to those who have not declined; and the day before where
+  # there are papers to read. Each goes out once for each time a meeting has; a meeting that moves takes its reminders along.
   class Reminders < Base
     # Looked for so far behind, in case nobody was there to send them.
     LATE_S = 3_600
     DAY_S = 86_400
+    # Text messages go so long before where nothing else is said (common practice).
+    TEXT_MIN = 15
 
-    # For the worker. @return [Integer] how many mails were put into the outbox
+    # For the worker. @return [Integer] how many messages were put into the outbox
     def put_due = due_before_meetings + due_papers
 
     private
@@ -14,34 +16,60 @@ module UseCases
     def coming(within_s) = Records::Meeting.where(state: "planned").where("starts_at > ? and starts_at <= ?", now, now + within_s).includes(:booking, series: [:keeper, :held_place, {members: :person}])
 
     def due_before_meetings
-      longest = Records::Series.maximum(:remind_min).to_i
+      longest = [Records::Series.maximum(:remind_min), Records::Meeting.coming(now).maximum(:remind_min), Records::Person.maximum(:remind_min), (TEXT_MIN if Records::Person.exists?(text_reminders: true))].compact.max.to_i
       return 0 if longest.zero?
 
       coming(longest * 60).to_a.sum do |meeting|
-        due_at = meeting.starts_at - meeting.series.remind_min * 60
-        (meeting.series.remind_min.positive? && due_at.between?(now - LATE_S, now)) ? put(meeting, "soon") { |_| [] } : 0
+        people = asked(meeting, "soon")
+        write { people.sum { |person| soon(meeting, person) } }
       end
     end
+
+    # What somebody wants themselves comes before what the meeting and its series have.
+    def soon(meeting, person)
+      before_min = person.remind_min || meeting.options.remind_min
+      text_min = before_min.positive? ? before_min : TEXT_MIN
+      mailed = before_min.positive? && due?(meeting, before_min) && mail(meeting, "soon", person, [])
+      texted = person.text_reminders && due?(meeting, text_min) && text(meeting, person)
+      [mailed, texted].count(true)
+    end
+
+    def due?(meeting, before_min) = (meeting.starts_at - before_min * 60).between?(now - LATE_S, now)
 
     def due_papers
       meetings = coming(DAY_S).to_a.select { |meeting| meeting.series.remind_papers && meeting.series.told_at && meeting.starts_at - DAY_S >= now - LATE_S }
       papers = Records::Paper.where(meeting_id: meetings.map(&:id), complete: true).order(:created_at).group_by(&:meeting_id)
-      meetings.select { |meeting| papers.key?(meeting.id) }.sum { |meeting| put(meeting, "papers") { papers[meeting.id].map(&:name) } }
+      meetings.select { |meeting| papers.key?(meeting.id) }.sum do |meeting|
+        write { asked(meeting, "papers").count { |person| mail(meeting, "papers", person, papers[meeting.id].map(&:name)) } }
+      end
     end
 
-    def put(meeting, kind)
-      declined = Records::Reply.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
-      people = meeting.series.members.reject { |member| declined.include?(member.person_id) || (member.role == "informed" && kind == "soon") }.map(&:person)
-      papers = yield meeting
-      write { people.count { |person| remind(meeting, kind, person, papers) } }
+    # Nobody who has declined, or still waits for a place; and who only gets papers is not told that a meeting is near.
+    def asked(meeting, kind)
+      away = Records::Reply.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
+      away += SignUps.of(meeting).waiting if meeting.options.sign_up
+      members = meeting.series.members.reject { |member| away.include?(member.person_id) || (member.role == "informed" && kind == "soon") }.map(&:person)
+      members + Records::Substitute.where(meeting_id: meeting.id).where.not(person_id: away).includes(:person).map(&:person)
     end
 
-    def remind(meeting, kind, person, papers)
+    def reason(way, kind, meeting, person) = "#{way}:#{kind}:#{meeting.id}:#{meeting.starts_at.to_i}:#{person.id}"
+
+    def mail(meeting, kind, person, papers)
+      parts = Mailing::Reminder.new(kind: kind, title: meeting.series.title, at: at(meeting, person), location: meeting.series.location, call: meeting.series.call, papers: papers, url: AnswerLinks.address(meeting.series_id, person.id)).parts
+      Outbox.new(clock: @clock).put(reason: reason("remind", kind, meeting, person), series_id: meeting.series_id, to: person, reply_to: meeting.series.keeper.email, **parts)
+    end
+
+    # Short: title, time and where; a link only where there is a call.
+    def text(meeting, person)
+      series = meeting.series
+      words = [Core::Words.shorten(series.title, 60), at(meeting, person), series.location && Core::Words.shorten(series.location, 60), series.call && (series.call.url || "dial #{series.call.dial_in}")].compact.join(", ")
+      Outbox.new(clock: @clock).put_text(reason: reason("text", "soon", meeting, person), series_id: series.id, to: person, text: words.gsub(/[[:cntrl:]]+/, " "))
+    end
+
+    def at(meeting, person)
       zone = Core::Zone[person.time_zone]
       wall = zone.wall(meeting.starts_at)
-      parts = Mailing::Reminder.new(kind: kind, title: meeting.series.title, at: "#{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time", location: meeting.series.location, papers: papers,
-        url: AnswerLinks.address(meeting.series_id, person.id)).parts
-      Outbox.new(clock: @clock).put(reason: "remind:#{kind}:#{meeting.id}:#{meeting.starts_at.to_i}:#{person.id}", series_id: meeting.series_id, to: person, reply_to: meeting.series.keeper.email, **parts)
+      "#{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time"
     end
   end
 end

@@ -46,7 +46,7 @@ RSpec.describe "Answers over the API" do
     expect(call(:get, "/series/#{id}/history")["events"].map { |event| event["kind"] }).to include("answered", "offered", "moved", "told", "reminded")
     expect(call(:get, "/series/#{id}/mails")["mails"]).to include(include("recipient" => "wen@skerrybuoy.example", "subject" => "Round", "state" => "waiting", "attempts" => 0, "error" => nil))
     post = Object.new
-    post.define_singleton_method(:deliver) { |to:, **| raise Mailing::Smtp::Refused, "550 no such mailbox" if to.start_with?("yard") }
+    post.define_singleton_method(:deliver) { |to:, **| raise Mailing::Refused, "550 no such mailbox" if to.start_with?("yard") }
     nil while UseCases::Outbox.new.deliver(post).positive?
     became = call(:get, "/series/#{id}/mails")["mails"].to_h { |mail| [mail["recipient"], mail.values_at("state", "error")] }
     expect(became).to include("yard@x.example" => ["failed", "550 no such mailbox"], "wen@skerrybuoy.example" => ["sent", nil])

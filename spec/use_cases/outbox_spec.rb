@@ -47,7 +47,7 @@ RSpec.describe UseCases::Outbox do
 
   it "tries again later, longer each time, when nobody takes it" do
     put("invite:1")
-    refusing = Counter.new { raise Mailing::Smtp::Unreachable, "connection refused" }
+    refusing = Counter.new { raise Mailing::Unreachable, "connection refused" }
     outbox.deliver(refusing)
     mail = Records::Mail.first
     expect(mail).to have_attributes(state: "waiting", attempts: 1, last_error: "connection refused", due_at: clock.now + 2)
@@ -58,10 +58,10 @@ RSpec.describe UseCases::Outbox do
 
   it "gives up at once when the address is refused for good, and in the end otherwise" do
     put("invite:1")
-    outbox.deliver(Counter.new { raise Mailing::Smtp::Refused, "550 no such user" })
+    outbox.deliver(Counter.new { raise Mailing::Refused, "550 no such user" })
     expect(Records::Mail.first).to have_attributes(state: "failed", last_error: "550 no such user")
     put("invite:2")
-    described_class::MOST_ATTEMPTS.times { |i| later((i + 1) * 10_000).deliver(Counter.new { raise Mailing::Smtp::Unreachable, "busy" }) }
+    described_class::MOST_ATTEMPTS.times { |i| later((i + 1) * 10_000).deliver(Counter.new { raise Mailing::Unreachable, "busy" }) }
     expect(Records::Mail.find_by(reason: "invite:2").state).to eq "failed"
   end
 

@@ -22,6 +22,47 @@ RSpec.describe UseCases::Reminders do
     expect(Records::Mail.where("reason like 'remind:%'").pluck(:recipient, :subject)).to eq [["marit@skerrybuoy.example", "Soon: Monday mooring round"]]
   end
 
+  describe "for each person" do
+    def subjects = Records::Mail.where("reason like 'remind:%' or reason like 'text:%'").order(:created_at, :id).pluck(:way, :recipient)
+
+    def wants(who, **wish) = use(UseCases::People, who).keep_reminders(id: who, phone: nil, text_reminders: false, remind_min: nil, **wish)
+
+    it "comes as long before as they want, or not at all" do
+      wants(wen, remind_min: 1440)
+      wants(marit, remind_min: 0)
+      at("2026-11-29T08:31:00Z")
+      expect([put, subjects]).to eq [1, [["mail", "wen@skerrybuoy.example"]]]
+      at("2026-11-30T07:31:00Z")
+      expect([put, subjects.size]).to eq [0, 1]
+    end
+
+    it "comes by text message for who wants it, once, with the time on their own wall and the way into the call" do
+      use(UseCases::Series, marit).then { |series| series.change(id: series_id, version: Records::Series.find(series_id).lock_version, title: "Round", members: [{person_id: wen, role: "required"}], remind_min: 0, call: {url: "https://calls.example/round"}) }
+      wants(wen, phone: "+1 (902) 555-0111", text_reminders: true)
+      at("2026-11-30T08:10:00Z")
+      expect(put).to eq 0
+      at("2026-11-30T08:16:00Z")
+      expect([put, put, subjects]).to eq [1, 0, [["text", "+19025550111"]]]
+      texts = Object.new.tap { |one| one.define_singleton_method(:deliver) { |to:, text:| (@taken ||= []) << [to, text] }.then { one.define_singleton_method(:taken) { @taken } } }
+      UseCases::Outbox.new(clock: clock).then { |outbox| nil while outbox.deliver(Object.new.tap { |post| def post.deliver(**) = nil }, texts: texts).positive? }
+      expect(texts.taken).to eq [["+19025550111", "Round, Monday 30 November 2026, 04:30 Halifax time, https://calls.example/round"]]
+    end
+
+    [["55 00 00 00", "/phone"], ["+47 nine", "/phone"], [nil, "/phone"]].each do |phone, pointer|
+      it "refuses the number #{phone.inspect} at its field" do
+        expect { wants(wen, phone: phone, text_reminders: true) }.to raise_error(Core::Invalid) { |error| expect(error.pointer).to eq pointer }
+      end
+    end
+  end
+
+  it "follows what one meeting has of its own" do
+    use(UseCases::Meetings, marit).set_options(meeting_id: meeting, pass_on: nil, answers_asked: nil, sign_up: nil, sign_up_limit: nil, remind_min: 15)
+    at("2026-11-30T07:31:00Z")
+    expect(put).to eq 0
+    at("2026-11-30T08:16:00Z")
+    expect(put).to eq 2
+  end
+
   it "goes along when the meeting moves" do
     at("2026-11-30T07:31:00Z")
     put

@@ -71,6 +71,8 @@ module Post
 
     def expand(message)
       master = message.master
+      return message.events.map { |event| single(event) } if master.recurrence_id
+
       length = seconds(master.duration)
       moved = message.events.reject { |event| event.recurrence_id.nil? }.to_h { |event| [wall(event.recurrence_id), event] }
       walls(master).map do |original|
@@ -78,6 +80,11 @@ module Post
         starts_at = moved[original] ? wall(event.dtstart) : original
         Instance.new(title: event.summary.to_s, original: original.strftime("%Y%m%dT%H%M%S"), starts_at: starts_at, ends_at: starts_at + (moved[original] ? seconds(event.duration) : length), zone: zone_of(message), location: event.location.to_s, moved: !moved[original].nil?)
       end
+    end
+
+    # Asked to one meeting of a run alone.
+    def single(event)
+      Instance.new(title: event.summary.to_s, original: wall(event.recurrence_id).strftime("%Y%m%dT%H%M%S"), starts_at: wall(event.dtstart), ends_at: wall(event.dtstart) + seconds(event.duration), zone: event.dtstart.ical_params["tzid"]&.first || "UTC", location: event.location.to_s, moved: wall(event.dtstart) != wall(event.recurrence_id))
     end
 
     def seconds(duration) = duration.nil? ? 3_600 : ((duration.weeks * 7 + duration.days) * 86_400 + duration.hours * 3_600 + duration.minutes * 60 + duration.seconds)

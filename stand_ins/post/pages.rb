@@ -96,7 +96,17 @@ module Post
       mail.raw_source
     end
 
+    get "/texts" do
+      @texts = settings.texts.all.first(500)
+      erb :texts
+    end
+
     # For tests and other programs: what lies here, as JSON.
+    get "/texts.json" do
+      content_type :json
+      JSON.generate(texts: settings.texts.all.map(&:to_h))
+    end
+
     get "/mails.json" do
       content_type :json
       JSON.generate(mails: settings.store.entries(to: params["to"]).map { |one| {key: one.key, to: one.to, subject: one.subject, at: one.at.iso8601(3)} }, repeats: settings.store.repeats)

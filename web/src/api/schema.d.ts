@@ -604,6 +604,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/people/{id}/reminders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** How somebody wants to be reminded */
+        put: operations["keepReminders"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/people/{id}/hours": {
         parameters: {
             query?: never;
@@ -2209,6 +2228,20 @@ export interface components {
             on: components["schemas"]["Day"];
             word?: string | null;
         };
+        RemindersWish: {
+            phone: string | null;
+            /** @description by text message as well */
+            textReminders: boolean;
+            /** @description before each meeting; 0: no mail; null: as the series has it */
+            remindMin: number | null;
+        };
+        Reminders: {
+            phone: string | null;
+            textReminders: boolean;
+            remindMin: number | null;
+            /** @description whether there is a service for text messages */
+            texts: boolean;
+        };
         PersonPage: {
             id: components["schemas"]["Key"];
             name: string;
@@ -2226,6 +2259,8 @@ export interface components {
             holidays: components["schemas"]["DayNamed"][];
             groups: components["schemas"]["Named"][];
             known: boolean;
+            /** @description for those who may change them */
+            reminders: components["schemas"]["Reminders"] | null;
             mayKeep: boolean;
         };
         HoursWish: {
@@ -3479,6 +3514,11 @@ export interface components {
                 "application/json": components["schemas"]["KeptSheets"];
             };
         };
+        RemindersWish: {
+            content: {
+                "application/json": components["schemas"]["RemindersWish"];
+            };
+        };
         MeetingOptions: {
             content: {
                 "application/json": components["schemas"]["MeetingOptions"];
@@ -4364,6 +4404,21 @@ export interface operations {
         requestBody: components["requestBodies"]["ActionState"];
         responses: {
             200: components["responses"]["Action"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepReminders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["RemindersWish"];
+        responses: {
+            200: components["responses"]["PersonPage"];
             default: components["responses"]["Problem"];
         };
     };

@@ -66,6 +66,13 @@ export function usePersonPage(id: MaybeRefOrGetter<string>, isMe: MaybeRefOrGett
   }
 }
 
+/** How somebody wants to be reminded of meetings. */
+export function useReminders(id: MaybeRefOrGetter<string>) {
+  const cache = useQueryClient()
+  const keeping = useMutation({ mutationFn: (body: Schemas['RemindersWish']) => dataOf(api.PUT('/people/{id}/reminders', { params: { path: { id: toValue(id) } }, body })), onSuccess: person => cache.setQueryData(['person', person.id], person) })
+  return { keep: keeping.mutateAsync, error: keeping.error, isKeeping: keeping.isPending }
+}
+
 export function useRegions() {
   const reading = useQuery({ queryKey: ['regions'], queryFn: () => dataOf(api.GET('/regions')), staleTime: Infinity })
   return computed(() => reading.data.value?.regions ?? [])

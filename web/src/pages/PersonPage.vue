@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { ProblemError, type Schemas } from '../api/client'
 import CalendarList from '../components/CalendarList.vue'
+import RemindersForm from '../components/RemindersForm.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import WeekHours from '../components/WeekHours.vue'
 import { usePersonPage, useRegions } from '../composables/useCalendars'
@@ -68,6 +69,7 @@ async function save() {
         </form>
         <div class="stack">
           <CalendarList v-if="person.mayKeep" :owner="{ kind: 'person', id }" :enabled="person.mayKeep" />
+          <RemindersForm v-if="person.reminders" :id="id" :reminders="person.reminders" />
           <section aria-labelledby="busy">
             <h2 id="busy">Taken over two weeks</h2>
             <p class="small soft">{{ isMe ? 'Others see the times, never what they are.' : 'When, but never with what.' }} Meetings here count as well.</p>

@@ -1,0 +1,4 @@
+module Mailing
+  # Nobody answers, or not now.
+  class Unreachable < StandardError; end
+end

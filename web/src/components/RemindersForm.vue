@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { ProblemError, type Schemas } from '../api/client'
+import { useReminders } from '../composables/useCalendars'
+import { useNotice } from '../composables/useNotice'
+
+/** How somebody wants to be reminded of meetings. */
+const { id, reminders } = defineProps<{ id: string; reminders: Schemas['Reminders'] }>()
+const { keep, error, isKeeping } = useReminders(() => id)
+const { say } = useNotice()
+
+const BEFORE = [{ title: 'as each series has it', value: null }, { title: 'no mail', value: 0 }, { title: '15 minutes before', value: 15 }, { title: 'an hour before', value: 60 }, { title: 'a day before', value: 1440 }]
+const form = ref({ phone: '', textReminders: false, remindMin: null as number | null })
+watch(() => reminders, found => { form.value = { phone: found.phone ?? '', textReminders: found.textReminders, remindMin: found.remindMin } }, { immediate: true })
+const changed = computed(() => form.value.phone !== (reminders.phone ?? '') || form.value.textReminders !== reminders.textReminders || form.value.remindMin !== reminders.remindMin)
+const at = (pointer: string) => (error.value instanceof ProblemError ? error.value.at(pointer) : undefined)
+
+async function save() {
+  try {
+    await keep({ ...form.value, phone: form.value.phone.trim() || null })
+    say('Kept.')
+  } catch { /* shown at the field */ }
+}
+</script>
+
+<template>
+  <section aria-labelledby="reminders">
+    <h2 id="reminders">Reminders</h2>
+    <p class="small soft">None for meetings that were declined.</p>
+    <form class="stack" @submit.prevent="save">
+      <v-select v-model="form.remindMin" :items="BEFORE" label="By mail" />
+      <template v-if="reminders.texts">
+        <v-checkbox v-model="form.textReminders" label="By text message as well" />
+        <v-text-field v-if="form.textReminders || form.phone" v-model="form.phone" type="tel" autocomplete="tel" label="Number" placeholder="+47 55 00 00 00" :error-messages="at('/phone')" />
+      </template>
+      <v-btn type="submit" variant="outlined" :disabled="!changed" :loading="isKeeping">Keep the reminders</v-btn>
+    </form>
+  </section>
+</template>
