@@ -26,6 +26,11 @@ module Api
 
     on(:post, "/answer-links/:id/:personId/:token/substitutes", "sendInsteadByLink", may: :answer_by_link) { json use(UseCases::AnswerLinks).send_instead(**link, **input), 201 }
 
+    on :post, "/answer-links/:id/:personId/:token/feed", "mailFeedByLink", may: :answer_by_link do
+      use(UseCases::AnswerLinks).mail_feed(**link)
+      status 204
+    end
+
     on :put, "/meetings/:id/options", "setMeetingOptions", may: :move_meeting, of: :meeting do
       use(UseCases::Meetings).set_options(meeting_id: params["id"], **input)
       json use(UseCases::AnswerTable).show_of_meeting(params["id"])

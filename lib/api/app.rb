@@ -10,7 +10,7 @@ module Api
   module App
     SESSION_DAYS = 14
     # Scripts, styles and fonts come from here alone.
-    POLICY = "default-src 'none'; script-src 'self'; style-src 'self'%s; font-src 'self'; img-src 'self' data:; connect-src 'self'; " \
+    POLICY = "default-src 'none'; script-src 'self'; style-src 'self'%s; frame-src 'self'; font-src 'self'; img-src 'self' data:; connect-src 'self'; " \
       "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
     HEADERS = {"content-security-policy" => format(POLICY, ""), "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin",
                "x-frame-options" => "DENY", "cross-origin-opener-policy" => "same-origin"}.freeze

@@ -41,7 +41,16 @@ module Api
     on(:get, "/series/:id/still-holds", "checkSeriesTimes", may: :change_series, of: :series) { json use(UseCases::StillHolds).show(params["id"]) }
 
     on :post, "/series/:id/invitation", "previewInvitation", may: :invite, of: :series do
-      json use(UseCases::Invitations).preview(series_id: params["id"], **input)
+      json use(UseCases::Invitations).preview(series_id: params["id"], **input).except(:html)
+    end
+
+    # The mail itself, for a frame: it runs nothing and loads nothing.
+    MAIL = {"content-security-policy" => "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'; sandbox", "x-frame-options" => "SAMEORIGIN", "cache-control" => "no-store"}.freeze
+
+    on :post, "/series/:id/invitation/page", "showInvitationPage", may: :invite, of: :series do
+      content_type :html
+      headers MAIL
+      use(UseCases::Invitations).preview(series_id: params["id"], note: params["note"].to_s[0, 5_000], person_id: params["personId"])[:html]
     end
 
     on :post, "/series/:id/sendings", "sendInvitation", may: :invite, of: :series do

@@ -9,10 +9,11 @@ module Mailing
     # @param content [Core::Invitation::Content] what holds now
     # @param first [String, nil] the next meeting on the recipient's wall
     # @param agenda [Hash, nil] of the next meeting, as UseCases::Agenda gives it
+    # @param papers [Array<Hash>] name, size_bytes and whether it is attached
     # @param changes [Array<Hash>] label, before and after, since they were last told
-    def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, told_before:, url:, answer_url:, options:, calendar:, agenda: nil)
+    def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, told_before:, url:, answer_url:, options:, calendar:, agenda: nil, papers: [])
       @kind, @content, @note, @keeper, @role, @first = kind, content, note, keeper, role, first
-      @changes, @told_before, @url, @answer_url, @options, @calendar, @agenda = changes, told_before, url, answer_url, options, calendar, agenda
+      @changes, @told_before, @url, @answer_url, @options, @calendar, @agenda, @papers = changes, told_before, url, answer_url, options, calendar, agenda, papers
     end
 
     # @return [Hash] subject, text, html and calendar
@@ -69,11 +70,14 @@ module Mailing
 
     # What is planned and what is left over, a line each.
     def agenda_sections
-      return [] unless @agenda && @kind != :cancel
+      papers = [["To read", paper_lines]].reject { |_, lines| lines.empty? }
+      return papers unless @agenda && @kind != :cancel
 
       [["Left over", @agenda[:left_over].map { |action| [action[:text], *action[:owners]].join(" – ") }],
-        ["Agenda of #{@agenda[:at]}", @agenda[:topics].map { |topic| ["#{topic[:title]}, #{topic[:length_min]} min", topic[:presenter]].compact.join(" – ") }]].reject { |_, lines| lines.empty? }
+        ["Agenda of #{@agenda[:at]}", @agenda[:topics].map { |topic| ["#{topic[:title]}, #{topic[:length_min]} min", topic[:presenter]].compact.join(" – ") }]].reject { |_, lines| lines.empty? } + papers
     end
+
+    def paper_lines = @papers.map { |paper| "#{paper[:name]}, #{paper[:attached] ? "attached" : "too large to attach: behind your private link"}" }
 
     def agenda_text = agenda_sections.map { |title, lines| [title, *lines.map { |line| "  #{line}" }].join("\n") }.join("\n\n").then { |text| text.empty? ? nil : text }
 

@@ -9,6 +9,9 @@ module Mailing
       @domain = domain
     end
 
+    # By which a mail is known, here and in what mail services report of it.
+    def message_id(key) = "#{Digest::SHA256.hexdigest(key)[0, 40]}@#{@domain}"
+
     # @param key [String] why the mail exists; the same key gives the same Message-ID
     # @param calendar [String, nil] an iCalendar object with METHOD
     # @param attachments [Array<Array(String, String, String)>] name, type and bytes
@@ -23,7 +26,7 @@ module Mailing
       message.reply_to = reply_to if reply_to
       message.subject = subject.gsub(/[[:cntrl:]]+/, " ")
       message.date = at.to_datetime
-      message.message_id = "<#{Digest::SHA256.hexdigest(key)[0, 40]}@#{@domain}>"
+      message.message_id = "<#{message_id(key)}>"
       message.header["Auto-Submitted"] = "auto-generated"
       parts = alternatives(text, html, calendar)
       if attachments.empty?

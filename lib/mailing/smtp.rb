@@ -12,7 +12,7 @@ module Mailing
     end
 
     def deliver(from:, to:, source:)
-      connection.send_message(source, from, to)
+      connection.send_message(source, from, *recipients(to))
     rescue Net::SMTPFatalError, Net::SMTPSyntaxError => error
       close
       raise Refused, error.message
@@ -30,6 +30,9 @@ module Mailing
     end
 
     private
+
+    # Where the service offers it, it is asked to report what becomes of the mail (RFC 3461 4.1).
+    def recipients(to) = [connection.capable?("DSN") ? Net::SMTP::Address.new(to, "NOTIFY=SUCCESS,FAILURE") : to]
 
     def connection
       @connection ||= Net::SMTP.new(@settings[:address], @settings[:port]).tap do |smtp|

@@ -33,6 +33,12 @@ module UseCases
       show(series_id: series_id, person_id: person_id, token: token)
     end
 
+    # @see Feeds#mail_address
+    def mail_feed(series_id:, person_id:, token:)
+      reader(series_id, person_id, token)
+      Feeds.new(by: person_id, clock: @clock).mail_address(person_id)
+    end
+
     # Somebody else comes to one meeting instead.
     def send_instead(series_id:, person_id:, token:, meeting_id:, name:, email:)
       reader(series_id, person_id, token)

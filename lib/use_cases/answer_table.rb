@@ -86,8 +86,13 @@ module UseCases
 
     def away_lately = @away_lately ||= Records::Attendance.where(meeting_id: past, state: %w[apologies absent]).group(:person_id).count
 
-    # An address that could not be reached, where the person stands.
-    def failing = @failing ||= Records::Mail.where(series_id: @series.id, state: "failed").where.not(person_id: nil).order(:updated_at).pluck(:person_id, :last_error).to_h
+    # An address that the last mail could not reach, where the person stands.
+    def failing
+      @failing ||= begin
+        last = Records::Mail.where(series_id: @series.id, way: "mail").where.not(state: "waiting").order(:created_at, :id).pluck(:recipient, :state, :last_error).to_h { |recipient, state, error| [recipient, (error if state == "failed")] }
+        members.to_h { |member| [member.person_id, last[member.person.email]] }.compact
+      end
+    end
 
     def names = @names ||= Records::Person.where(id: @replies.values.filter_map(&:entered_by_id).uniq).pluck(:id, :name).to_h
 

@@ -10,13 +10,26 @@ module UseCases
 
     def show(person_id)
       person = find(Records::Person, person_id)
-      {open: person.feeds_open, addresses: person.feeds_open ? KINDS.to_h { |kind| [kind, "#{Settings.origin}/feeds/#{kind}/#{person.id}/#{token(person)}.ics"] } : nil}
+      {open: person.feeds_open, addresses: person.feeds_open ? KINDS.to_h { |kind| [kind, address(person, kind)] } : nil}
     end
 
     # @param open [Boolean] with new addresses each time they are opened
     def set(person_id, open:)
       write { find(Records::Person.lock, person_id).tap { |person| person.update!(feeds_open: open, feed_serial: person.feed_serial + 1) } }
       show(person_id)
+    end
+
+    # Mails somebody the address of a calendar of all their meetings here: a link of one series alone, which may have been
+    # handed on, must not open the others. Pressed again within the hour, it changes nothing.
+    def mail_address(person_id)
+      write do
+        person = find(Records::Person.lock, person_id)
+        person.update!(feeds_open: true, feed_serial: person.feed_serial + 1) unless person.feeds_open
+        address = address(person, "meetings")
+        words = "Add this address to your calendar program, and all your meetings stand there and stay right. Keep it to yourself: who has it sees them."
+        Outbox.new(clock: @clock).put(reason: "feed:#{person.id}:#{person.feed_serial}:#{now.to_i / 3_600}", to: person, subject: "Your meetings as a calendar", text: "#{words}\n\n#{address}\n",
+          html: Mailing::Html.page("Your meetings as a calendar", [Mailing::Html.heading("Your meetings as a calendar"), Mailing::Html.paragraph(words), Mailing::Html.link(address, address)].join))
+      end
     end
 
     # @return [String, nil] the calendar object; nil when the address is not (or no more) worth anything
@@ -28,6 +41,8 @@ module UseCases
     end
 
     private
+
+    def address(person, kind) = "#{Settings.origin}/feeds/#{kind}/#{person.id}/#{token(person)}.ics"
 
     def token(person) = OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "feed:#{person.id}:#{person.feed_serial}")[0, 40]
 
@@ -43,14 +58,19 @@ module UseCases
     def meetings(person)
       from, to = window
       series = Records::Series.of_person(person.id).includes(:keeper, :held_place, members: :person)
-      found = Records::Meeting.where(series_id: series.map(&:id)).where("starts_at < ? and ends_at > ?", to, from).in_order.group_by(&:series_id)
+      standing_in = Records::Meeting.where(id: Records::Substitute.where(person_id: person.id).select(:meeting_id))
+      series |= Records::Series.where(id: standing_in.select(:series_id)).includes(:keeper, :held_place, members: :person).to_a
+      whole = series.select { |one| [one.keeper_id, one.chair_id, *one.members.map(&:person_id)].include?(person.id) }
+      found = Records::Meeting.where(series_id: whole.map(&:id)).or(standing_in).where("starts_at < ? and ends_at > ?", to, from).in_order.group_by(&:series_id)
       answers = Records::Reply.where(person_id: person.id, meeting_id: found.values.flatten.map(&:id)).pluck(:meeting_id, :answer).to_h
-      Core::Invitation::Feed.new(name: "Meetings of #{person.name}", meetings: series.flat_map { |one| (found[one.id] || []).map { |meeting| meeting_of(one, meeting, answers[meeting.id]) } }).to_ical
+      Core::Invitation::Feed.new(name: "Meetings of #{person.name}", meetings: series.flat_map { |one| (found[one.id] || []).map { |meeting| meeting_of(one, meeting, answers[meeting.id], person) } }).to_ical
     end
 
-    def meeting_of(series, meeting, answer)
-      Core::Invitation::Feed::Meeting.new(uid: "meeting-#{meeting.id}@#{Settings.mail_domain}", title: series.title, location: series.location, url: "#{Settings.origin}/meetings/#{meeting.id}",
-        starts_at: meeting.starts_at, ends_at: meeting.ends_at, called_off: meeting.state == "called_off", tentative: answer == "tentative", declined: answer == "declined", stamp: meeting.updated_at, zone: series.zone)
+    def meeting_of(series, meeting, answer, person)
+      meeting.association(:series).target = series
+      waits = meeting.options.sign_up && SignUps.of(meeting).wait_of(person.id)
+      Core::Invitation::Feed::Meeting.new(uid: "meeting-#{meeting.id}@#{Settings.mail_domain}", title: series.title, location: series.location || series.call&.url, url: "#{Settings.origin}/meetings/#{meeting.id}",
+        starts_at: meeting.starts_at, ends_at: meeting.ends_at, called_off: meeting.state == "called_off", tentative: answer == "tentative" || !waits.nil?, declined: answer == "declined", stamp: meeting.updated_at, zone: series.zone)
     end
   end
 end

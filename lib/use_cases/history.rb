@@ -15,8 +15,8 @@ module UseCases
     def mails(series_id, page: 1)
       zone = find(Records::Series, series_id).zone
       mails = Records::Mail.where(series_id: series_id)
-      shown = mails.select(:id, :recipient, :subject, :state, :attempts, :last_error, :sent_at, :created_at).order(created_at: :desc, id: :desc).offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE)
-      {mails: shown.map { |mail| {id: mail.id, recipient: mail.recipient, subject: mail.subject, state: mail.state, attempts: mail.attempts, error: (mail.last_error unless mail.state == "sent"), local_at: zone.wall(mail.sent_at || mail.created_at)} },
+      shown = mails.select(:id, :recipient, :subject, :way, :state, :attempts, :last_error, :delivered_at, :sent_at, :created_at).order(created_at: :desc, id: :desc).offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE)
+      {mails: shown.map { |mail| {id: mail.id, recipient: mail.recipient, subject: mail.subject, way: mail.way, state: mail.state, attempts: mail.attempts, error: mail.last_error, local_at: zone.wall(mail.delivered_at || mail.sent_at || mail.created_at)} },
        page: page, page_size: PAGE_SIZE, total: mails.count}
     end
   end

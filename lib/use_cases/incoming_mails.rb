@@ -48,6 +48,9 @@ module UseCases
     # @return [Hash] what becomes of the mail
     def judge(mail)
       parsed = ::Mail.new(mail.source)
+      report = Mailing::DeliveryReport.read(parsed)
+      return reported(report) if report
+
       part = ([parsed] + parsed.all_parts).find { |one| one.mime_type == "text/calendar" } or return {state: "aside", outcome: "no-calendar", remark: "A mail without a calendar part."}
       raise Core::Invalid.new("The calendar part is larger than #{MOST_BYTES / 1_000_000} MB.") if part.decoded.bytesize > MOST_BYTES
 
@@ -56,6 +59,13 @@ module UseCases
       return outside(message, part.decoded, from(parsed, mail)) unless series_id && Records::Series.exists?(id: series_id)
 
       {series_id: series_id}.merge(answer_to(message, series_id, from(parsed, mail)))
+    end
+
+    # What became of a mail we sent.
+    def reported(report)
+      return {state: "taken", outcome: "report"} if Outbox.new(clock: @clock).note_report(report)
+
+      {state: "aside", outcome: "not-ours", remark: "It reports of a mail that was not sent from here."}
     end
 
     # Of a meeting organised elsewhere.

@@ -1,4 +1,5 @@
 require "digest"
+require "mini_mime"
 
 module UseCases
   # Telling people: who has not been told yet and of what, sending it, and composing each mail when it is handed over.
@@ -8,6 +9,8 @@ module UseCases
     MOST_LISTED = 100
     BATCH = 500
     AGENDA_NAME = "agenda.pdf"
+    # Papers go with the mail up to so much in all, for many mail services take little more; the rest is linked (common practice).
+    MOST_ATTACHED_BYTES = 10_000_000
 
     # To whom and what, before anything goes.
     # @param person_id [String, nil] whose mail is shown; nil: the first to be told
@@ -16,7 +19,7 @@ module UseCases
       waiting = pending
       shown = waiting.find { |one| one[:person].id == person_id } || waiting.first || everybody.first
       parts = parts_for(shown, note: words(note) || own_words(shown[:person], @content), content: @content, before: shown[:before], sending_id: nil, attendees: attendees)
-      {subject: parts[:subject], text: parts[:text], html: parts[:html], attachments: agenda_of_next ? [AGENDA_NAME] : [], shown_person_id: shown[:person].id, changes: changes_since_last_sending,
+      {subject: parts[:subject], text: parts[:text], html: parts[:html], attachments: [*(AGENDA_NAME if agenda_of_next), *papers_of_next.select { |paper| paper[:attached] }.map { |paper| paper[:name] }], agenda_of: next_meeting&.id, shown_person_id: shown[:person].id, changes: changes_since_last_sending,
        recipients: (waiting + told_already(waiting)).sort_by { |one| [one[:kind] ? 0 : 1, one[:person].name] }.map { |one| recipient_view(one) } + substitutes.pending(series_id).map { |one, kind| substitute_view(one, kind) }}
     end
 
@@ -65,7 +68,7 @@ module UseCases
       sending = find(series_id ? Records::Sending.where(series_id: series_id) : Records::Sending, id)
       counts = Records::Mail.where(sending_id: id).group(:state).count
       failed = Records::Mail.where(sending_id: id, state: "failed").limit(20).pluck(:recipient, :last_error).map { |recipient, error| {address: recipient, error: error} }
-      {id: id, recipients: sending.recipients, waiting: counts["waiting"] || 0, sent: counts["sent"] || 0, failed: counts["failed"] || 0, failures: failed}
+      {id: id, recipients: sending.recipients, waiting: counts["waiting"] || 0, sent: counts.values_at("sent", "delivered").sum(&:to_i), failed: counts["failed"] || 0, failures: failed}
     end
 
     # The mail itself, composed when it is handed over; the same each time, for its sending does not change.
@@ -90,6 +93,8 @@ module UseCases
     end
 
     private
+
+    def outbox = @outbox ||= Outbox.new(clock: @clock)
 
     def substitutes = Substitutes.new(by: by, clock: @clock)
 
@@ -154,7 +159,7 @@ module UseCases
 
     def mail_row(sending_id, one, reason, series_id: @series.id)
       before = one[:before] && Records::Telling.where(series_id: series_id, person_id: one[:person].id).pick(:sending_id)
-      {id: Records::Key.make(now), reason: reason, series_id: series_id, sending_id: sending_id, person_id: one[:person].id, before_sending_id: before, kind: one[:kind].to_s, role: one[:role].to_s,
+      {id: Records::Key.make(now), reason: reason, message_id: outbox.message.message_id(reason), series_id: series_id, sending_id: sending_id, person_id: one[:person].id, before_sending_id: before, kind: one[:kind].to_s, role: one[:role].to_s,
        recipient: one[:person].email, subject: Core::Words.shorten(@series&.title || "Invitation", 200), due_at: now, state: "waiting", created_at: now, updated_at: now}
     end
 
@@ -163,7 +168,7 @@ module UseCases
     def parts_for(one, note:, content:, before:, sending_id:, attendees:, sequence: @series.sequence, at: now)
       person = one[:person]
       agenda = agenda_of_next unless one[:kind] == :cancel
-      Mailing::Invitation.new(agenda: agenda,
+      Mailing::Invitation.new(agenda: agenda, papers: (one[:kind] == :cancel) ? [] : papers_of_next,
         kind: one[:kind], content: content, note: note, keeper: @series.keeper.name, role: one[:role].to_s, first: first_meeting(person, content, at),
         changes: before ? Core::Invitation::Difference.between(before, content).map(&:to_h) : [], told_before: !before.nil?,
         url: "#{Settings.origin}/series/#{@series.id}", answer_url: (AnswerLinks.address(@series.id, person.id) unless one[:kind] == :cancel || one[:role] == :informed), options: @series.options,
@@ -182,7 +187,30 @@ module UseCases
     # Made once for a batch of mails of one series.
     def agenda_of_next = (@agendas ||= {}).fetch(@series.id) { @agendas[@series.id] = Agenda.new(clock: @clock).of_next(@series.id) }
 
-    def attachments(kind) = (kind == "cancel" || agenda_of_next.nil?) ? [] : [[AGENDA_NAME, "application/pdf", agenda_pdf]]
+    def attachments(kind)
+      return [] if kind == "cancel"
+
+      papers = papers_of_next.select { |paper| paper[:attached] }.map { |paper| [paper[:name], paper[:type], bytes_of(paper[:id])] }
+      agenda_of_next ? [[AGENDA_NAME, "application/pdf", agenda_pdf], *papers] : papers
+    end
+
+    def next_meeting = (@nexts ||= {}).fetch(@series.id) { @nexts[@series.id] = Records::Meeting.where(series_id: @series.id).coming(now).in_order.first }
+
+    # Papers of the next meeting, in their order; attached as long as all together are not too much.
+    def papers_of_next
+      (@papers ||= {})[@series.id] ||= begin
+        room = MOST_ATTACHED_BYTES
+        papers = next_meeting ? Papers.of(next_meeting.id) : []
+        papers.map do |paper|
+          attached = paper[:size_bytes] <= room
+          room -= paper[:size_bytes] if attached
+          {id: paper[:id], name: paper[:name], type: MiniMime.lookup_by_filename(paper[:name])&.content_type || paper[:content_type], size_bytes: paper[:size_bytes], attached: attached}
+        end
+      end
+    end
+
+    # Read once for a batch of mails.
+    def bytes_of(paper_id) = (@bytes ||= {})[paper_id] ||= Records::PaperPiece.where(paper_id: paper_id).order(:number).pluck(:bytes).join
 
     def agenda_pdf = (@pdfs ||= {})[@series.id] ||= Mailing::AgendaPdf.new(agenda_of_next).to_s
 

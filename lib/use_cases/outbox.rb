@@ -17,7 +17,7 @@ module UseCases
 
       source = message.source(key: reason, name: to.name, address: to.email,
         subject: subject, text: text, html: html, calendar: calendar, reply_to: reply_to, at: now, from: from && [from.name, from.email])
-      Records::Mail.create!(reason: reason, series_id: series_id, recipient: to.email, subject: Core::Words.shorten(subject, 200), source: source, due_at: now)
+      Records::Mail.create!(reason: reason, series_id: series_id, recipient: to.email, subject: Core::Words.shorten(subject, 200), source: source, message_id: message.message_id(reason), due_at: now)
       true
     end
 
@@ -41,7 +41,27 @@ module UseCases
       mails.size
     end
 
+    # What a mail service reports of a mail it had taken. @return [Boolean] whether it was one of ours
+    def note_report(report)
+      write do
+        mail = Records::Mail.lock.find_by(message_id: report.message_id) or next false
+        report.outcomes.each { |outcome| note_outcome(mail, outcome) }
+        true
+      end
+    end
+
+    def message = @message ||= Mailing::Message.new(from: Settings.mail_from, domain: Settings.mail_domain)
+
     private
+
+    # The claim goes too: a worker that has not settled it yet would overwrite what became of it.
+    def note_outcome(mail, outcome)
+      case outcome.action
+      when "failed" then mail.update!(state: "failed", last_error: outcome.words[0, 500], claim: nil)
+      when "delivered" then mail.update!(state: "delivered", delivered_at: now, last_error: nil, claim: nil)
+      when "delayed" then mail.update!(last_error: "Delayed: #{outcome.words}"[0, 500])
+      end
+    end
 
     # Another worker may take a whole batch between our look and our claim; then there may be more behind it.
     def claim
@@ -64,7 +84,7 @@ module UseCases
       else
         post.deliver(from: Settings.mail_from, to: mail.recipient, source: mail.source || compose(mail))
       end
-      settle(mail, state: "sent", sent_at: @clock.now)
+      settle(mail, state: "sent", sent_at: @clock.now, last_error: nil)
     rescue Mailing::Refused => error
       settle(mail, state: "failed", last_error: error.message.to_s[0, 500])
     rescue Mailing::Unreachable => error
@@ -81,8 +101,6 @@ module UseCases
     rescue ActiveRecord::RecordNotFound, Core::NotFound
       raise Mailing::Refused, "What it speaks of is not there any more."
     end
-
-    def message = @message ||= Mailing::Message.new(from: Settings.mail_from, domain: Settings.mail_domain)
 
     # Only the holder of the claim may settle.
     def settle(mail, **outcome)

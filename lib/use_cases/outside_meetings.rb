@@ -164,11 +164,10 @@ module UseCases
 
     # The next of its dates, and the end of its last within the horizon.
     def times(outside)
-      all = outside.called_off? ? [] : outside.instances(now, horizon)
-      last = if outside.called_off? then now + BACK_DAYS * 86_400 # until it is seen
-             else all.last ? Time.at(all.last.ends_s).utc : now
-             end
-      {next_starts_at: all.first && Time.at(all.first.starts_s).utc, last_ends_at: last}
+      return {next_starts_at: nil, last_ends_at: now + BACK_DAYS * 86_400} if outside.called_off? # until it is seen
+
+      all = outside.instances(now, horizon)
+      {next_starts_at: all.first && Time.at(all.first.starts_s).utc, last_ends_at: all.last ? Time.at(all.last.ends_s).utc : now}
     end
 
     # All meetings from elsewhere of a person, as one calendar of busy times.

@@ -49,6 +49,19 @@ RSpec.describe "Protections" do
     expect(last_response.body).to include policy[/nonce-([^']+)/, 1]
   end
 
+  it "shows a mail in a frame that runs nothing, whatever was typed" do
+    sign_in(marit)
+    id = series(marit, {required: marit}, title: "Round <script>alert(1)</script>")
+    header "Content-Type", "application/x-www-form-urlencoded"
+    header "X-CSRF-Token", nil
+    post "/api/series/#{id}/invitation/page", note: "<img src=x onerror=alert(1)>", authenticity_token: csrf_token
+    expect(last_response.headers["content-security-policy"]).to include("default-src 'none'", "sandbox").and satisfy { |policy| !policy.include?("script") }
+    expect(last_response.body).not_to match(/<script|<img/)
+    expect(last_response.body).to include "&lt;img src=x onerror"
+    post "/api/series/#{id}/invitation/page", note: "x"
+    expect(status).to eq 403
+  end
+
   it "serves files of the front end only" do
     ["/../Gemfile", "/assets/../../package.json", "/%2e%2e/%2e%2e/Gemfile", "/.built-from", "/%ff"].each do |path|
       get path

@@ -37,6 +37,22 @@ RSpec.describe UseCases::Feeds do
 
   let(:instants) { Records::Meeting.in_order.map { |meeting| [meeting.starts_at, meeting.ends_at].map(&:iso8601) } }
 
+  it "is mailed to a guest who asks by their link, and holds all their meetings, those they stand in at too" do
+    guest = key
+    members = [{person_id: marit, role: "required"}, {person_id: wen, role: "required"}]
+    second = series(marit, {required: wen}, title: "Gear", start: "2026-12-03T10:00", rule: "FREQ=WEEKLY;COUNT=2", options: {pass_on: true, answers_asked: true, sign_up: false, sign_up_limit: nil})
+    first = Records::Series.where.not(id: second).pick(:id)
+    use(UseCases::Series, marit).change(id: first, version: 0, title: "Round", members: members, guests: [{id: guest, name: "Odd Berge", email: "odd@harbour.example", role: "required"}])
+    use(UseCases::Substitutes, wen).then { |substitutes| expect { substitutes.send_instead(meeting_id: meeting_ids(second).first, person_id: wen, name: "", email: "odd@harbour.example") }.to change(Records::Substitute, :count).by(1) }
+    2.times { UseCases::AnswerLinks.new(clock: clock).mail_feed(series_id: first, person_id: guest, token: UseCases::AnswerLinks.token(first, guest)) }
+    mails = Records::Mail.where(recipient: "odd@harbour.example", subject: "Your meetings as a calendar").to_a
+    token = Mail.new(mails.first.source).text_part.decoded[%r{/([0-9a-f]{40})\.ics}, 1]
+    expect(mails.size).to eq 1
+    expected = (Records::Meeting.where(series_id: first).to_a + [Records::Meeting.find(meeting_ids(second).first)]).map { |meeting| [meeting.starts_at, meeting.ends_at].map(&:iso8601) }.sort
+    expect(by_python(use(described_class, nil).read("meetings", guest, token))).to eq expected
+    expect(use(described_class, nil).read("meetings", wen, token)).to be_nil
+  end
+
   it "tells when somebody is busy, with their meetings and calendars, and never with what" do
     UseCases::Calendars.new(by: wen, clock: clock).add(id: key, name: "Work", kind: "file", person_id: wen, content: "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\nSUMMARY:Private\r\nDTSTART:20261201T100000Z\r\nDTEND:20261201T113000Z\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")
     UseCases::Calendars.new(clock: clock).read_next

@@ -52,6 +52,29 @@ RSpec.describe UseCases::IncomingMails do
     expect(mail(ical("REPLY", partstat: "ACCEPTED", sequence: 1)).outcome).to eq "applied"
   end
 
+  # RFC 3464: a mail service that had taken a mail reports that it could not deliver it, or that it did.
+  it "notes where the person stands that an address fails, until a later mail gets through" do
+    report = lambda do |reason, action, status|
+      id = Mailing::Message.new(from: Settings.mail_from, domain: Settings.mail_domain).message_id(reason)
+      described_class.new(clock: clock).keep(sender: "", source: "MIME-Version: 1.0\r\nContent-Type: multipart/report; boundary=b\r\n\r\n--b\r\nContent-Type: message/delivery-status\r\n\r\nReporting-MTA: dns; x\r\n\r\nFinal-Recipient: rfc822; wen@skerrybuoy.example\r\nAction: #{action}\r\nStatus: #{status}\r\nDiagnostic-Code: smtp; #{status} so it is\r\n\r\n--b\r\nContent-Type: text/rfc822-headers\r\n\r\nMessage-ID: <#{id}>\r\n\r\n--b--\r\n")
+      described_class.new(clock: clock).read_next
+      clock.now += 1
+      Records::IncomingMail.order(:received_at).last.outcome
+    end
+    invitation = Records::Mail.find_by(recipient: "wen@skerrybuoy.example")
+    failing = -> { use(UseCases::AnswerTable, marit).show(series_id)[:people].find { |one| one[:name] == "Wen Halloran" }[:failing] }
+    expect([report.call(invitation.reason, "failed", "5.1.1"), failing.call]).to eq ["report", "5.1.1 so it is"]
+    expect(use(UseCases::History, marit).mails(series_id)[:mails].map { |one| one.values_at(:recipient, :state, :error) }).to include ["wen@skerrybuoy.example", "failed", "5.1.1 so it is"]
+    # A worker that settles only now must not overwrite it.
+    UseCases::Outbox.new(clock: clock).send(:settle, invitation.tap { |mail| mail.claim = "mine" }, state: "sent")
+    expect(invitation.reload.state).to eq "failed"
+    clock.now += 10
+    use(UseCases::Invitations, marit).remind_silent(id: key, meeting_id: meetings.first)
+    reminder = Records::Mail.where("reason like 'remind:%'").find_by(recipient: "wen@skerrybuoy.example")
+    expect([report.call(reminder.reason, "delivered", "2.1.5"), failing.call, reminder.reload.state]).to eq ["report", nil, "delivered"]
+    expect(report.call("never sent", "failed", "5.1.1")).to eq "not-ours"
+  end
+
   it "keeps aside who is not invited, and who answers for somebody else" do
     stranger = mail(ical("REPLY", partstat: "ACCEPTED", attendee: "stranger@x.example"), from: "stranger@x.example")
     forged = mail(ical("REPLY", partstat: "DECLINED", attendee: "marit@skerrybuoy.example"))

@@ -78,6 +78,33 @@ RSpec.describe "The invitation mail" do
     expect([mail.attachments.first.filename, mail.attachments.first.decoded[0, 5]]).to eq ["agenda.pdf", "%PDF-"]
   end
 
+  it "carries the papers of the next meeting, and links what is too large" do
+    id = series(marit, {required: wen})
+    stub_const("UseCases::Invitations::MOST_ATTACHED_BYTES", 12)
+    {"chart.txt" => "depth", "log.txt" => "storm again", "tide.txt" => "low"}.each do |name, bytes|
+      paper = key
+      use(UseCases::Papers, marit).begin_paper(id: paper, meeting_id: meeting_ids(id).first, name: name, size_bytes: bytes.bytesize)
+      use(UseCases::Papers, marit).put_piece(id: paper, number: 0, bytes: bytes)
+      clock.now += 1
+    end
+    expect(use(UseCases::Invitations, marit).preview(series_id: id)[:attachments]).to eq %w[chart.txt tide.txt]
+    mail = mail_for(id)
+    expect(mail.attachments.map { |one| [one.filename, one.decoded] }).to eq [%w[chart.txt depth], %w[tide.txt low]]
+    expect(mail.text_part.decoded).to include "log.txt, too large to attach: behind your private link"
+  end
+
+  # RFC 7986 5.11; programs differ in which they show (common practice), so it stands in all three.
+  it "says how to get into the call in the location where there is no room, in the words and in CONFERENCE" do
+    id = series(marit, {required: wen}, call: {url: "https://calls.example/round", passcode: "4711"})
+    mail = mail_for(id)
+    event = Icalendar::Calendar.parse(calendar_of(mail).decoded).first.events.first
+    expect([event.location, event.description, event.conference.map(&:to_s).join].map(&:to_s)).to match ["https://calls.example/round", include("https://calls.example/round, passcode 4711"), include("https://calls.example/round")]
+    expect(mail.parts.first(2).map(&:decoded)).to all include("https://calls.example/round, passcode 4711")
+    use(UseCases::Series, marit).change(id: id, version: Records::Series.find(id).lock_version, title: "Monday mooring round", place: "Boat shed", members: [{person_id: wen, role: "required"}], call: {url: "https://calls.example/new"})
+    expect(use(UseCases::Series, marit).show(id)[:told][:untold][:changes].map { |change| change[:label] }).to eq %w[Where Call]
+    expect(Icalendar::Calendar.parse(calendar_of(mail_for(id)).decoded).first.events.first.location.to_s).to eq "Boat shed"
+  end
+
   it "lets nothing typed become a header or a tag" do
     id = series(marit, {required: wen}, title: "Round\r\nBcc: evil@x.example <script>alert(1)</script>")
     mail = mail_for(id)

@@ -1,10 +1,10 @@
 # The post tray: a stand-in for a mail service, and for one of text messages. Takes mail by SMTP and text messages by SMPP on
 # loopback, keeps each as a file, and shows them on a plain page. It knows nothing of the application and imports nothing of it.
-require "midi-smtp-server"
 require "puma"
 require "puma/configuration"
 require "puma/launcher"
 require "fileutils"
+require_relative "entrance"
 require_relative "store"
 require_relative "texts"
 require_relative "pages"
@@ -18,18 +18,10 @@ store = Post::Store.new(File.join(ENV.fetch("LEFT_OVER_VAR", File.expand_path(".
 
 texts = Post::Texts.new(File.join(ENV.fetch("LEFT_OVER_VAR", File.expand_path("../../var", __dir__)), "texts"))
 
-# Takes everything that is said to it.
-class Entrance < MidiSmtpServer::Smtpd
-  attr_accessor :store
-
-  def on_message_data_event(ctx)
-    ctx[:envelope][:to].each { |address| store.keep(address.delete("<>"), ctx[:message][:data]) }
-  end
-end
-
-entrance = Entrance.new(ports: smtp_port.to_s, hosts: "127.0.0.1", max_processings: 8, tls_mode: :TLS_FORBIDDEN, auth_mode: :AUTH_OPTIONAL,
+entrance = Post::Entrance.new(ports: smtp_port.to_s, hosts: "127.0.0.1", max_processings: 8, tls_mode: :TLS_FORBIDDEN, auth_mode: :AUTH_OPTIONAL,
   logger_severity: 2)
 entrance.store = store
+entrance.reports_port = Integer(ENV.fetch("LEFT_OVER_ENTRANCE_PORT", (web_port + 5).to_s))
 entrance.start
 texts.start(texts_port) unless ENV.key?("LEFT_OVER_SMPP_HOST")
 

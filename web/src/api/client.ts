@@ -28,6 +28,9 @@ let csrfToken = ''
 
 export function keepToken(token: string) { csrfToken = token }
 
+/** For what is sent as a form, into a frame. */
+export const formToken = () => csrfToken
+
 const protect: Middleware = {
   onRequest({ request }) {
     if (request.method !== 'GET') request.headers.set('X-CSRF-Token', csrfToken)

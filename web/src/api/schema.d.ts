@@ -232,6 +232,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/invitation/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The mail as HTML, for a frame; sent as a form, with the token as authenticity_token */
+        post: operations["showInvitationPage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/series/{id}/sendings": {
         parameters: {
             query?: never;
@@ -1319,6 +1338,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/answer-links/{id}/{personId}/{token}/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mails the reader the address of a calendar of all their meetings here */
+        post: operations["mailFeedByLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/answer-links/{id}/{personId}/{token}/substitutes": {
         parameters: {
             query?: never;
@@ -1881,12 +1921,13 @@ export interface components {
         };
         InvitationPreview: {
             attachments: string[];
+            /** @description the next meeting */
+            agendaOf: components["schemas"]["Key"] | null;
             shownPersonId: components["schemas"]["Key"];
             /** @description since the last sending */
             changes: components["schemas"]["Change"][];
             subject: string;
             text: string;
-            html: string;
             recipients: {
                 /** @enum {string} */
                 what: "invited" | "changed" | "taken off" | "nothing";
@@ -2974,10 +3015,12 @@ export interface components {
         };
         Mail: {
             id: components["schemas"]["Key"];
+            /** @enum {string} */
+            way: "mail" | "text";
             recipient: string;
             subject: string;
             /** @enum {string} */
-            state: "waiting" | "sent" | "failed";
+            state: "waiting" | "sent" | "failed" | "delivered";
             /** @description that did not succeed */
             attempts: number;
             /** @description what the mail service last said */
@@ -4025,6 +4068,37 @@ export interface operations {
         requestBody: components["requestBodies"]["InvitationNote"];
         responses: {
             200: components["responses"]["InvitationPreview"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showInvitationPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/x-www-form-urlencoded": {
+                    note?: string;
+                    personId?: components["schemas"]["Key"];
+                    authenticity_token?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The mail */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
             default: components["responses"]["Problem"];
         };
     };
@@ -5157,6 +5231,29 @@ export interface operations {
         requestBody: components["requestBodies"]["LinkOffer"];
         responses: {
             201: components["responses"]["AnswerLink"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    mailFeedByLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Mailed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             default: components["responses"]["Problem"];
         };
     };

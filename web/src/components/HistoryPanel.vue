@@ -5,7 +5,7 @@ import { clock, count, mediumDay } from '../time'
 const { seriesId } = defineProps<{ seriesId: string }>()
 const { events, more, hasMore } = useHistory(() => seriesId)
 const { mails, total, more: moreMails, hasMore: hasMoreMails } = useMails(() => seriesId)
-const BECAME = { sent: 'handed over', waiting: 'waiting', failed: 'failed' }
+const BECAME = { sent: 'handed over', delivered: 'delivered', waiting: 'waiting', failed: 'failed' }
 </script>
 
 <template>
@@ -17,7 +17,7 @@ const BECAME = { sent: 'handed over', waiting: 'waiting', failed: 'failed' }
   <details v-if="total" class="mails">
     <summary>{{ count(total, 'mail') }}, and what became of each</summary>
     <ul class="ruled history" aria-label="Mails">
-      <li v-for="mail in mails" :key="mail.id"><span class="soft small">{{ mediumDay(mail.localAt) }}, {{ clock(mail.localAt) }}</span><span>{{ mail.recipient }}: {{ mail.subject }}<span v-if="mail.error" class="small stuck"> {{ mail.error }}</span></span><span class="small" :class="mail.state === 'failed' ? 'stuck' : 'soft'">{{ BECAME[mail.state] }}</span></li>
+      <li v-for="mail in mails" :key="mail.id"><span class="soft small">{{ mediumDay(mail.localAt) }}, {{ clock(mail.localAt) }}</span><span>{{ mail.recipient }}{{ mail.way === 'text' ? ', text message' : '' }}: {{ mail.subject }}<span v-if="mail.error" class="small stuck"> {{ mail.error }}</span></span><span class="small" :class="mail.state === 'failed' ? 'stuck' : 'soft'">{{ BECAME[mail.state] }}</span></li>
     </ul>
     <button v-if="hasMoreMails" type="button" class="quiet" @click="moreMails()">Show more mails</button>
   </details>

@@ -5,6 +5,7 @@ import { useNotice } from '../composables/useNotice'
 import { useInvitation } from '../composables/useSeries'
 import { count } from '../time'
 import FormDialog from './FormDialog.vue'
+import MailPage from './MailPage.vue'
 
 /** To whom and what, before it goes; then how far it has come. */
 const { seriesId } = defineProps<{ seriesId: string }>()
@@ -20,6 +21,7 @@ watch(typed, text => {
 const whose = ref<string | undefined>()
 const WHAT = { 'invited': 'new', 'changed': 'is told of the changes', 'taken off': 'is taken off', 'nothing': 'has this already' }
 const { preview, error, send, isSending, sent, reset } = useInvitation(() => seriesId, note, open, whose)
+const asText = ref(false)
 const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
 const fresh = computed(() => preview.value?.recipients.filter(person => !person.told).length ?? 0)
 let key = newKey()
@@ -67,9 +69,10 @@ function submit() {
         <ul v-if="preview.changes.length" class="small changes"><li v-for="change in preview.changes" :key="change.label + change.before"><b>{{ change.label }}</b> <del v-if="change.before" class="soft">{{ change.before }}</del> {{ change.after ?? 'none' }}</li></ul>
         <p class="eyebrow">What {{ preview.recipients.find(one => one.personId === preview!.shownPersonId)?.name }} gets</p>
         <p class="strong">{{ preview.subject }}</p>
-        <pre class="text">{{ preview.text }}</pre>
-        <p><button type="button" class="quiet small" @click="copy">Copy the text</button></p>
-        <p class="soft small">With the calendar entry of all meetings{{ preview.attachments.length ? ` and ${preview.attachments.join(', ')}` : '' }} attached.</p>
+        <pre v-if="asText" class="text">{{ preview.text }}</pre>
+        <MailPage v-else :series-id="seriesId" :note="note" :person-id="preview.shownPersonId" />
+        <p class="row"><button type="button" class="quiet small" :aria-pressed="asText" @click="asText = !asText">{{ asText ? 'Show it as mailed' : 'Show it as text' }}</button><button type="button" class="quiet small" @click="copy">Copy the text</button></p>
+        <p class="soft small">With the calendar entry of all meetings<template v-if="preview.attachments.length"> and <template v-for="(name, i) in preview.attachments" :key="name">{{ i ? ', ' : '' }}<a v-if="name === 'agenda.pdf'" :href="`/api/meetings/${preview.agendaOf}/agenda`" target="_blank" rel="noopener">{{ name }}</a><template v-else>{{ name }}</template></template></template> attached.</p>
       </div>
     </div>
     <v-progress-linear v-else-if="!error" indeterminate color="primary" aria-label="Looking who is to be told" />

@@ -10,7 +10,7 @@ import { clock, count, mediumDay } from '../time'
 
 /** For the invited, without an account. Opening it changes nothing: mail scanners follow links, so a person presses. */
 const { id, personId, token } = defineProps<{ id: string; personId: string; token: string }>()
-const { link, error, answer, isAnswering, answerError, offer, offerError, isOffering, pass, passError, isPassing } = useAnswerLink(() => ({ id, personId, token }))
+const { link, error, answer, isAnswering, answerError, offer, offerError, isOffering, pass, passError, isPassing, mailFeed, isFeeding } = useAnswerLink(() => ({ id, personId, token }))
 const route = useRoute()
 
 type Word = Schemas['AnswerWord']
@@ -49,6 +49,12 @@ async function send() {
     const waits = chosen.value === 'accepted' ? coming.value.find(meeting => meeting.wait && (!which.value || meeting.id === which.value))?.wait : null
     done.value = waits ? `Kept. All places are taken: you are number ${waits} of those who wait, and hear of it when a place becomes free.` : `Kept: ${said(chosen.value)}${which.value ? ' that day' : single.value ? '' : ', to all meetings'}. You can change it here until then.`
   } catch { /* shown below */ }
+}
+async function sendFeed() {
+  try {
+    await mailFeed()
+    done.value = 'The address is on its way to your mail. Add it to your calendar program.'
+  } catch (fault) { done.value = (fault as Error).message }
 }
 async function sendOffer() {
   try {
@@ -111,6 +117,9 @@ async function sendOffer() {
           <v-text-field v-model="passing.email" type="email" label="Their mail address" maxlength="190" :error-messages="passError instanceof ProblemError ? passError.at('/email') : undefined" />
           <v-btn type="submit" variant="outlined" :disabled="!passing.email || !passing.name" :loading="isPassing">Ask them to come</v-btn>
         </form>
+      </section>
+      <section>
+        <button type="button" class="quiet" :disabled="isFeeding" @click="sendFeed()">Mail me a calendar address of all my meetings</button>
       </section>
     </article>
   </div>
