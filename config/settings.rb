@@ -32,6 +32,9 @@ module Settings
      tls: ENV.fetch("LEFT_OVER_SMTP_TLS", "off")}
   end
 
+  # The largest paper, in bytes.
+  def paper_bytes = Integer(ENV.fetch("LEFT_OVER_PAPER_MB", "25")) * 1_000_000
+
   # Where text messages are handed over by SMPP: the stand-in on loopback unless set; nil where mail is real and nothing is set.
   def texts
     return if ENV.key?("LEFT_OVER_SMTP_HOST") && !ENV.key?("LEFT_OVER_SMPP_HOST")

@@ -29,8 +29,8 @@ module PostOffice
 
   def open
     @dir = Dir.mktmpdir
-    @http, smtp, entrance = Array.new(3) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
-    env = {"LEFT_OVER_POST_PORT" => @http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_ENTRANCE_PORT" => entrance.to_s, "LEFT_OVER_VAR" => @dir}
+    @http, smtp, entrance, @smpp = Array.new(4) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
+    env = {"LEFT_OVER_POST_PORT" => @http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_ENTRANCE_PORT" => entrance.to_s, "LEFT_OVER_SMPP_PORT" => @smpp.to_s, "LEFT_OVER_VAR" => @dir}
     @pid = spawn(env, "bundle", "exec", "ruby", "stand_ins/post/tray.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
     @entrance = spawn(env, "bundle", "exec", "ruby", "bin/lib/entrance.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
     @smtp = smtp
@@ -38,7 +38,7 @@ module PostOffice
 
   # The worker runs beside the examples in the browser only: elsewhere it would take what a spec is about to look at.
   def work
-    @worker = Worker.new(post: Mailing::Smtp.new(address: "127.0.0.1", port: @smtp, tls: "off"))
+    @worker = Worker.new(post: Mailing::Smtp.new(address: "127.0.0.1", port: @smtp, tls: "off"), texts: Mailing::Smpp.new(address: "127.0.0.1", port: @smpp, system_id: "leftover", password: "leftover", from: "LeftOver"))
     @thread = Thread.new { @worker.run }
   end
 

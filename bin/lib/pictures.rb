@@ -36,7 +36,9 @@ class Pictures
     picture("actions", "/actions", "li") { press("All of my series") }
     picture("sheet-planning", "/meetings/#{sheet}", ".topic")
     in_theme("dark") { picture("series-dark", "/series/#{series}", "svg .age") }
-    picture("invitation", "/series/#{answer("/series")["series"].find { |one| one["title"].include?("Trustees") }["id"]}", "svg .date") { untold_invitation }
+    trustees = answer("/series")["series"].find { |one| one["title"].include?("Trustees") }["id"]
+    move_next(trustees)
+    picture("invitation", "/series/#{trustees}", "svg .date") { moved_invitation }
     @browser.execute("document.querySelector('.v-dialog.v-overlay--active button[type=submit]').click()")
     sleep 3 # until the worker has handed it over
     picture("sheet-in-session", "/meetings/#{sheet}", ".topic") { hold }
@@ -95,13 +97,22 @@ class Pictures
     @browser.execute("localStorage.setItem('left-over:theme', 'light')")
   end
 
-  def untold_invitation
-    press("Change title and people")
-    field = @browser.css(".v-dialog input").first
-    field.focus.type(:End, " and accounts")
-    press("Keep")
+  # To the day after, two hours earlier.
+  def move_next(series_id)
+    meeting = answer("/series/#{series_id}")["next"]
+    wall = (DateTime.parse(meeting["localStart"]) + 1 - Rational(2, 24)).strftime("%Y-%m-%dT%H:%M")
+    @browser.evaluate_async(<<~JS, 5)
+      fetch('/api/session').then(answer => answer.json()).then(session => fetch('/api/meetings/#{meeting["id"]}').then(answer => fetch('/api/meetings/#{meeting["id"]}/time', {
+        method: 'PUT', headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': session.csrfToken, 'If-Match': answer.headers.get('etag') }, body: JSON.stringify({ localStart: '#{wall}' }),
+      }))).then(answer => arguments[0](answer.status))
+    JS
+  end
+
+  def moved_invitation
     press("Send the invitation")
-    wait("pre.text")
+    wait("iframe")
+    @browser.at_css(".v-dialog textarea").focus.type("The accountant is only free on Friday.")
+    sleep 1.5 # until the mail is shown with it
   end
 
   # Eight people in three zones, next week.

@@ -2,7 +2,6 @@ module Core
   # What a file is, told from its first bytes and not from its name; and names that are safe to keep and to hand out.
   module Paper
     PIECE_BYTES = 1_000_000
-    MOST_BYTES = 25_000_000
     # First bytes => what they are. Office files are ZIP archives inside.
     SIGNATURES = {"%PDF-".b => "application/pdf", "\x89PNG\r\n\x1A\n".b => "image/png", "\xFF\xD8\xFF".b => "image/jpeg", "GIF8".b => "image/gif", "PK\x03\x04".b => "application/zip",
                   "\xD0\xCF\x11\xE0".b => "application/x-ole-storage", "{\\rtf".b => "application/rtf", "\x1F\x8B".b => "application/gzip"}.freeze

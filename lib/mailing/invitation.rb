@@ -16,18 +16,16 @@ module Mailing
       @changes, @told_before, @url, @answer_url, @options, @calendar, @agenda, @papers = changes, told_before, url, answer_url, options, calendar, agenda, papers
     end
 
+    # @param told_before whether they have been told of it before
+    def self.subject(kind, told_before, title)
+      word = {cancel: "Called off", reminder: "Please answer"}.fetch(kind) { told_before ? "Changed" : "Invitation" }
+      "#{word}: #{title}"
+    end
+
     # @return [Hash] subject, text, html and calendar
-    def parts = {subject: "#{subject}: #{@content.title}", text: text, html: html, calendar: @calendar}
+    def parts = {subject: Invitation.subject(@kind, @told_before, @content.title), text: text, html: html, calendar: @calendar}
 
     private
-
-    def subject
-      case @kind
-      when :cancel then "Called off"
-      when :reminder then "Please answer"
-      else @told_before ? "Changed" : "Invitation"
-      end
-    end
 
     def opening
       case @kind
@@ -87,8 +85,8 @@ module Mailing
       return if @changes.empty?
 
       lines = @changes.map do |change|
-        before = %(<del style="color:#8a8f8c">#{Html.h(change[:before])}</del><br>) if change[:before]
-        %(<tr><td style="padding:3px 16px 3px 0;color:#56635D;vertical-align:top">#{Html.h(change[:label])}</td><td style="padding:3px 0">#{before}<ins style="text-decoration:none;font-weight:bold">#{Html.h(change[:after] || "none")}</ins></td></tr>)
+        before = %(<del style="color:#56635D">#{Html.h(change[:before])}</del><br>) if change[:before]
+        %(<tr><td style="padding:6px 16px 6px 12px;color:#56635D;vertical-align:top;white-space:nowrap;width:1%">#{Html.h(change[:label])}</td><td style="padding:6px 12px 6px 0">#{before}<ins style="text-decoration:none;font-weight:bold">#{Html.h(change[:after] || "none")}</ins></td></tr>)
       end
       %(<table style="border-collapse:collapse;width:100%;background:#FFF4D2;margin:0 0 14px">#{lines.join}</table>)
     end

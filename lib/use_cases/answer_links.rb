@@ -17,7 +17,7 @@ module UseCases
       replies = Records::Reply.where(person_id: person_id, meeting_id: meetings.map(&:id)).to_h { |reply| [reply.meeting_id, reply] }
       member = Records::SeriesMember.find_by(series_id: series_id, person_id: person_id)
       meetings.each { |meeting| meeting.association(:series).target = series }
-      {title: series.title, purpose: series.purpose, location: series.location, call: series.call&.to_h, keeper: series.keeper.name, name: person.name, role: member&.role || "required", zone_place: zone.place, sentence: series_sentence(series),
+      {title: series.title, purpose: series.purpose, location: series.location, call: series.call&.to_h, keeper: series.keeper.name, name: person.name, role: member&.role || "required", zone_place: zone.place, sentence: member && series_sentence(series),
        run_answer: member&.run_answer || "none", run_note: member&.run_note, meetings: meetings.map { |meeting| meeting_view(meeting, zone, replies[meeting.id], person_id).merge(papers: Papers.of(meeting.id)) }, agenda: agenda(meetings.find { |meeting| meeting.state == "planned" })}
     end
 

@@ -38,7 +38,7 @@ module UseCases
          local_start: zone.wall(meeting.starts_at), local_end: zone.wall(meeting.ends_at),
          series_local_start: (series.zone.wall(meeting.starts_at) if series.zone.offset_s(meeting.starts_at) != zone.offset_s(meeting.starts_at)),
          series_zone_place: series.zone.place, runs_it: [series.keeper_id, series.chair_id].include?(by),
-         role: series.members.find { |member| member.person_id == by }&.role, answer: answers[meeting.id] || "none", left_over: left_over[series.id] || 0}
+         role: series.members.find { |member| member.person_id == by }&.role, answer: answers[meeting.id] || "none", answer_asked: meeting.options.answers_asked || meeting.options.sign_up, left_over: left_over[series.id] || 0}
       end
     end
 

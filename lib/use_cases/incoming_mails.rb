@@ -133,8 +133,10 @@ module UseCases
     def substitute_reply(_message, event, series_id, person, sender)
       attendee = event.attendees.find { |one| one.address == sender } or return aside("forged", "#{sender} answers for #{event.attendees.map(&:address).join(", ")}.")
       answer = PARTSTATS[attendee.partstat]
-      meeting = event.recurrence_id && meeting_of(series_id, event)
-      return aside("no-such-meeting", "#{sender} answers to a meeting they are not asked to.") unless answer && meeting && Records::Substitute.exists?(meeting_id: meeting.id, person_id: person.id)
+      standing_in = Records::Meeting.where(id: Records::Substitute.where(person_id: person.id).select(:meeting_id), series_id: series_id)
+      # Without saying which, it is clear when there is only one.
+      meeting = event.recurrence_id ? standing_in.find_by(id: meeting_of(series_id, event)&.id) : standing_in.coming(now).limit(2).to_a.then { |found| found.first if found.size == 1 }
+      return aside("no-such-meeting", "#{sender} answers to a meeting they are not asked to.") unless answer && meeting
 
       kept = Answers.new(by: person.id, clock: @clock).keep(series_id: series_id, person_id: person.id, answer: answer, meeting_id: meeting.id, note: event.comment, way: "mail", stamp: Time.at(event.stamp || now.to_i).utc)
       {state: "taken", outcome: kept ? "applied" : "ignored-stale"}

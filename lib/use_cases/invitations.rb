@@ -17,7 +17,7 @@ module UseCases
     def preview(series_id:, note: nil, person_id: nil)
       load(series_id)
       waiting = pending
-      shown = waiting.find { |one| one[:person].id == person_id } || waiting.first || everybody.first
+      shown = (waiting + told_already(waiting)).find { |one| one[:person].id == person_id }&.then { |one| {before: nil, **one, kind: one[:kind] || :request} } || waiting.first || everybody.first
       parts = parts_for(shown, note: words(note) || own_words(shown[:person], @content), content: @content, before: shown[:before], sending_id: nil, attendees: attendees)
       {subject: parts[:subject], text: parts[:text], html: parts[:html], attachments: [*(AGENDA_NAME if agenda_of_next), *papers_of_next.select { |paper| paper[:attached] }.map { |paper| paper[:name] }], agenda_of: next_meeting&.id, shown_person_id: shown[:person].id, changes: changes_since_last_sending,
        recipients: (waiting + told_already(waiting)).sort_by { |one| [one[:kind] ? 0 : 1, one[:person].name] }.map { |one| recipient_view(one) } + substitutes.pending(series_id).map { |one, kind| substitute_view(one, kind) }}
@@ -160,7 +160,7 @@ module UseCases
     def mail_row(sending_id, one, reason, series_id: @series.id)
       before = one[:before] && Records::Telling.where(series_id: series_id, person_id: one[:person].id).pick(:sending_id)
       {id: Records::Key.make(now), reason: reason, message_id: outbox.message.message_id(reason), series_id: series_id, sending_id: sending_id, person_id: one[:person].id, before_sending_id: before, kind: one[:kind].to_s, role: one[:role].to_s,
-       recipient: one[:person].email, subject: Core::Words.shorten(@series&.title || "Invitation", 200), due_at: now, state: "waiting", created_at: now, updated_at: now}
+       recipient: one[:person].email, subject: Core::Words.shorten(Mailing::Invitation.subject(one[:kind], before, @series.title), 200), due_at: now, state: "waiting", created_at: now, updated_at: now}
     end
 
     def attendees = (@series.members.size > MOST_LISTED) ? [] : @series.members.map { |member| {"name" => member.person.name, "address" => member.person.email, "role" => member.role} }

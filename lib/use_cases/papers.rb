@@ -13,7 +13,7 @@ module UseCases
 
     # @return [Hash] which pieces are there already, for going on after a break
     def begin_paper(id:, meeting_id:, name:, size_bytes:)
-      raise Core::Invalid.new("This file has #{size_bytes / 1_000_000} MB; #{Core::Paper::MOST_BYTES / 1_000_000} MB are the most.", pointer: "/sizeBytes", code: "too-large") if size_bytes > Core::Paper::MOST_BYTES
+      raise Core::Invalid.new("This file has #{size_bytes / 1_000_000} MB; #{Settings.paper_bytes / 1_000_000} MB are the most.", pointer: "/sizeBytes", code: "too-large") if size_bytes > Settings.paper_bytes
 
       name = Core::Paper.safe_name(name)
       once(Records::Paper, id) do

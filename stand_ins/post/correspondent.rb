@@ -104,7 +104,9 @@ module Post
       schedule.occurrences(Time.now.utc + AHEAD_DAYS * 86_400).map(&:utc)
     end
 
+    # Who is asked to one meeting of a run alone answers to that one.
     def send_back(message, method, original)
+      original = wall(message.master.recurrence_id).strftime("%Y%m%dT%H%M%S") if message.master.recurrence_id
       calendar = Icalendar::Calendar.new
       calendar.append_custom_property("METHOD", method)
       event = Icalendar::Event.new

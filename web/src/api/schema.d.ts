@@ -2229,6 +2229,7 @@ export interface components {
                 runsIt: boolean;
                 role: components["schemas"]["MemberRole"] | null;
                 answer: components["schemas"]["AnswerWord"];
+                answerAsked: boolean;
                 leftOver: number;
             }[];
             actions: components["schemas"]["Action"][];

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { v7 as newKey } from 'uuid'
 import type { Schemas } from '../api/client'
 import { useAnswers } from '../composables/useAnswers'
@@ -41,6 +41,11 @@ async function take(counter: Schemas['Counter'], yes: boolean) {
   await settle({ id: counter.id, take: yes }).catch(complain)
   say(yes ? 'The meeting is moved there. Nobody is told yet.' : `${counter.person.name} is told that it stays where it is.`)
 }
+/** Who comes instead of whom, and who waits for a place. */
+const besides = computed(() => (table.value?.meetings ?? []).flatMap((meeting, i) => [
+  ...table.value!.people.filter(person => person.answers[i]?.substitute).map(person => `${mediumDay(meeting.localStart)}: ${person.answers[i]!.substitute!.name} comes instead of ${person.name}, ${WORDS[person.answers[i]!.substitute!.answer]}`),
+  ...(meeting.signUp?.waiting.length ? [`${mediumDay(meeting.localStart)}: ${list(meeting.signUp.waiting)} ${meeting.signUp.waiting.length === 1 ? 'waits' : 'wait'} for a place`] : []),
+]))
 type AnswerMeeting = Schemas['AnswerMeeting']
 </script>
 
@@ -74,6 +79,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
       </table>
     </div>
     <p class="small soft">✓ comes · ~ may come · ✗ is away · · not answered · ” with a word · ! accepted, but busy elsewhere since · → somebody comes instead · w1 first of those who wait. Press one to enter what you were told.</p>
+    <ul v-if="besides.length" class="ruled small"><li v-for="words in besides" :key="words">{{ words }}</li></ul>
     <ul class="ruled">
       <li v-for="meeting in table.meetings.filter(one => one.state !== 'called_off' && (one.silent.length || one.quorumNote)).slice(0, 3)" :key="meeting.id" class="row spread">
         <span><b>{{ mediumDay(meeting.localStart) }}</b><template v-if="meeting.silent.length">: {{ list(meeting.silent) }} silent</template><span v-if="meeting.quorumNote" class="stuck"> {{ meeting.quorumNote }}</span></span>

@@ -25,6 +25,7 @@ export const callForm = (call: Schemas['Call'] | null | undefined) => ({ url: ca
 </template>
 
 <style scoped>
-.call { display: grid; grid-template-columns: 2fr repeat(auto-fit, minmax(110px, 1fr)); gap: 12px; }
-@media (max-width: 500px) { .call { grid-template-columns: 1fr; } }
+.call { display: flex; flex-wrap: wrap; gap: 12px; }
+.call > * { flex: 1 1 120px; }
+.call > :first-child { flex: 3 1 240px; }
 </style>

@@ -3,7 +3,7 @@ import type { Schemas } from '../api/client'
 
 /** Whether answers are asked for, whether one may be sent instead, whether people sign up. */
 const options = defineModel<Schemas['Options']>({ required: true })
-const ASKED = [{ title: 'Answers are asked for', value: 'asked' }, { title: 'No answers are asked for', value: 'not' }, { title: 'People sign up', value: 'sign-up' }]
+const ASKED = [{ title: 'are asked for', value: 'asked' }, { title: 'are not asked for', value: 'not' }, { title: 'people sign up', value: 'sign-up' }]
 const way = () => (options.value.signUp ? 'sign-up' : options.value.answersAsked ? 'asked' : 'not')
 function choose(value: string) {
   options.value = { ...options.value, signUp: value === 'sign-up', answersAsked: value !== 'not', signUpLimit: value === 'sign-up' ? options.value.signUpLimit : null }

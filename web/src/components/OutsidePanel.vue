@@ -67,7 +67,7 @@ async function take(event: Event) {
           <span>{{ SAID[meeting.answer] }}<template v-if="meeting.dates.some(date => date.answer !== meeting.answer)">, but {{ meeting.dates.filter(date => date.answer !== meeting.answer).map(date => `${SAID[date.answer]} on ${mediumDay(date.localStart)}`).join(', ') }}</template></span>
           <button type="button" class="quiet small" :aria-label="`Change the answer to ${meeting.title}`" @click="changing = meeting.id">Change</button>
         </p>
-        <p v-if="!meeting.calledOff" class="small"><router-link v-if="meeting.seriesId" :to="`/series/${meeting.seriesId}`">Its sheets</router-link><button v-else type="button" class="quiet small" :aria-label="`Keep sheets of ${meeting.title}`" @click="keep(meeting)">Keep sheets of it here</button></p>
+        <p v-if="!meeting.calledOff" class="small"><router-link v-if="meeting.seriesId" :to="`/series/${meeting.seriesId}`">Its sheets</router-link><button v-else type="button" class="quiet small" :aria-label="`Keep sheets of it here: ${meeting.title}`" @click="keep(meeting)">Keep sheets of it here</button></p>
       </li>
     </ul>
     <p v-if="!meetings.length" class="small soft">Invitations of others, handed on to this address or added as a file, can be answered here.</p>
@@ -77,6 +77,7 @@ async function take(event: Event) {
 <style scoped>
 .meeting { display: grid; gap: 3px; padding: 8px 0 !important; }
 .ask { padding: 6px 0; }
+.meeting p > .quiet { margin-left: -4px; }
 .off { text-decoration: line-through; }
 .file { cursor: pointer; }
 .file:focus-within { outline: 2px solid var(--pine); outline-offset: 2px; }

@@ -25,13 +25,14 @@ const coming = computed(() => link.value?.meetings.filter(meeting => meeting.sta
 const single = computed(() => coming.value.length === 1)
 // Where people sign up there is no maybe.
 const words = computed(() => (coming.value.every(meeting => meeting.signUp) ? WORDS.filter(([word]) => word !== 'tentative').map(([word, label, kept]) => [word, word === 'accepted' ? 'I sign up' : label, kept] as [Word, string, string]) : WORDS))
+const insteadOf = computed(() => (link.value?.meetings.length && link.value.meetings.every(meeting => meeting.insteadOf) ? link.value.meetings[0]!.insteadOf : null))
 const asked = computed(() => coming.value.some(meeting => meeting.answersAsked))
 const passable = computed(() => coming.value.filter(meeting => meeting.passOn))
 function standing(meeting: Schemas['LinkMeeting']) {
   if (meeting.state === 'called_off') return `called off: ${meeting.calledOffReason}`
   const places = meeting.placesLeft === null ? '' : meeting.placesLeft > 0 ? `, ${count(meeting.placesLeft, 'place')} left` : ', no place left'
   const mine = meeting.wait ? `all places are taken: you are number ${meeting.wait} of those who wait` : meeting.substitute ? `${meeting.substitute} comes instead` : meeting.signUp && meeting.answer === 'accepted' ? 'you have a place' : meeting.answersAsked || meeting.answer !== 'none' ? said(meeting.answer) : ''
-  return `${meeting.insteadOf ? `instead of ${meeting.insteadOf}, ` : ''}${mine}${meeting.wait ? '' : places}${meeting.offered ? ', another time offered' : ''}`
+  return `${meeting.insteadOf && !insteadOf.value ? `instead of ${meeting.insteadOf}, ` : ''}${mine}${meeting.wait ? '' : places}${meeting.offered ? ', another time offered' : ''}`
 }
 const passing = ref({ meetingId: '', name: '', email: '', open: false })
 async function sendInstead() {
@@ -71,9 +72,9 @@ async function sendOffer() {
     <div v-if="error" class="sheet" role="alert"><h1>This link is not valid any more</h1><p>Perhaps you have been taken off the meeting, or part of the link was lost. Ask whoever invited you.</p></div>
     <article v-else-if="link" class="sheet stack">
       <header>
-        <p class="eyebrow">{{ link.keeper }} asks you, {{ link.name }}</p>
+        <p class="eyebrow">{{ insteadOf ? `${insteadOf} asks you to come instead, ${link.name}` : `${link.keeper} asks you, ${link.name}` }}</p>
         <h1>{{ link.title }}</h1>
-        <p class="soft">{{ link.sentence }}<template v-if="link.location"> · {{ link.location }}</template></p>
+        <p class="soft">{{ [link.sentence, link.location, insteadOf ? `kept by ${link.keeper}` : null].filter(Boolean).join(' · ') }}</p>
         <p v-if="link.call" class="soft">Call: <CallWords :call="link.call" whole /></p>
         <p v-if="link.purpose" class="soft">{{ link.purpose }}</p>
       </header>
@@ -135,4 +136,5 @@ async function sendOffer() {
 .papers { flex-basis: 100%; display: flex; gap: 10px; flex-wrap: wrap; }
 .off { text-decoration: line-through; }
 .offer { margin-top: 10px; }
+.answer section > .quiet { margin-left: -4px; }
 </style>

@@ -36,10 +36,13 @@ const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.s
     <template v-if="desk">
       <p class="eyebrow">Desk · {{ desk.zonePlace }} time</p>
       <h1>{{ longDay(desk.today) }}</h1>
-      <div v-if="!desk.anySeries" class="sheet stack first">
-        <h2>Begin with a series</h2>
-        <p>A series is a run of meetings under one purpose: who comes, when, and what stays open from one to the next.</p>
-        <v-btn to="/series/new">Make a series</v-btn>
+      <div v-if="!desk.anySeries" class="first">
+        <div class="sheet stack">
+          <h2>Begin with a series</h2>
+          <p>A series is a run of meetings under one purpose: who comes, when, and what stays open from one to the next.</p>
+          <v-btn to="/series/new">Make a series</v-btn>
+        </div>
+        <OutsidePanel class="first" />
       </div>
       <div v-else class="two page">
         <div class="stack">
@@ -53,6 +56,7 @@ const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.s
             </ul>
             <p v-else class="soft empty">Nothing is left over for you.</p>
           </section>
+          <OutsidePanel class="outside" />
         </div>
         <div class="stack side">
           <section v-if="waiting" class="sheet waits" aria-labelledby="waits">
@@ -88,7 +92,7 @@ const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.s
                     <p class="small soft">
                       <template v-if="meeting.seriesLocalStart">{{ clock(meeting.seriesLocalStart) }} {{ meeting.seriesZonePlace }} · </template>
                       <template v-if="meeting.role === 'informed'">for information</template>
-                      <template v-else>{{ ANSWERS[meeting.answer] }} · {{ meeting.leftOver ? `${count(meeting.leftOver, 'action')} left over` : 'nothing left over' }}<template v-if="meeting.call?.url"> · <CallWords :call="{ url: meeting.call.url }" /></template></template>
+                      <template v-else><template v-if="meeting.answerAsked || meeting.answer !== 'none'">{{ ANSWERS[meeting.answer] }} · </template>{{ meeting.leftOver ? `${count(meeting.leftOver, 'action')} left over` : 'nothing left over' }}<template v-if="meeting.call?.url"> · <CallWords :call="{ url: meeting.call.url }" /></template></template>
                     </p>
                   </div>
                   <span v-if="meeting.state === 'in_session'" class="small fresh strong">in session</span>
@@ -97,7 +101,6 @@ const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.s
             </div>
             <p v-if="days.length === 0" class="soft">No meeting within a week.</p>
           </section>
-          <OutsidePanel />
         </div>
       </div>
       <ActionEdit v-if="editing" v-model="editing" />
@@ -111,6 +114,7 @@ const waiting = computed(() => (desk.value?.sheets.length ?? 0) + (desk.value?.s
 h2 { margin-bottom: 6px !important; }
 .empty { padding: 8px 0; }
 .waits { border-left: 4px solid var(--gold); }
+.outside { padding: 0 28px; }
 .day { margin-bottom: 16px; }
 .meeting { display: grid; grid-template-columns: 52px 1fr auto; padding: 7px 0; border-top: 1px solid var(--line); }
 .time { font-weight: 650; }
