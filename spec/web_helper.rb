@@ -69,6 +69,13 @@ module Browsing
     expect(page).to have_css "header.bar"
   end
 
+  # Waits for what goes on in other processes. A deadline of its own: Timeout would break a connection in use.
+  def eventually(within_s = 15)
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + within_s
+    Thread.pass until (found = yield) || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+    expect(found).to be_truthy
+  end
+
   # No violation of WCAG as axe-core finds them, in a dialog when one is open.
   def expect_accessible(within: "body")
     page.execute_script(AXE)

@@ -186,23 +186,34 @@ module UseCases
       [zone, outside.called_off? ? [] : outside.instances(now, horizon).select { |one| one.starts_s > now.to_i }.first(MOST_DATES)]
     end
 
-    # The sheets of a series made from it go where its dates go (rules.md 2: what was prepared is never lost).
+    # The sheets of a series made from it go where its dates go. A date that is still there keeps its sheet; of the others, the
+    # k-th coming sheet goes to the k-th new date (rules.md 2: what was prepared is never lost).
     def follow(row)
       series = Records::Series.find_by(outside_meeting_id: row.id) or return
       _, dates = dates_of(row)
-      zone = series.zone
-      standing = series.meetings.where(state: %w[planned called_off]).where("starts_at > ?", now).to_a.to_h { |meeting| [meeting.original_start, meeting] }
-      dates.each do |instance|
-        meeting = standing.delete(zone.wall(Time.at(instance.recurrence_s)).to_time)
-        times = {starts_at: Time.at(instance.starts_s).utc, ends_at: Time.at(instance.ends_s).utc}
-        next Records::Meeting.create!(series_id: series.id, original_start: zone.wall(Time.at(instance.recurrence_s)).to_time, **times) unless meeting
-
-        moved = meeting.starts_at != times[:starts_at]
-        meeting.update!(state: "planned", called_off_reason: nil, **times, **(moved ? {moved_at: now} : {}))
-        Records::Event.note("moved", "Moved by #{row.organizer_email}", series_id: series.id, meeting_id: meeting.id, now: now) if moved
-      end
-      standing.each_value { |meeting| meeting.update!(state: "called_off", called_off_reason: "Called off by #{row.organizer_name || row.organizer_email}") unless meeting.state == "called_off" }
+      wall = ->(instance) { series.zone.wall(Time.at(instance.recurrence_s)).to_time }
+      gone = series.meetings.where.not(state: %w[planned called_off]).or(series.meetings.where("starts_at <= ?", now)).pluck(:original_start).to_set
+      dates = dates.reject { |instance| gone.include?(wall[instance]) }
+      standing = series.meetings.where(state: %w[planned called_off]).where("starts_at > ?", now).in_order.index_by(&:original_start)
+      kept, fresh = dates.partition { |instance| standing.key?(wall[instance]) }
+      kept.each { |instance| place(row, series, standing.delete(wall[instance]), instance, wall[instance]) }
+      left = standing.values.partition { |meeting| meeting.state == "planned" }.flatten
+      fresh.each { |instance| place(row, series, left.shift || Records::Meeting.new(series_id: series.id), instance, wall[instance]) }
+      left.each { |meeting| meeting.update!(state: "called_off", called_off_reason: "Called off by #{row.organizer_name || row.organizer_email}") unless meeting.state == "called_off" }
       Records::Series.where(id: series.id).update_all(title: row.title[0, 160])
+    end
+
+    # One sheet at one date; another time asks for a new answer.
+    def place(row, series, meeting, instance, original)
+      times = {starts_at: Time.at(instance.starts_s).utc, ends_at: Time.at(instance.ends_s).utc}
+      moved = meeting.persisted? && meeting.starts_at != times[:starts_at]
+      meeting.update!(original_start: original, state: "planned", called_off_reason: nil, moved_at: ((instance.starts_s == instance.recurrence_s) ? nil : now), **times)
+      return unless moved
+
+      Records::Reply.where(meeting_id: meeting.id).delete_all
+      Records::Change.note(meeting.id, now)
+      start = series.zone.wall(meeting.starts_at)
+      Records::Event.note("moved", "Moved to #{Core::Words.day(start.date)}, #{Core::Words.clock(start)} by #{row.organizer_name || row.organizer_email}", series_id: series.id, meeting_id: meeting.id, now: now)
     end
 
     def people_of(row)

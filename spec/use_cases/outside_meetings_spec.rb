@@ -122,6 +122,19 @@ RSpec.describe UseCases::OutsideMeetings do
       expect(use(UseCases::Series, ines).show(series_id)).to include(outside: "Olav Dahl", told: include(state: "told"))
     end
 
+    # rules.md 2: the k-th coming sheet goes to the k-th new date.
+    it "keeps every sheet when all its dates become others, and puts off what has none" do
+      second = meeting_ids(series_id)[1]
+      topic(second, ines, "Berths")
+      mail(ical(sequence: 1, start: "20261203T150000", more: ["RRULE:FREQ=WEEKLY;COUNT=3"]))
+      expect(walls).to eq %w[2026-12-03T14:00:00Z 2026-12-10T14:00:00Z 2026-12-17T14:00:00Z]
+      expect(Records::Meeting.find(second).starts_at.iso8601).to eq "2026-12-10T14:00:00Z"
+      expect(Records::Meeting.where(series_id: series_id, state: "called_off").count).to eq 1
+      expect(use(UseCases::History, ines).show(series_id)[:events].map { |event| event[:words] }).to include "Moved to Thursday 10 December 2026, 15:00 by Olav Dahl"
+      mail(ical(sequence: 2, start: "20261203T150000", more: ["RRULE:FREQ=WEEKLY;COUNT=5"]))
+      expect(walls.size).to eq 5
+    end
+
     it "is called off with it, is made once, and takes the answer along" do
       expect(use(described_class, ines).keep_sheets(id: row.id, series_id: key)).to eq series_id if series_id
       answer("declined")

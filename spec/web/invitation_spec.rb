@@ -61,7 +61,7 @@ RSpec.describe "An invitation that holds" do
     fill_in "Offered time", with: (days[1] + 1).to_time + 15 * 3_600
     click_button "Offer this time"
 
-    Timeout.timeout(10) { Thread.pass until Records::Counter.exists? }
+    eventually { Records::Counter.exists? }
     as_keeper
     expect(page).to have_css("section.offered", text: "Wen Halloran offers #{(days[1] + 1).strftime("%A %-d %B")}, 15:00–15:45")
     expect(page).to have_css("td button.accepted", count: 3)

@@ -17,11 +17,9 @@ RSpec.describe "Options of a meeting" do
   end
 
   def expect_mail(address, subject)
-    Timeout.timeout(10) do
-      loop do
-        visit "#{PostOffice.address}/?to=#{address}"
-        break if page.has_link?(subject, wait: 0)
-      end
+    eventually do
+      visit "#{PostOffice.address}/?to=#{address}"
+      page.has_link?(subject, wait: 0)
     end
     click_link subject, match: :first
   end
@@ -67,7 +65,7 @@ RSpec.describe "Options of a meeting" do
     expect_mail(address, "Instead of Lars Ekeli: Winch talk")
     click_button "Accepted"
     expect(all("tr td:first-child").map { |cell| cell.text[/\A[^–]+/] }).to eq ["#{day.strftime("%a %-d %b %Y")}, 14:00"]
-    Timeout.timeout(10) { Thread.pass until Records::Reply.exists?(answer: "accepted") }
+    eventually { Records::Reply.exists?(answer: "accepted") }
     sign_in_as("Marit Hauge")
     visit "/series/#{id}?show=answers"
     expect(page).to have_content "Odd Berge comes instead of Lars Ekeli, comes"
@@ -84,7 +82,7 @@ RSpec.describe "Options of a meeting" do
     fill_in "When, Oslo time", with: day.to_time + 14 * 3_600
     click_button "Send the invitation"
     expect(page).to have_content "Sent. Change it and send it again"
-    Timeout.timeout(10) { Thread.pass until Records::OutsideMeeting.exists? }
+    eventually { Records::OutsideMeeting.exists? }
     sign_in_as("Marit Hauge")
     visit "/"
     expect(page).to have_content "#{day.strftime("%A %-d %B")}, 14:00–15:00 Oslo"
@@ -101,7 +99,7 @@ RSpec.describe "Options of a meeting" do
     fill_in "When, Oslo time", with: day.to_time + 10 * 3_600
     click_button "Send it again"
     expect(page).to have_content "Sent. Change it and send it again"
-    Timeout.timeout(10) { Thread.pass until Records::Meeting.first.starts_at == Core::Zone["Europe/Oslo"].instant(Core::WallTime.parse("#{day}T10:00")) }
+    eventually { Records::Meeting.first.starts_at == Core::Zone["Europe/Oslo"].instant(Core::WallTime.parse("#{day}T10:00")) }
     visit "/"
     expect(page).to have_content "10:00–11:00 Oslo"
     expect(page).to have_button "I come: #{title}"
