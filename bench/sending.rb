@@ -27,8 +27,8 @@ puts format("put into the outbox: %.2f s", clock - began)
 dir = Dir.mktmpdir
 http, smtp = Array.new(2) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
 env = {"LEFT_OVER_POST_PORT" => http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_VAR" => dir}
-tray = spawn(env, "bundle", "exec", "ruby", "stand_ins/post/tray.rb", out: File::NULL, err: File::NULL)
-start = -> { spawn(env, "bundle", "exec", "ruby", "bin/lib/worker.rb", out: File::NULL, err: File::NULL) }
+tray = spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "stand_ins/post/tray.rb", out: File::NULL, err: File::NULL)
+start = -> { spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "bin/lib/worker.rb", out: File::NULL, err: File::NULL) }
 worker = start.call
 began = clock
 kills = 0

@@ -31,8 +31,8 @@ module PostOffice
     @dir = Dir.mktmpdir
     @http, smtp, entrance, @smpp = Array.new(4) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
     env = {"LEFT_OVER_POST_PORT" => @http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_ENTRANCE_PORT" => entrance.to_s, "LEFT_OVER_SMPP_PORT" => @smpp.to_s, "LEFT_OVER_VAR" => @dir}
-    @pid = spawn(env, "bundle", "exec", "ruby", "stand_ins/post/tray.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
-    @entrance = spawn(env, "bundle", "exec", "ruby", "bin/lib/entrance.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
+    @pid = spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "stand_ins/post/tray.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
+    @entrance = spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "bin/lib/entrance.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
     @smtp = smtp
   end
 

@@ -3,16 +3,19 @@ require "digest"
 module UseCases
   # Passing an invitation on: somebody else comes to one meeting instead, where the keeper has allowed it (RFC 5546 3.2.2.3).
   class Substitutes < Base
+    # So many mails a day to people somebody names: a link is all it takes to write to them.
+    MOST_A_DAY = 20
+
     # @param email [String] of who comes instead; whoever has it here is meant, else they become a guest
     # @raise [Core::Conflict] code "pass-on" where it may not be passed on
     def send_instead(meeting_id:, person_id:, name:, email:, way: "link")
       write do
         meeting = find(Records::Meeting.includes(series: %i[keeper held_place]), meeting_id)
+        known = Records::Substitute.lock.find_by(meeting_id: meeting_id, instead_of_id: person_id)
+        next if known&.person&.email == email.to_s.strip.downcase # sent again
+
         refuse(meeting, person_id)
         substitute = guest(name, email, meeting)
-        known = Records::Substitute.lock.find_by(meeting_id: meeting_id, instead_of_id: person_id)
-        next if known&.person_id == substitute.id
-
         take_back(meeting, person_id) if known
         made = Records::Substitute.create!(id: Records::Key.make(now), meeting_id: meeting_id, person_id: substitute.id, instead_of_id: person_id)
         Answers.new(by: by, clock: @clock).keep(series_id: meeting.series_id, person_id: person_id, answer: "declined", meeting_id: meeting_id, note: "#{substitute.name} comes instead", way: way)
@@ -43,6 +46,7 @@ module UseCases
       raise Core::Conflict.new("This invitation may not be passed on.", code: "pass-on") unless meeting.options.pass_on
       raise Core::Conflict.new("This meeting is over.", code: "state") if meeting.ends_at <= now || meeting.state == "called_off"
       raise Core::NotFound unless Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person_id)
+      raise Core::Conflict.new("This has been passed on often enough for today.", code: "too-many") if Records::Mail.where(series_id: meeting.series_id).where("reason like 'substitute:request:%' and created_at > ?", now - 86_400).count >= MOST_A_DAY
     end
 
     def guest(name, email, meeting)

@@ -44,7 +44,7 @@ RSpec.describe "Answers over the API" do
     expect(call(:post, "/series/#{id}/invitation", {personId: wen})["text"]).to include "What has changed:"
     expect(call(:post, "/meetings/#{meetings[1]["id"]}/reminders", {id: key, note: "By Friday, please"})).to include("recipients" => 2)
     expect(call(:get, "/series/#{id}/history")["events"].map { |event| event["kind"] }).to include("answered", "offered", "moved", "told", "reminded")
-    expect(call(:get, "/series/#{id}/mails")["mails"]).to include(include("recipient" => "wen@skerrybuoy.example", "subject" => "Round", "state" => "waiting", "attempts" => 0, "error" => nil))
+    expect(call(:get, "/series/#{id}/mails")["mails"]).to include(include("recipient" => "wen@skerrybuoy.example", "subject" => "Invitation: Round", "state" => "waiting", "attempts" => 0, "error" => nil))
     post = Object.new
     post.define_singleton_method(:deliver) { |to:, **| raise Mailing::Refused, "550 no such mailbox" if to.start_with?("yard") }
     nil while UseCases::Outbox.new.deliver(post).positive?

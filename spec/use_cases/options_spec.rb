@@ -1,5 +1,6 @@
 require_relative "../app_helper"
 require "mail"
+require "open3"
 
 RSpec.describe "Options of a meeting" do
   let(:marit) { person("Marit Hauge") }
@@ -87,6 +88,12 @@ RSpec.describe "Options of a meeting" do
       Mail.new(Records::Mail.where(recipient: address).where.not(source: nil).order(:created_at, :id).last.source)
     end
 
+    # ical.js (npm), and python-icalendar with python-dateutil (Debian).
+    def by_other_libraries(mail)
+      ical = mail.all_parts.find { |part| part.mime_type == "text/calendar" }.decoded
+      [["node", "expand.mjs"], ["/usr/bin/python3", "expand.py"]].map { |command, script| JSON.parse(Open3.capture2(command, File.expand_path("../support/#{script}", __dir__), stdin_data: ical).first) }
+    end
+
     def entry(address)
       Records::Mail.where(recipient: address).where.not(source: nil).order(:created_at, :id).each_with_object(Core::Invitation::Entry.new(:attendee)) do |mail, calendar|
         part = Mail.new(mail.source).all_parts.find { |one| one.mime_type == "text/calendar" }
@@ -119,6 +126,7 @@ RSpec.describe "Options of a meeting" do
       expect(use(UseCases::Invitations, marit).preview(series_id: series_id)[:recipients].map { |one| one[:name] }).to include "Odd Berge, instead of Lars Ekeli"
       use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id)
       expect(starts.call).to eq ["2026-12-01T09:00:00Z"]
+      expect(by_other_libraries(last_to("odd@harbour.example"))).to eq [["2026-12-01T09:00:00Z"]] * 2
       clock.now += 60
       answer(lars, "accepted", meeting)
       expect([starts.call, Records::Substitute.count]).to eq [[], 0]

@@ -1,6 +1,7 @@
 require_relative "../app_helper"
 require "open3"
 require "mail"
+require "icalendar"
 
 # Meetings others organise, as their programs write them. Invitations, changes and cancellations follow RFC 5546 3.2.2 and 3.2.5.
 RSpec.describe UseCases::OutsideMeetings do
@@ -63,7 +64,8 @@ RSpec.describe UseCases::OutsideMeetings do
     expect([organizer.attendees, message.events.first.comment]).to eq [{"ines@skerrybuoy.example" => "tentative"}, "If the ferry runs; perhaps"]
     answer("tentative", note: "If the ferry runs; perhaps")
     expect(Records::Mail.where("reason like 'reply:%'").count).to eq 1
-    # As python-icalendar (Debian) reads it.
+    # As the gem icalendar and python-icalendar (Debian) read it.
+    expect(Icalendar::Calendar.parse(sent.all_parts.find { |part| part.mime_type == "text/calendar" }.decoded).first.events.first.attendee.first.ical_params["partstat"]).to eq ["TENTATIVE"]
     script = "import sys\nfrom icalendar import Calendar\nevent=[part for part in Calendar.from_ical(sys.stdin.buffer.read()).walk() if part.name=='VEVENT'][0]\nprint(event['UID'], event['ATTENDEE'].params['PARTSTAT'], event['ATTENDEE'].params['SENT-BY'])"
     output, = Open3.capture2("/usr/bin/python3", "-c", script, stdin_data: sent.all_parts.find { |part| part.mime_type == "text/calendar" }.decoded)
     expect(output.strip).to eq "council-1@port.example TENTATIVE mailto:#{Settings.mail_from}"

@@ -38,7 +38,7 @@ RSpec.describe "Options of a meeting" do
     visit "/series/#{id}?show=answers"
     expect(page).to have_css("tfoot td", text: "1 of 1, 1 wait")
     expect(page).to have_content "Wen Halloran waits for a place"
-    click_button "Options of #{day.strftime("%A %-d %B")}"
+    click_button "options of #{day.strftime("%A %-d %B")}"
     find("label", text: "This meeting differs from the series").click
     expect_accessible within: ".v-dialog"
     fill_in "Room for", with: "2"

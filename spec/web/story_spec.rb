@@ -80,6 +80,8 @@ RSpec.describe "A keeper's week" do
     within(".v-dialog") do
       expect(page).to have_content "Wen Halloran"
       fill_in "A word from you (optional)", with: "New this winter"
+      expect(page).to have_css "iframe[title='The mail']"
+      click_button "Show it as text"
       expect(page).to have_css "pre", text: "New this winter"
     end
     expect_accessible within: ".v-dialog"

@@ -18,6 +18,7 @@ const WAYS = { mail: 'by mail', link: 'by link', here: 'here', keeper: 'entered 
 const CHOICES = [{ title: 'comes', value: 'accepted' }, { title: 'may come', value: 'tentative' }, { title: 'is away', value: 'declined' }, { title: 'not answered', value: 'none' }]
 const editing = ref<{ personId: string; name: string; meetingId: string } | null>(null)
 
+const optionsOf = (meeting: AnswerMeeting) => (Object.values(meeting.ownOptions).some(value => value !== null) ? 'its own' : 'as all')
 const optioning = ref<AnswerMeeting | null>(null)
 async function keepOptions(own: Schemas['MeetingOptions']) {
   try {
@@ -74,7 +75,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
         </tbody>
         <tfoot>
           <tr><th scope="row">Comes</th><td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">{{ meeting.state === 'called_off' ? '' : meeting.signUp ? `${meeting.signUp.places}${meeting.signUp.limit ? ` of ${meeting.signUp.limit}` : ''}${meeting.signUp.waiting.length ? `, ${meeting.signUp.waiting.length} wait` : ''}` : meeting.tally.accepted }}</td><td /></tr>
-          <tr class="under"><th scope="row" class="soft small">Options</th><td v-for="meeting in table.meetings" :key="meeting.id" class="cell small"><button v-if="meeting.state !== 'called_off'" type="button" class="quiet small option" :aria-label="`Options of ${mediumDay(meeting.localStart)}`" @click="optioning = meeting">{{ Object.values(meeting.ownOptions).some(value => value !== null) ? 'its own' : 'as all' }}</button></td><td /></tr>
+          <tr class="under"><th scope="row" class="soft small">Options</th><td v-for="meeting in table.meetings" :key="meeting.id" class="cell small"><button v-if="meeting.state !== 'called_off'" type="button" class="quiet small option" :aria-label="`${optionsOf(meeting)}: options of ${mediumDay(meeting.localStart)}`" @click="optioning = meeting">{{ optionsOf(meeting) }}</button></td><td /></tr>
         </tfoot>
       </table>
     </div>
