@@ -70,7 +70,7 @@ module UseCases
       return write_reply(meeting, person_id, answer, note, way, stamp) unless meeting.options.sign_up
 
       sign_ups = SignUps.new(clock: @clock)
-      wait = sign_ups.changing(meeting) { write_reply(meeting, person_id, answer, note, way, stamp) }.wait_of(person_id)
+      wait = sign_ups.changing(meeting) { write_reply(meeting, person_id, answer, note, way, stamp) }[meeting].wait_of(person_id)
       sign_ups.tell_waiting(meeting, Records::Person.find(person_id), wait) if wait && way == "mail"
     end
 

@@ -51,7 +51,9 @@ module UseCases
         Records::Event.note("changed", "#{changed_words(series, changed_people)} changed", series_id: id, now: now, person_id: by)
         series.updated_at = now
         rebook = !(series.changed & %w[place_id before_min after_min]).empty?
-        series.save!
+        more_room = !(series.changed & %w[sign_up sign_up_limit]).empty?
+        # Read anew, with the options as they still are.
+        SignUps.new(by: by, clock: @clock).changing(*(more_room ? Records::Meeting.where(series_id: id).coming(now).includes(:series).in_order : [])) { series.save! }
         book(series) if rebook
       end
       show(id)

@@ -30,13 +30,20 @@ module UseCases
       end
       standing = series.members.reload.to_h { |member| [member.person_id, member] }
       changed = standing.keys.to_set != wish.keys.to_set
-      (standing.keys - wish.keys).each { |id| standing[id].destroy! }
+      (standing.keys - wish.keys).each { |id| take_off(series, standing[id]) }
       wish.each do |person_id, (role, via)|
         member = standing[person_id] || series.members.new(person_id: person_id)
         changed ||= member.role != role
         member.update!(role: role, via_group_id: via)
       end
       changed
+    end
+
+    # Whoever is taken off gives back the places they had signed up for.
+    def take_off(series, member)
+      member.destroy!
+      signed_up = Records::Reply.where(person_id: member.person_id, answer: "accepted", meeting_id: series.meetings.where("starts_at > ?", now).select(:id)).includes(:meeting).to_a
+      signed_up.select { |reply| reply.meeting.options.sign_up }.each { |reply| SignUps.new(by: by, clock: @clock).changing(reply.meeting) { reply.destroy! } }
     end
 
     def set_groups(series, groups)

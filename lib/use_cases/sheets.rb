@@ -127,7 +127,7 @@ module UseCases
     def asked
       members = @series.members.to_h { |member| [member.person_id, [member.person, member.role]] }
       substitutes = Records::Substitute.where(meeting_id: @meeting.id).includes(:person).map { |one| [one.person, members.dig(one.instead_of_id, 1) || "required"] }
-      members.values | substitutes
+      (members.values + substitutes).uniq { |person, _| person.id }
     end
 
     def left_over

@@ -7,15 +7,14 @@ module UseCases
       Core::Invitation::SignUp.new(signed_up, limit: meeting.options.sign_up_limit)
     end
 
-    # Does what the block does to answers or places of a meeting, and tells those who have got a place by it. Inside a
+    # Does what the block does to answers or places of meetings, and tells those who have got a place by it. Inside a
     # transaction: whoever changes the same meeting waits here, so that each place given back is seen once.
-    def changing(meeting)
-      Records::Meeting.where(id: meeting.id).update_all("sign_ups = sign_ups + 1")
-      before = SignUps.of(meeting)
+    # @return [Hash{Records::Meeting => Core::Invitation::SignUp}] as it is now
+    def changing(*meetings)
+      Records::Meeting.where(id: meetings.map(&:id)).update_all("sign_ups = sign_ups + 1")
+      before = meetings.to_h { |meeting| [meeting, SignUps.of(meeting)] }
       yield
-      after = SignUps.of(meeting)
-      after.moved_up(before).each { |person_id| tell(meeting, Records::Person.find(person_id), "place", "You have a place", "A place has become free: you have one at “#{meeting.series.title}”") } if meeting.options.sign_up
-      after
+      meetings.each(&:reload).to_h { |meeting| [meeting, SignUps.of(meeting).tap { |after| tell_moved_up(meeting, after.moved_up(before[meeting])) }] }
     end
 
     # To somebody whose calendar program cannot show it: that they wait.
@@ -25,15 +24,23 @@ module UseCases
 
     private
 
+    def tell_moved_up(meeting, person_ids)
+      return unless meeting.options.sign_up
+
+      Records::Person.where(id: person_ids).order(:id).each do |person|
+        tell(meeting, person, "place", "You have a place", "A place has become free: you have one at “#{meeting.series.title}”")
+        Records::Event.note("signed_up", "#{person.name} has got a place on #{Core::Words.short_day(meeting.original_wall.date)}", series_id: meeting.series_id, meeting_id: meeting.id, now: now)
+      end
+    end
+
     def tell(meeting, person, kind, subject, words)
       zone = Core::Zone[person.time_zone]
       wall = zone.wall(meeting.starts_at)
       series = meeting.series
       text = "#{words}. It is on #{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time."
       address = AnswerLinks.address(series.id, person.id)
-      Outbox.new(clock: @clock).put(reason: "#{kind}:#{meeting.id}:#{person.id}:#{meeting.reload.sign_ups}", series_id: series.id, to: person, reply_to: series.keeper.email, subject: "#{subject}: #{series.title}",
+      Outbox.new(clock: @clock).put(reason: "#{kind}:#{meeting.id}:#{person.id}:#{meeting.sign_ups}", series_id: series.id, to: person, reply_to: series.keeper.email, subject: "#{subject}: #{series.title}",
         text: "#{text}\n\n#{address}\n", html: Mailing::Html.page(series.title, [Mailing::Html.heading(series.title), Mailing::Html.paragraph(text), Mailing::Html.link("Your answer", address)].join))
-      Records::Event.note("signed_up", "#{person.name} has got a place on #{Core::Words.short_day(meeting.original_wall.date)}", series_id: series.id, meeting_id: meeting.id, now: now) if kind == "place"
     end
   end
 end

@@ -54,6 +54,20 @@ RSpec.describe "Options of a meeting" do
       expect(use(UseCases::AnswerTable, marit).show(series_id)[:meetings][1][:options][:sign_up_limit]).to eq 2
     end
 
+    it "lets who waits move up at every coming meeting when the series has more room" do
+      sign_up(lars, wen, ines)
+      members = [lars, wen, ines].map { |id| {person_id: id, role: "required"} }
+      use(UseCases::Series, marit).change(id: series_id, version: Records::Series.find(series_id).lock_version, title: "Monday mooring round", members: members, options: options.merge(sign_up: true, sign_up_limit: 5))
+      expect([column(series_id)[:sign_up], subjects("You have a place").map(&:first)]).to eq [{limit: 5, places: 3, waiting: []}, ["ines"]]
+    end
+
+    it "gives back the place of somebody who is taken off the series" do
+      sign_up(lars, wen, ines)
+      members = [wen, ines].map { |id| {person_id: id, role: "required"} }
+      use(UseCases::Series, marit).change(id: series_id, version: Records::Series.find(series_id).lock_version, title: "Monday mooring round", members: members, options: options.merge(sign_up: true, sign_up_limit: 2))
+      expect([column(series_id)[:sign_up], subjects("You have a place").map(&:first)]).to eq [{limit: 2, places: 2, waiting: []}, ["ines"]]
+    end
+
     # Two give back their places at once: both who wait must hear of it.
     it "misses nobody when two withdraw at the same moment" do
       others = [person("Sunniva Moe"), person("Tomas Reis")]

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { v7 as newKey } from 'uuid'
+import { useDraft } from '../composables/useDraft'
 import { useNotice } from '../composables/useNotice'
 import { useInvitation } from '../composables/useSeries'
 import { count } from '../time'
@@ -11,8 +12,8 @@ import MailPage from './MailPage.vue'
 const { seriesId } = defineProps<{ seriesId: string }>()
 const open = defineModel<boolean>({ required: true })
 
-const typed = ref('')
-const note = ref('')
+const { draft: typed, forget } = useDraft(`invitation-${seriesId}`, () => '')
+const note = ref(typed.value)
 let timer: ReturnType<typeof setTimeout>
 watch(typed, text => {
   clearTimeout(timer)
@@ -22,6 +23,7 @@ const whose = ref<string | undefined>()
 const WHAT = { 'invited': 'new', 'changed': 'is told of the changes', 'taken off': 'is taken off', 'nothing': 'has this already' }
 const { preview, error, send, isSending, sent, reset } = useInvitation(() => seriesId, note, open, whose)
 const asText = ref(false)
+watch(sent, now => { if (now) forget() })
 const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
 const fresh = computed(() => preview.value?.recipients.filter(person => !person.told).length ?? 0)
 let key = newKey()
