@@ -25,9 +25,10 @@ UseCases::Invitations.new(by: keeper).send_all(id: sending_id = Records::Key.mak
 puts format("put into the outbox: %.2f s", clock - began)
 
 dir = Dir.mktmpdir
-http, smtp = Array.new(2) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
-env = {"LEFT_OVER_POST_PORT" => http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_VAR" => dir}
+http, smtp, entrance_port, smpp = Array.new(4) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
+env = {"LEFT_OVER_POST_PORT" => http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_ENTRANCE_PORT" => entrance_port.to_s, "LEFT_OVER_SMPP_PORT" => smpp.to_s, "LEFT_OVER_VAR" => dir}
 tray = spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "stand_ins/post/tray.rb", out: File::NULL, err: File::NULL)
+entrance = spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "bin/lib/entrance.rb", out: File::NULL, err: File::NULL)
 start = -> { spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "bin/lib/worker.rb", out: File::NULL, err: File::NULL) }
 worker = start.call
 began = clock
@@ -46,6 +47,11 @@ until (state = progress.call)[:waiting].zero?
   sleep 0.25
 end
 seconds = clock - began
+reported = -> { Records::Mail.where(sending_id: sending_id, state: "delivered").count }
+until reported.call == PEOPLE || clock - began > seconds + 120
+  sleep 0.5
+end
+puts format("reported as delivered: %d, the last %.1f s after the last was handed over", reported.call, clock - began - seconds)
 Process.kill("TERM", worker)
 Process.wait(worker)
 found = JSON.parse(Net::HTTP.get(URI("http://127.0.0.1:#{http}/mails.json")))
@@ -54,6 +60,8 @@ puts format("%d mails in %.1f s with %d kills, waits for leases included: %.1f a
 puts "in the tray: #{recipients.size}, different people: #{recipients.uniq.size}, handed over again after a kill and known by Message-ID: #{found["repeats"]}"
 puts "left out: #{PEOPLE - recipients.uniq.size}, mailed twice: #{recipients.size - recipients.uniq.size}"
 puts "memory of the worker: #{memory.each_slice([memory.size / 8, 1].max).map(&:first).map { |sent, mb| "#{mb} MB at #{sent}" }.join(", ")}"
-Process.kill("TERM", tray)
-Process.wait(tray)
+[tray, entrance].each do |pid|
+  Process.kill("TERM", pid)
+  Process.wait(pid)
+end
 FileUtils.rm_rf(dir)

@@ -128,7 +128,7 @@ module UseCases
 
     def start(person, message)
       event = message.events.first
-      raise Core::Invalid.new("This invitation does not say who invites.") unless event.organizer
+      raise Core::Invalid.new("This invitation does not say who invites.") unless event.organizer&.match?(People::ADDRESS)
 
       Records::OutsideMeeting.new(id: Records::Key.make(now), person_id: person.id, person: person, uid_digest: Digest::SHA256.hexdigest(message.uid), uid: message.uid[0, 500], title: "", organizer_email: event.organizer[0, 190], messages: [], changed_at: now)
     end

@@ -46,6 +46,33 @@ RSpec.describe Core::Invitation do
     end
   end
 
+  describe "what people are told" do
+    plain = {"title" => "Round", "purpose" => nil, "location" => nil, "keeper" => "Marit", "start" => "2026-11-30T09:30:00", "time_zone" => "Europe/Oslo", "length_min" => 45, "rule" => nil, "dates" => [], "off" => [], "moved" => []}
+    with_call = ->(call, **more) { described_class::Content.of(plain.merge("call" => call, **more.transform_keys(&:to_s))) }
+
+    it "before calls were known reads as without one, and counts as told" do
+      old = described_class::Content.of(plain)
+      expect([old.online, old.where, old.matters]).to eq [nil, nil, with_call[nil].matters]
+    end
+
+    [
+      [nil, {"url" => "https://calls.example/a", "passcode" => nil, "dial_in" => nil}, [nil, "https://calls.example/a"]],
+      [{"url" => "https://calls.example/a", "passcode" => "1", "dial_in" => nil}, {"url" => "https://calls.example/a", "passcode" => "2", "dial_in" => nil}, ["https://calls.example/a, passcode 1", "https://calls.example/a, passcode 2"]],
+      [{"url" => nil, "passcode" => nil, "dial_in" => "55"}, nil, ["dial 55", nil]]
+    ].each do |before, after, words|
+      it "changes from #{words.first || "no call"} to #{words.last || "no call"}, in words" do
+        changes = described_class::Difference.between(with_call[before], with_call[after])
+        expect(changes.map(&:to_h)).to eq [{label: "Call", before: words.first, after: words.last}]
+        expect(with_call[before].matters).not_to eq with_call[after].matters
+      end
+    end
+
+    it "is the room where there is one, and the call where there is none" do
+      online = {"url" => "https://calls.example/a", "passcode" => nil, "dial_in" => nil}
+      expect([with_call[online].where, with_call[online, location: "Boat shed"].where, with_call[online.merge("url" => nil, "dial_in" => "55")].where]).to eq ["https://calls.example/a", "Boat shed", "55"]
+    end
+  end
+
   # First come, first served (common practice).
   describe described_class::SignUp do
     queue = ->(people, limit) { described_class.new(people.map { |who, minute| [who, Time.at(minute * 60)] }, limit: limit) }
@@ -59,6 +86,27 @@ RSpec.describe Core::Invitation do
       it "of #{people} with room for #{limit || "all"} lets in #{inside} and lets #{waiting} wait" do
         order = queue.call(people.to_a, limit)
         expect([order.in, order.waiting, order.full?]).to eq [inside, waiting, !limit.nil? && inside.size == limit]
+      end
+    end
+
+    # Against a queue kept by hand: whoever comes stands at its end, whoever goes leaves it, the first so many have places.
+    it "is, whatever happens, what a queue kept by hand would be" do
+      random = Random.new(20_261_125)
+      100.times do
+        line, times, limit, minute = [], {}, random.rand(1..4), 0
+        40.times do
+          who = %w[a b c d e f g].sample(random: random)
+          minute += 1
+          before = described_class.new(times.to_a, limit: limit)
+          waited = line.drop(limit)
+          case random.rand(4)
+          when 0, 1 then times[who] ||= Time.at(minute) and line |= [who]
+          when 2 then times.delete(who) && line.delete(who)
+          else limit = random.rand(1..4)
+          end
+          after = described_class.new(times.to_a, limit: limit)
+          expect([after.in, after.waiting, after.moved_up(before)]).to eq [line.first(limit), line.drop(limit), line.first(limit) & waited]
+        end
       end
     end
 

@@ -48,6 +48,32 @@ RSpec.describe "Hostile words" do
     expect(mail.text_part.decoded).to include "<img src=x"
   end
 
+  it "stay words in a call, in who comes instead, and in what they are mailed" do
+    id = series(marit, {required: wen}, title: evil, place: evil, call: {url: "https://calls.example/\"><script>", passcode: evil[0, 60], dial_in: nil}, options: {pass_on: true, answers_asked: true, sign_up: false, sign_up_limit: nil})
+    mail = sent_to(wen, id)
+    expect(elements(mail) & %w[img script]).to be_empty
+    expect(calendar(mail).first.conference.size).to eq 1
+    use(UseCases::Substitutes, wen).send_instead(meeting_id: meeting_ids(id).first, person_id: wen, name: evil, email: "odd@harbour.example")
+    instead = ::Mail.new(Records::Mail.find_by(recipient: "odd@harbour.example").source)
+    expect([instead.bcc, instead.destinations, instead.subject.lines.size, elements(instead) & %w[img script]]).to eq [nil, ["odd@harbour.example"], 1, []]
+    expect(calendar(instead).flat_map(&:attendee).map(&:to_s)).to eq ["mailto:odd@harbour.example"]
+    ["odd@x.example\r\nBcc: all@x.example", "odd@x.example, all@x.example"].each do |address|
+      expect { use(UseCases::Substitutes, wen).send_instead(meeting_id: meeting_ids(id).last, person_id: wen, name: "Odd", email: address) }.to raise_error(Core::Invalid)
+    end
+  end
+
+  it "stay words in an answer to a meeting from elsewhere, whoever made that meeting" do
+    marit
+    ical = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:REQUEST\r\nBEGIN:VEVENT\r\nUID:a\\nBcc: x@x.example\r\nDTSTAMP:20261124T080000Z\r\nDTSTART:20261201T100000Z\r\nDURATION:PT1H\r\nSUMMARY:<script>alert(1)</script>\\nBcc: x@x.example\r\nORGANIZER;CN=\"<b>Olav^nBcc: x\":mailto:olav@port.example\r\nATTENDEE:mailto:marit@skerrybuoy.example\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+    use(UseCases::OutsideMeetings, marit).add_file(ical)
+    row = Records::OutsideMeeting.first
+    use(UseCases::OutsideMeetings, marit).answer(id: row.id, answer: "accepted", note: "x\r\nBcc: all@x.example")
+    mail = ::Mail.new(Records::Mail.find_by(recipient: "olav@port.example").source)
+    expect([mail.bcc, mail.destinations, mail.subject.lines.size, elements(mail) & %w[script b]]).to eq [nil, ["olav@port.example"], 1, []]
+    expect(calendar(mail).first.attendee.map(&:to_s)).to eq ["mailto:marit@skerrybuoy.example"]
+    expect(row.title).not_to match(/[[:cntrl:]]/)
+  end
+
   describe "that come in by mail" do
     let(:series_id) { series(marit, {required: wen}).tap { |id| sent_to(wen, id) } }
 
@@ -86,6 +112,27 @@ RSpec.describe "Hostile words" do
       bomb = "DTSTART:19700101T000000Z\r\nRRULE:FREQ=DAILY;BYHOUR=#{[*0..23].join(",")};BYMINUTE=#{[*0..59].join(",")};BYSECOND=#{[*0..59].join(",")}\r\nSUMMARY:Mine now\r\n"
       expect(keep(part(reply(more: bomb)))).to have_attributes(state: "taken", outcome: "applied")
       expect([Records::Meeting.where(series_id: series_id).count, Records::Series.find(series_id).title]).to eq [before, "Monday mooring round"]
+    end
+
+    {
+      "more often than daily" => ["RRULE:FREQ=SECONDLY", "unreadable"],
+      "with millions of dates" => ["RRULE:FREQ=DAILY;COUNT=9999999;BYHOUR=#{[*0..23].join(",")};BYMINUTE=#{[*0..59].join(",")}", "unreadable"],
+      "that never comes" => ["RRULE:FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30", "unreadable"]
+    }.each do |what, (rule, state)|
+      it "make nobody busy by a meeting from elsewhere with a rule #{what}, and hold nothing up" do
+        ical = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:REQUEST\r\nBEGIN:VEVENT\r\nUID:bomb\r\nDTSTAMP:20261124T080000Z\r\nDTSTART:20261201T100000Z\r\nDURATION:PT1H\r\nORGANIZER:mailto:olav@port.example\r\nATTENDEE:mailto:marit@skerrybuoy.example\r\n#{rule}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+        marit
+        began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        kept = keep(part(ical))
+        expect([kept.state, Process.clock_gettime(Process::CLOCK_MONOTONIC) - began < 5, Records::OutsideMeeting.count, Records::BusySpan.count]).to eq [state, true, 0, 0]
+        expect { use(UseCases::OutsideMeetings, marit).add_file(ical) }.to raise_error(Core::Invalid)
+      end
+    end
+
+    it "keep a report on mail that was never sent, and one that is no report" do
+      forged = "From: x@x.example\r\nMIME-Version: 1.0\r\nContent-Type: multipart/report; boundary=b\r\n\r\n--b\r\nContent-Type: message/delivery-status\r\n\r\nnonsense\r\n\r\nAction: failed\r\n\r\n--b\r\nContent-Type: text/rfc822-headers\r\n\r\nMessage-ID: <nowhere@x.example>\r\n\r\n--b--\r\n"
+      series_id
+      expect([keep(forged).outcome, keep(forged.sub("Message-ID", "X-Id")).outcome, Records::Mail.where(state: "failed").count]).to eq ["not-ours", "no-calendar", 0]
     end
 
     it "keep their markup as text in what the keeper reads of them" do

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import type { Schemas } from '../api/client'
@@ -14,16 +14,15 @@ const { say, complain } = useNotice()
 const router = useRouter()
 
 type Outside = Schemas['OutsideMeeting']
-const ANSWERS: ['accepted' | 'tentative' | 'declined', string][] = [['accepted', 'I come'], ['tentative', 'I may come'], ['declined', 'I cannot']]
-const notes = ref<Record<string, string>>({})
-const dates = ref<Record<string, string>>({})
+// Loaded only where something is to be answered: most days nothing is.
+const OutsideAnswer = defineAsyncComponent(() => import('./OutsideAnswer.vue'))
 const changing = ref<string | null>(null)
 const SAID = { none: 'not answered yet', accepted: 'you come', tentative: 'you may come', declined: 'you are away' }
 const asks = (meeting: Outside) => !meeting.calledOff && (meeting.answer === 'none' || changing.value === meeting.id)
 
-async function reply(meeting: Outside, word: 'accepted' | 'tentative' | 'declined') {
+async function reply(meeting: Outside, wish: Omit<Schemas['OutsideAnswer'], 'id'>) {
   try {
-    await answer({ id: meeting.id, answer: word, note: notes.value[meeting.id] || null, recurrenceAt: dates.value[meeting.id] || null })
+    await answer({ id: meeting.id, ...wish })
     changing.value = null
     say(`${meeting.organizer} is told.`)
   } catch (fault) { complain(fault as Error) }
@@ -58,11 +57,7 @@ async function take(event: Event) {
           <template v-if="meeting.calledOff"><span class="stuck">called off by {{ meeting.organizer }}</span> <button type="button" class="quiet small" :aria-label="`Seen: ${meeting.title}`" @click="dismiss(meeting.id)">Seen</button></template>
           <template v-else>{{ mediumDay(meeting.dates[0]!.localStart) }}, {{ clock(meeting.dates[0]!.localStart) }}–{{ clock(meeting.dates[0]!.localEnd) }} {{ meeting.zonePlace }}<template v-if="meeting.dates.length > 1"> and on</template><template v-if="meeting.location"> · {{ meeting.location }}</template></template>
         </p>
-        <form v-if="asks(meeting)" class="stack ask" @submit.prevent>
-          <v-select v-if="meeting.dates.length > 1" v-model="dates[meeting.id]" :items="[{ title: 'to all its dates', value: '' }, ...meeting.dates.map(date => ({ title: `on ${mediumDay(date.localStart)} only`, value: date.recurrenceAt }))]" label="This is my answer" />
-          <v-text-field v-model="notes[meeting.id]" label="A word with it (if you like)" maxlength="500" />
-          <p class="row"><v-btn v-for="[word, label] in ANSWERS" :key="word" size="small" variant="outlined" :disabled="isAnswering" :aria-label="`${label}: ${meeting.title}`" @click="reply(meeting, word)">{{ label }}</v-btn></p>
-        </form>
+        <OutsideAnswer v-if="asks(meeting)" :meeting="meeting" :busy="isAnswering" @answer="wish => reply(meeting, wish)" />
         <p v-else-if="!meeting.calledOff" class="small row">
           <span>{{ SAID[meeting.answer] }}<template v-if="meeting.dates.some(date => date.answer !== meeting.answer)">, but {{ meeting.dates.filter(date => date.answer !== meeting.answer).map(date => `${SAID[date.answer]} on ${mediumDay(date.localStart)}`).join(', ') }}</template></span>
           <button type="button" class="quiet small" :aria-label="`Change the answer to ${meeting.title}`" @click="changing = meeting.id">Change</button>
@@ -76,7 +71,6 @@ async function take(event: Event) {
 
 <style scoped>
 .meeting { display: grid; gap: 3px; padding: 8px 0 !important; }
-.ask { padding: 6px 0; }
 .meeting p > .quiet { margin-left: -4px; }
 .off { text-decoration: line-through; }
 .file { cursor: pointer; }

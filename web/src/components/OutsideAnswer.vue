@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import type { Schemas } from '../api/client'
+import { mediumDay } from '../time'
+
+/** Answering another's meeting: which of its dates, a word, and the answer. */
+const { meeting, busy } = defineProps<{ meeting: Schemas['OutsideMeeting']; busy: boolean }>()
+const emit = defineEmits<{ answer: [Omit<Schemas['OutsideAnswer'], 'id'>] }>()
+
+const ANSWERS: [Schemas['OutsideAnswer']['answer'], string][] = [['accepted', 'I come'], ['tentative', 'I may come'], ['declined', 'I cannot']]
+const note = ref(meeting.note ?? '')
+const which = ref('')
+</script>
+
+<template>
+  <form class="stack" @submit.prevent>
+    <v-select v-if="meeting.dates.length > 1" v-model="which" :items="[{ title: 'to all its dates', value: '' }, ...meeting.dates.map(date => ({ title: `on ${mediumDay(date.localStart)} only`, value: date.recurrenceAt }))]" label="This is my answer" />
+    <v-text-field v-model="note" label="A word with it (if you like)" maxlength="500" />
+    <p class="row"><v-btn v-for="[word, label] in ANSWERS" :key="word" size="small" variant="outlined" :disabled="busy" :aria-label="`${label}: ${meeting.title}`" @click="emit('answer', { answer: word, note: note || null, recurrenceAt: which || null })">{{ label }}</v-btn></p>
+  </form>
+</template>
+
+<style scoped>
+form { padding: 6px 0; }
+</style>
