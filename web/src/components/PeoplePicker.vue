@@ -64,5 +64,9 @@ function addGuest() {
 .who { display: grid; grid-template-columns: 1fr 150px 70px; gap: 10px; align-items: center; padding: 2px 0 !important; }
 .role :deep(.v-field__input) { padding-top: 4px; min-height: 34px; }
 .guest { display: grid; grid-template-columns: 1fr 1.3fr auto; gap: 10px; align-items: center; }
-@media (max-width: 560px) { .guest { grid-template-columns: 1fr; } }
+@media (max-width: 560px) {
+  .guest { grid-template-columns: 1fr; }
+  .who { grid-template-columns: 1fr auto; gap: 0 10px; }
+  .who > .strong { grid-column: 1 / -1; padding-top: 6px; }
+}
 </style>

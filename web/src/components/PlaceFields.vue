@@ -19,7 +19,7 @@ const taken = computed(() => (error instanceof ProblemError && error.code === 'p
       <v-text-field v-model.number="form.afterMin" type="number" min="0" max="240" label="Run-over, min" class="short" />
     </template>
     <p v-for="free in taken?.problem.places ?? []" :key="free.id" class="instead"><button type="button" class="quiet" @click="form.placeId = free.id">Take {{ free.name }} instead</button></p>
-    <v-text-field v-model="form.place" label="Place" maxlength="250" placeholder="A room, a call link, or both" class="words" />
+    <v-text-field v-model="form.place" label="Place" maxlength="250" placeholder="A room, or how to find it" class="words" />
   </div>
 </template>
 

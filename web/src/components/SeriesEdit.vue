@@ -59,5 +59,5 @@ function save() {
 <style scoped>
 .remind { display: grid; grid-template-columns: 1fr 1.3fr; gap: 12px; align-items: center; }
 .three { display: grid; grid-template-columns: 1fr 1fr 110px; gap: 12px; }
-@media (max-width: 500px) { .three { grid-template-columns: 1fr; } }
+@media (max-width: 500px) { .three, .remind { grid-template-columns: 1fr; } }
 </style>

@@ -115,6 +115,7 @@ h2 { margin-bottom: 6px !important; }
 .empty { padding: 8px 0; }
 .waits { border-left: 4px solid var(--gold); }
 .outside { padding: 0 28px; }
+@media (max-width: 700px) { .outside { padding: 0 16px; } }
 .day { margin-bottom: 16px; }
 .meeting { display: grid; grid-template-columns: 52px 1fr auto; padding: 7px 0; border-top: 1px solid var(--line); }
 .time { font-weight: 650; }
