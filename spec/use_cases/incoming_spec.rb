@@ -145,4 +145,55 @@ RSpec.describe UseCases::IncomingMails do
     expect(use(UseCases::Invitations, marit).preview(series_id: series_id)[:recipients].to_h { |one| [one[:name], one[:what]] }).to include("Lars Ekeli" => "taken off", "Wen Halloran" => "nothing")
     expect(use(UseCases::People, marit).list[:people].map { |one| one[:name] }).not_to include "Yard"
   end
+
+  # RFC 5546 3.2.2.3: the one who cannot answers DELEGATED and names who comes; the other answers with DELEGATED-FROM.
+  describe "passing on" do
+    let(:other) { "ATTENDEE;CN=Odd Berge;DELEGATED-FROM=\"mailto:wen@skerrybuoy.example\":mailto:odd@harbour.example" }
+    let(:second) { "20261207T083000Z" }
+
+    def allow = use(UseCases::Meetings, marit).set_options(meeting_id: meetings[1], pass_on: true, answers_asked: nil, sign_up: nil, sign_up_limit: nil, remind_min: nil)
+
+    def pass_on(recurrence: second, to: "odd@harbour.example", more: other)
+      text = ical("REPLY", partstat: "DELEGATED", recurrence: recurrence, more: more)
+      mail(to ? text.sub("PARTSTAT=DELEGATED", "PARTSTAT=DELEGATED;DELEGATED-TO=\"mailto:#{to}\"") : text)
+    end
+
+    def from_odd(partstat, recurrence: nil, stamp: clock.now)
+      mail(ical("REPLY", partstat: partstat, attendee: "odd@harbour.example", recurrence: recurrence, stamp: stamp), from: "odd@harbour.example")
+    end
+
+    it "asks who is named to that one meeting, and takes their answer to it, with or without saying which" do
+      allow
+      expect(pass_on).to have_attributes(state: "taken", outcome: "delegated")
+      expect(answers).to eq [nil, "declined", nil, nil, nil, nil]
+      substitute = Records::Substitute.includes(:person).first
+      expect([substitute.person.name, substitute.meeting_id]).to eq ["Odd Berge", meetings[1]]
+      given = -> { Records::Reply.find_by(meeting_id: meetings[1], person_id: substitute.person_id)&.answer }
+      expect([from_odd("ACCEPTED").outcome, given.call]).to eq ["applied", "accepted"]
+      expect([from_odd("DECLINED", recurrence: second, stamp: clock.now + 60).outcome, given.call]).to eq ["applied", "declined"]
+      expect([from_odd("ACCEPTED", recurrence: "20261214T083000Z", stamp: clock.now + 90).outcome, given.call]).to eq ["no-such-meeting", "declined"]
+      expect(from_odd("ACCEPTED", recurrence: second, stamp: clock.now - 90).outcome).to eq "ignored-stale"
+    end
+
+    {
+      "where the keeper has not allowed it" => [false, {}, /may not be passed on/],
+      "for all meetings at once" => [true, {recurrence: nil}, /passes all meetings on to odd@harbour.example/],
+      "to nobody" => [true, {to: nil, more: ""}, /does not say to whom/],
+      "to somebody who is asked already" => [true, {to: "marit@skerrybuoy.example", more: ""}, /asked to this meeting already/]
+    }.each do |situation, (allowed, wish, remark)|
+      it "is kept aside and shown #{situation}" do
+        allow if allowed
+        kept = pass_on(**wish)
+        expect([kept.state, kept.outcome, Records::Substitute.count, answers.compact]).to eq ["aside", "delegated", 0, []]
+        expect(kept.remark).to match remark
+      end
+    end
+
+    it "ends for a single meeting that has moved past" do
+      allow
+      pass_on
+      clock.now = Time.utc(2026, 12, 8)
+      expect(from_odd("ACCEPTED", recurrence: second).outcome).to eq "ignored-stale"
+    end
+  end
 end

@@ -105,6 +105,21 @@ RSpec.describe UseCases::OutsideMeetings do
     expect(people.first.known).to be false
   end
 
+  it "reach as far ahead as everybody's calendars as time goes on, with their sheets" do
+    mail(ical(more: ["RRULE:FREQ=WEEKLY"]))
+    id = key
+    use(described_class, ines).keep_sheets(id: Records::OutsideMeeting.first.id, series_id: id)
+    last = -> { [Records::BusySpan.maximum(:ends_min) * 60, Records::Meeting.where(series_id: id).maximum(:starts_at).to_i] }
+    before = last.call
+    described_class.new(clock: clock).renew
+    expect(last.call).to eq before
+    clock.now += 60 * 86_400
+    described_class.new(clock: clock).renew
+    spans_until, sheets_until = last.call
+    expect(spans_until - before[0]).to be_between(7 * 7 * 86_400, 9 * 7 * 86_400)
+    expect(sheets_until - before[1]).to be_between(7 * 7 * 86_400, 9 * 7 * 86_400)
+  end
+
   describe "with a sheet here" do
     let(:row) { Records::OutsideMeeting.find_by(person_id: ines) }
     let(:series_id) { key.tap { |id| use(described_class, ines).keep_sheets(id: row.id, series_id: id) } }
