@@ -97,8 +97,7 @@ module UseCases
       ical = Core::Invitation::DeclineCounter.new(uid: SeriesContent.uid(series.id), sequence: series.sequence, recurrence: counter.meeting.original_wall, zone: zone, now: now,
         organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from), address: counter.person.email).to_ical
       text = "#{series.keeper.name} thanks you for offering #{said} for “#{series.title}”. The meeting stays where it is."
-      Outbox.new(clock: @clock).put(reason: "decline:#{counter.id}", series_id: series.id, to: counter.person, subject: "Stays as it is: #{series.title}", text: "#{text}\n", html: Mailing::Html.page(series.title, [Mailing::Html.heading(series.title), Mailing::Html.paragraph(text)].join),
-        calendar: ical, reply_to: series.keeper.email)
+      Outbox.new(clock: @clock).put(reason: "decline:#{counter.id}", series_id: series.id, to: counter.person, calendar: ical, reply_to: series.keeper.email, **Mailing::Note.parts("Stays as it is: #{series.title}", series.title, text))
     end
   end
 end

@@ -27,8 +27,7 @@ module UseCases
         person.update!(feeds_open: true, feed_serial: person.feed_serial + 1) unless person.feeds_open
         address = address(person, "meetings")
         words = "Add this address to your calendar program, and all your meetings stand there and stay right. Keep it to yourself: who has it sees them."
-        Outbox.new(clock: @clock).put(reason: "feed:#{person.id}:#{person.feed_serial}:#{now.to_i / 3_600}", to: person, subject: "Your meetings as a calendar", text: "#{words}\n\n#{address}\n",
-          html: Mailing::Html.page("Your meetings as a calendar", [Mailing::Html.heading("Your meetings as a calendar"), Mailing::Html.paragraph(words), Mailing::Html.link(address, address)].join))
+        Outbox.new(clock: @clock).put(reason: "feed:#{person.id}:#{person.feed_serial}:#{now.to_i / 3_600}", to: person, **Mailing::Note.parts("Your meetings as a calendar", "Your meetings as a calendar", words, [address, address]))
       end
     end
 

@@ -231,7 +231,7 @@ module UseCases
     def send_reply(row, answer, note, ical)
       said = "#{row.person.name} #{WORDS.fetch(answer)}#{": #{note}" if note}."
       to = Struct.new(:name, :email).new(row.organizer_name || row.organizer_email, row.organizer_email)
-      Outbox.new(clock: @clock).put(reason: "reply:#{row.id}:#{Digest::SHA256.hexdigest(ical)[0, 32]}", to: to, from: row.person, subject: "#{SUBJECTS.fetch(answer)}: #{row.title}", text: "#{said}\n", html: Mailing::Html.page(row.title, [Mailing::Html.heading(row.title), Mailing::Html.paragraph(said)].join), calendar: ical)
+      Outbox.new(clock: @clock).put(reason: "reply:#{row.id}:#{Digest::SHA256.hexdigest(ical)[0, 32]}", to: to, from: row.person, calendar: ical, **Mailing::Note.parts("#{SUBJECTS.fetch(answer)}: #{row.title}", row.title, said))
     end
 
     # Where it has a sheet here, the answer stands there too.

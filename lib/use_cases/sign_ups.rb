@@ -38,9 +38,8 @@ module UseCases
       wall = zone.wall(meeting.starts_at)
       series = meeting.series
       text = "#{words}. It is on #{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time."
-      address = AnswerLinks.address(series.id, person.id)
-      Outbox.new(clock: @clock).put(reason: "#{kind}:#{meeting.id}:#{person.id}:#{meeting.sign_ups}", series_id: series.id, to: person, reply_to: series.keeper.email, subject: "#{subject}: #{series.title}",
-        text: "#{text}\n\n#{address}\n", html: Mailing::Html.page(series.title, [Mailing::Html.heading(series.title), Mailing::Html.paragraph(text), Mailing::Html.link("Your answer", address)].join))
+      Outbox.new(clock: @clock).put(reason: "#{kind}:#{meeting.id}:#{person.id}:#{meeting.sign_ups}", series_id: series.id, to: person, reply_to: series.keeper.email,
+        **Mailing::Note.parts("#{subject}: #{series.title}", series.title, text, ["Your answer", AnswerLinks.address(series.id, person.id)]))
     end
   end
 end

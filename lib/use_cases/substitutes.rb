@@ -76,10 +76,10 @@ module UseCases
       wall = zone.wall(meeting.starts_at)
       at = "#{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time"
       words = (kind == :cancel) ? "You need not come to “#{series.title}” on #{at}." : "#{substitute.instead_of.name} asks you to come instead to “#{series.title}”, kept by #{series.keeper.name}.\n\n#{at}\n#{[series.location, series.call&.to_s].compact.join("\n")}".strip
-      address = AnswerLinks.address(series.id, person.id)
-      Outbox.new(clock: @clock).put(reason: "substitute:#{kind}:#{substitute.id}:#{digest(substitute)[0, 20]}", series_id: series.id, to: person, reply_to: series.keeper.email, subject: "#{(kind == :cancel) ? "Called off" : "Instead of #{substitute.instead_of.name}"}: #{series.title}",
-        text: "#{words}\n#{"\nAnswer, without signing in:\n  #{address}\n" unless kind == :cancel}", calendar: calendar(substitute, kind),
-        html: Mailing::Html.page(series.title, [Mailing::Html.heading(series.title), Mailing::Html.paragraph(words), (Mailing::Html.link("Answer", address) unless kind == :cancel)].compact.join))
+      subject = (kind == :cancel) ? "Called off" : "Instead of #{substitute.instead_of.name}"
+      link = ["Answer, without signing in", AnswerLinks.address(series.id, person.id)] unless kind == :cancel
+      Outbox.new(clock: @clock).put(reason: "substitute:#{kind}:#{substitute.id}:#{digest(substitute)[0, 20]}", series_id: series.id, to: person, reply_to: series.keeper.email, calendar: calendar(substitute, kind),
+        **Mailing::Note.parts("#{subject}: #{series.title}", series.title, words, link))
       substitute.update!(told_digest: digest(substitute))
     end
 
