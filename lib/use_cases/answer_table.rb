@@ -26,7 +26,7 @@ module UseCases
     def meeting_view(meeting)
       answers = asked.map { |member| answer_of(meeting, member) }
       tally = %w[accepted tentative declined none].to_h { |answer| [answer, answers.count(answer)] }
-      {id: meeting.id, local_start: @series.zone.wall(meeting.starts_at), state: meeting.state, tally: tally, silent: (meeting.options.waits_for_answers? ? asked : []).select { |member| answer_of(meeting, member) == "none" }.map { |member| member.person.name },
+      {id: meeting.id, local_start: @series.zone.wall(meeting.starts_at), state: meeting.state, tally: tally, silent: (meeting.options.waits_for_answers? ? asked : []).select { |member| answer_of(meeting, member) == "none" && !substitute_view(meeting, member) }.map { |member| member.person.name },
        quorum_note: quorum_note(meeting), sign_up: sign_up_view(meeting), options: meeting.options.to_h, own_options: meeting.attributes.symbolize_keys.slice(*Core::Invitation::Options::NAMES)}
     end
 

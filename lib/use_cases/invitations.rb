@@ -250,6 +250,7 @@ module UseCases
       return [] unless meeting.options.waits_for_answers?
 
       answered = Records::Reply.where(meeting_id: meeting.id).where.not(answer: "none").pluck(:person_id)
+      answered += Records::Substitute.where(meeting_id: meeting.id).pluck(:instead_of_id)
       @series.members.reject { |member| member.role == "informed" || answered.include?(member.person_id) }
     end
 

@@ -138,6 +138,7 @@ RSpec.describe "Options of a meeting" do
       clock.now += 60
       use(UseCases::Meetings, marit).move(meeting_id: meeting, version: Records::Meeting.find(meeting).lock_version, local_start: "2026-12-01T10:00")
       expect(use(UseCases::Invitations, marit).preview(series_id: series_id)[:recipients].map { |one| one[:name] }).to include "Odd Berge, instead of Lars Ekeli"
+      expect(column(series_id)[:silent]).to eq ["Marit Hauge", "Wen Halloran"]
       use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id)
       expect(starts.call).to eq ["2026-12-01T09:00:00Z"]
       expect(by_other_libraries(last_to("odd@harbour.example"))).to eq [["2026-12-01T09:00:00Z"]] * 2
