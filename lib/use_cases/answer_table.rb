@@ -98,7 +98,7 @@ module UseCases
 
     def counters
       Records::Counter.where(series_id: @series.id, state: "open").includes(:person, :meeting).order(:created_at, :id).map do |counter|
-        {id: counter.id, person: {id: counter.person_id, name: counter.person.name}, meeting_id: counter.meeting_id, meeting_local_start: @series.zone.wall(counter.meeting.starts_at), local_start: @series.zone.wall(counter.starts_at), local_end: @series.zone.wall(counter.ends_at), note: counter.note, fit: fit_of(counter)}
+        {id: counter.id, person: {id: counter.person_id, name: counter.person.name}, meeting_id: counter.meeting_id, version: counter.meeting.lock_version, starts_at: counter.starts_at, meeting_local_start: @series.zone.wall(counter.meeting.starts_at), local_start: @series.zone.wall(counter.starts_at), local_end: @series.zone.wall(counter.ends_at), note: counter.note, fit: fit_of(counter)}
       end
     end
 

@@ -67,6 +67,10 @@ RSpec.describe "An invitation that holds" do
     expect(page).to have_css("td button.accepted", count: 3)
     expect(page).to have_css("td button.declined[aria-label*='Dentist']")
     expect_accessible
+    click_link "See it beside everyone's calendars"
+    expect(page).to have_css(".fit", text: "15:00")
+    expect(page).to have_css(".fit", text: "Wen Halloran")
+    as_keeper
     click_button "Take it"
     expect(page).to have_content "2 people to tell of changes"
     send_invitation

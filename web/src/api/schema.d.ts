@@ -2906,6 +2906,9 @@ export interface components {
             id: components["schemas"]["Key"];
             person: components["schemas"]["Named"];
             meetingId: components["schemas"]["Key"];
+            /** @description of the meeting */
+            version: number;
+            startsAt: components["schemas"]["Instant"];
             meetingLocalStart: components["schemas"]["Wall"];
             localStart: components["schemas"]["Wall"];
             localEnd: components["schemas"]["Wall"];

@@ -54,7 +54,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
   <div v-if="table" class="stack">
     <section v-for="counter in table.counters" :key="counter.id" class="offered">
       <p><b>{{ counter.person.name }}</b> offers {{ mediumDay(counter.localStart) }}, {{ clock(counter.localStart) }}–{{ clock(counter.localEnd) }} instead of {{ mediumDay(counter.meetingLocalStart) }}<template v-if="counter.note">: “{{ counter.note }}”</template>. <span class="soft">{{ counter.fit }} then.</span></p>
-      <p class="row"><v-btn size="small" @click="take(counter, true)">Take it</v-btn><v-btn size="small" variant="outlined" @click="take(counter, false)">Turn it down</v-btn></p>
+      <p class="row"><v-btn size="small" @click="take(counter, true)">Take it</v-btn><v-btn size="small" variant="outlined" @click="take(counter, false)">Turn it down</v-btn><router-link class="small" :to="{ path: '/common-time', query: { series: seriesId, meeting: counter.meetingId, version: counter.version, day: counter.localStart.slice(0, 10), at: counter.startsAt } }">See it beside everyone's calendars</router-link></p>
     </section>
     <section v-for="mail in table.aside" :key="mail.id" class="aside small"><span class="stuck strong">Kept aside:</span> {{ mail.remark }} <button type="button" class="quiet small" @click="dismiss(mail.id)">Seen</button></section>
     <div class="scroll" tabindex="0" role="region" aria-label="Answers">

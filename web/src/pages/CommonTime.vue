@@ -30,6 +30,8 @@ const route = useRoute()
 // Come here from a series or one of its meetings: its people, its length, and its own times do not count against it.
 const seriesId = String(route.query.series ?? '')
 const meetingId = String(route.query.meeting ?? '')
+// Or to look at one time that somebody offers.
+const offeredDay = String(route.query.day ?? '')
 const { series } = useSeries(() => seriesId)
 const timeZone = computed(() => series.value?.timeZone ?? me.value!.timeZone)
 const { draft: look } = useDraft<Look>(`common-time-${me.value!.id}${seriesId}`, () => ({ ...emptyLook(me.value!.timeZone), people: seriesId ? [] : [{ personId: me.value!.id, role: 'required' }] }))
@@ -37,6 +39,8 @@ watch(series, found => {
   if (!found || look.value.people.length) return
   look.value = { ...look.value, lengthMin: found.lengthMin, beforeMin: found.beforeMin, afterMin: found.afterMin, place: found.heldPlace?.id ?? 'none', people: found.members.filter(one => one.role !== 'informed').map(({ personId, role }) => ({ personId, role })) }
 }, { immediate: true })
+
+if (offeredDay) look.value.fromDay = offeredDay
 
 const except = { ...(meetingId ? { exceptMeetingId: meetingId } : seriesId ? { exceptSeriesId: seriesId } : {}) }
 const page = ref(1)
@@ -59,7 +63,7 @@ const outcome = computed(() => {
   // Nobody is known to be missing; but no calendar known, or only tentatively free, is not free.
   return found.value.fewestMissing === 0 ? 'Nothing against these times, but not all who must come are sure' : 'No time suits all who must come'
 })
-const chosenAt = ref<string | null>(null)
+const chosenAt = ref<string | null>(route.query.at ? String(route.query.at) : null)
 const check = computed(() => { const one = wishOf(settled.value, timeZone.value, except); return one && chosenAt.value ? { ...one, at: chosenAt.value } : null })
 const { fit: chosen } = useTimeCheck(check)
 const inList = computed(() => found.value?.fits.some(fit => fit.startsAt === chosen.value?.startsAt))
