@@ -170,7 +170,7 @@ module UseCases
       agenda = agenda_of_next unless one[:kind] == :cancel
       Mailing::Invitation.new(agenda: agenda, papers: (one[:kind] == :cancel) ? [] : papers_of_next,
         kind: one[:kind], content: content, note: note, keeper: @series.keeper.name, role: one[:role].to_s, first: first_meeting(person, content, at),
-        changes: before ? Core::Invitation::Difference.between(before, content).map(&:to_h) : [], told_before: !before.nil?,
+        changes: before ? Core::Invitation::Difference.between(before, content, reader: Core::Zone[person.time_zone]).map(&:to_h) : [], told_before: !before.nil?,
         url: "#{Settings.origin}/series/#{@series.id}", answer_url: (AnswerLinks.address(@series.id, person.id) unless one[:kind] == :cancel || one[:role] == :informed), options: @series.options,
         calendar: (calendar(one, content, before, attendees, sequence, at) unless one[:kind] == :reminder)).parts.merge(reply_to: @series.keeper.email)
     end

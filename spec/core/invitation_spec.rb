@@ -67,6 +67,20 @@ RSpec.describe Core::Invitation do
       end
     end
 
+    # "Times always with the zone where more than one is in play"
+    {
+      "Europe/Oslo" => ["Thursday 11 February 2027, 16:00 Oslo time", "Friday 12 February 2027, 01:30 Oslo time"],
+      "Europe/Lisbon" => ["Thursday 11 February 2027, 16:00 Oslo time (15:00 in Lisbon)", "Friday 12 February 2027, 01:30 Oslo time (00:30 in Lisbon)"],
+      "America/Halifax" => ["Thursday 11 February 2027, 16:00 Oslo time (11:00 in Halifax)", "Friday 12 February 2027, 01:30 Oslo time (Thursday 11 February 2027, 20:30 in Halifax)"]
+    }.each do |zone, words|
+      it "says to a reader in #{zone} what a moved meeting means on their wall" do
+        before = with_call[nil, start: "2027-02-11T16:00:00"]
+        after = before.with(moved: [{"from" => "2027-02-11T16:00:00", "to" => "2027-02-12T01:30:00", "length_min" => 45}])
+        change = described_class::Difference.between(before, after, reader: Core::Zone[zone]).first
+        expect([change.before, change.after]).to eq words
+      end
+    end
+
     it "is the room where there is one, and the call where there is none" do
       online = {"url" => "https://calls.example/a", "passcode" => nil, "dial_in" => nil}
       expect([with_call[online].where, with_call[online, location: "Boat shed"].where, with_call[online.merge("url" => nil, "dial_in" => "55")].where]).to eq ["https://calls.example/a", "Boat shed", "55"]

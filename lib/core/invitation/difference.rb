@@ -6,12 +6,14 @@ module Core
       Change = Value.of(:label, :before, :after)
 
       # @param before, after [Content]
+      # @param reader [Zone, nil] whose clock is said beside that of the series, where they differ
       # @return [Array<Change>] in the order people read
-      def self.between(before, after) = new(before, after).to_a
+      def self.between(before, after, reader: nil) = new(before, after, reader).to_a
 
-      def initialize(before, after)
+      def initialize(before, after, reader)
         @before = before
         @after = after
+        @reader = reader
       end
 
       def to_a
@@ -49,13 +51,26 @@ module Core
 
       def state(content, wall)
         found = known(content)[wall]
-        return said(wall) unless found
-        return "#{said(wall)}: called off. #{found["reason"]}" if found.key?("reason")
+        return said(wall, content.zone) unless found
+        return "#{said(wall, content.zone)}: called off. #{found["reason"]}" if found.key?("reason")
 
-        said(found["to"]) + ((found["length_min"] == content.length_min) ? "" : ", #{found["length_min"]} minutes")
+        said(found["to"], content.zone) + ((found["length_min"] == content.length_min) ? "" : ", #{found["length_min"]} minutes")
       end
 
-      def said(text) = WallTime.parse(text).then { |wall| "#{Words.day(wall.date)}, #{Words.clock(wall)}" }
+      def said(text, zone)
+        wall = WallTime.parse(text)
+        "#{Words.day(wall.date)}, #{Words.clock(wall)} #{zone.place} time#{elsewhere(wall, zone)}"
+      end
+
+      # The same moment on the reader's wall, with the day where that is another.
+      def elsewhere(wall, zone)
+        return unless @reader
+
+        theirs = @reader.wall(zone.instant(wall))
+        return if theirs == wall
+
+        " (#{"#{Words.day(theirs.date)}, " unless theirs.date == wall.date}#{Words.clock(theirs)} in #{@reader.place})"
+      end
     end
   end
 end
