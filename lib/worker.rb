@@ -65,6 +65,7 @@ class Worker
     UseCases::Calendars.new(clock: @clock).renew
     UseCases::OutsideMeetings.new(clock: @clock).renew
     UseCases::Holds.new(clock: @clock).release_expired
+    UseCases::IncomingMails.new(clock: @clock).sweep
     Records::Change.where("changed_at < ?", @swept_at - 3_600).in_batches(of: 1_000).delete_all
   end
 end

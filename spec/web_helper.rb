@@ -29,11 +29,24 @@ module PostOffice
 
   def open
     @dir = Dir.mktmpdir
-    @http, smtp, entrance, @smpp = Array.new(4) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
-    env = {"LEFT_OVER_POST_PORT" => @http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_ENTRANCE_PORT" => entrance.to_s, "LEFT_OVER_SMPP_PORT" => @smpp.to_s, "LEFT_OVER_VAR" => @dir}
+    @http, smtp, @mail_in, @smpp = Array.new(4) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
+    env = {"LEFT_OVER_POST_PORT" => @http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_ENTRANCE_PORT" => @mail_in.to_s, "LEFT_OVER_SMPP_PORT" => @smpp.to_s, "LEFT_OVER_VAR" => @dir}
     @pid = spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "stand_ins/post/tray.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
     @entrance = spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "bin/lib/entrance.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
     @smtp = smtp
+  end
+
+  # Both take a while to come up; the first example may be theirs.
+  def await
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + 30
+    [@http, @mail_in].each do |port|
+      TCPSocket.new("127.0.0.1", port).close
+    rescue Errno::ECONNREFUSED
+      raise if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+
+      Thread.pass
+      retry
+    end
   end
 
   # The worker runs beside the examples in the browser only: elsewhere it would take what a spec is about to look at.
@@ -103,6 +116,7 @@ RSpec.configure do |config|
   config.before(:each, :web) do
     Rack::Attack.reset!
     clock.now = Time.now.utc
+    PostOffice.await
     PostOffice.work
   end
   config.after(:each, :web) do |example|

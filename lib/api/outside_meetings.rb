@@ -9,6 +9,8 @@ module Api
       json outside.answer(id: params["id"], **input)
     end
 
+    on(:post, "/outside-meetings/:id/offers", "offerOutside", may: :keep_outside, of: :outside_meeting) { json outside.offer(id: params["id"], **input), 201 }
+
     on :post, "/outside-meetings/:id/series", "keepSheets", may: :keep_outside, of: :outside_meeting do
       json use(UseCases::Series).show(outside.keep_sheets(id: params["id"], series_id: input[:id])), 201
     end

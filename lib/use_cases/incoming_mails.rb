@@ -8,6 +8,7 @@ module UseCases
     LEASE_S = 60
     MOST_BYTES = 5_000_000
     PAGE_SIZE = 50
+    REPORTS_KEPT_S = 7 * 86_400
     PARTSTATS = {"accepted" => "accepted", "declined" => "declined", "tentative" => "tentative", "needs-action" => "none"}.freeze
 
     # @param sender [String] of the envelope
@@ -34,6 +35,9 @@ module UseCases
       settle(id, token, state: "unreadable", outcome: "unreadable", remark: error.message[0, 500])
       true
     end
+
+    # Lets go of reports that have been taken in; there is one for each mail that was sent.
+    def sweep = Records::IncomingMail.where(outcome: "report").where("received_at < ?", now - REPORTS_KEPT_S).in_batches(of: 500).delete_all
 
     # What was kept aside of a series, for its keeper.
     def kept_aside(series_id) = {mails: Records::IncomingMail.light.where(series_id: series_id, state: "aside").order(received_at: :desc).limit(PAGE_SIZE).map { |mail| view(mail) }}

@@ -58,11 +58,29 @@ module UseCases
 
         # Two answers within a second would count as one.
         at = [now, *row.messages.filter_map { |one| one["at"] && Time.iso8601(one["at"]) + 1 }].max
-        ical = reply(row, outside, answer, words(note), instance, at)
+        ical = reply(row, outside, answer, words(note), instance, at).to_ical
         keep(row, {"from" => row.person.email, "mine" => true, "at" => at.iso8601, "ical" => ical})
         row.update!(note: words(note))
         send_reply(row, answer, words(note), ical)
         answer_own(row, answer, note) unless recurrence_at
+      end
+      list
+    end
+
+    # Offers its organizer another time for one of its dates, as long as that one. Nothing changes here until they take it.
+    # @param local_start [String] on the person's own wall
+    def offer(id:, local_start:, recurrence_at: nil, note: nil)
+      write do
+        row = find(Records::OutsideMeeting, id)
+        outside = read(row)
+        coming = outside.called_off? ? [] : outside.instances(now, horizon)
+        instance = (recurrence_at ? coming.find { |one| one.recurrence_s == recurrence_at.to_i } : coming.first) or raise Core::Invalid.new("There is no meeting then.", pointer: "/recurrenceAt")
+        starts_at = row.person.zone.instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
+        raise Core::Invalid.new("That is past. Offer a time to come.", pointer: "/localStart", code: "past") if starts_at <= now
+
+        offered = [starts_at, starts_at + (instance.ends_s - instance.starts_s)]
+        ical = reply(row, outside, outside.answer(instance), words(note), (instance if outside.event.rule), now).with(offered: offered).to_ical
+        send_offer(row, offered, words(note), ical)
       end
       list
     end
@@ -225,13 +243,24 @@ module UseCases
       start = outside.event.start
       recurrence = instance && start.with(wall: start.zone.wall(Time.at(instance.recurrence_s)))
       Core::Invitation::Answer.new(uid: row.uid, sequence: event.sequence, recurrence: recurrence, answer: answer.to_sym, comment: note, title: row.title, name: row.person.name, address: row.person.email,
-        sent_by: Settings.mail_from, organizer: row.organizer_email, now: at).to_ical
+        sent_by: Settings.mail_from, organizer: row.organizer_email, offered: nil, now: at)
     end
 
     def send_reply(row, answer, note, ical)
       said = "#{row.person.name} #{WORDS.fetch(answer)}#{": #{note}" if note}."
+      mail_organizer(row, "reply:#{row.id}:#{Digest::SHA256.hexdigest(ical)[0, 32]}", SUBJECTS.fetch(answer), said, ical)
+    end
+
+    def send_offer(row, offered, note, ical)
+      wall = row.person.zone.wall(offered[0])
+      said = "#{row.person.name} offers another time: #{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{row.person.zone.place} time#{": #{note}" if note}."
+      mail_organizer(row, "offer:#{row.id}:#{offered[0].to_i}", "Another time offered", said, ical)
+    end
+
+    # Written in the person's name.
+    def mail_organizer(row, reason, subject, said, ical)
       to = Struct.new(:name, :email).new(row.organizer_name || row.organizer_email, row.organizer_email)
-      Outbox.new(clock: @clock).put(reason: "reply:#{row.id}:#{Digest::SHA256.hexdigest(ical)[0, 32]}", to: to, from: row.person, calendar: ical, **Mailing::Note.parts("#{SUBJECTS.fetch(answer)}: #{row.title}", row.title, said))
+      Outbox.new(clock: @clock).put(reason: reason, to: to, from: row.person, calendar: ical, **Mailing::Note.parts("#{subject}: #{row.title}", row.title, said))
     end
 
     # Where it has a sheet here, the answer stands there too.

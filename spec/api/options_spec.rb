@@ -66,6 +66,8 @@ RSpec.describe "Options, substitutes and meetings from elsewhere over the API" d
     call(:put, "/outside-meetings/#{meeting["id"]}/answer", {answer: "accepted", recurrenceAt: "2020-01-01T00:00:00Z"})
     expect(status).to eq 422
     expect(call(:put, "/outside-meetings/#{meeting["id"]}/answer", {answer: "accepted"})["meetings"].first["answer"]).to eq "accepted"
+    call(:post, "/outside-meetings/#{meeting["id"]}/offers", {localStart: "#{monday + 2}T15:00", note: "Or then"})
+    expect([status, Records::Mail.where("reason like 'offer:%'").count]).to eq [201, 1]
     made = call(:post, "/outside-meetings/#{meeting["id"]}/series", {id: key})
     expect(made).to include("title" => "Dues", "outside" => "olav@port.example")
     expect(call(:post, "/outside-meetings/#{meeting["id"]}/series", {id: key})["id"]).to eq made["id"]

@@ -5,7 +5,7 @@ require "icalendar"
 RSpec.describe Core::Invitation::Answer do
   oslo = Core::Zone["Europe/Oslo"]
   at = ->(form, text, zone = oslo) { Core::ICalendar::Times::Moment.new(form: form, wall: Core::WallTime.parse(text), zone: zone) }
-  base = {uid: "dues@port.example", sequence: 3, recurrence: nil, answer: :accepted, comment: nil, title: "Dues; port, council", name: "Ines; Torvald", address: "ines@skerrybuoy.example", sent_by: "meetings@skerrybuoy.example", organizer: "olav@port.example", now: Time.utc(2026, 11, 25, 8)}
+  base = {uid: "dues@port.example", sequence: 3, recurrence: nil, offered: nil, answer: :accepted, comment: nil, title: "Dues; port, council", name: "Ines; Torvald", address: "ines@skerrybuoy.example", sent_by: "meetings@skerrybuoy.example", organizer: "olav@port.example", now: Time.utc(2026, 11, 25, 8)}
 
   {
     "to the whole" => [{}, nil, "ACCEPTED"],
@@ -24,6 +24,18 @@ RSpec.describe Core::Invitation::Answer do
       ours = Core::Invitation::Message.read(written)
       expect([ours.method, ours.events.first.comment, ours.events.first.attendees.first.name]).to eq ["reply", wish[:comment], "Ines; Torvald"]
     end
+  end
+
+  # RFC 5546 3.2.7: the whole event, with the times offered; the organizer's side is Entry, checked by its conversations.
+  it "with another time is a COUNTER, which an organizer's calendar holds for its keeper to settle" do
+    request = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:REQUEST\r\nBEGIN:VEVENT\r\nUID:dues@port.example\r\nSEQUENCE:3\r\nDTSTAMP:20261124T080000Z\r\nDTSTART;TZID=Europe/Oslo:20261201T100000\r\nDURATION:PT1H\r\nRRULE:FREQ=WEEKLY;COUNT=3\r\nORGANIZER:mailto:olav@port.example\r\nATTENDEE:mailto:ines@skerrybuoy.example\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+    organizer = Core::Invitation::Entry.new(:organizer)
+    organizer.take(Core::Invitation::Message.read(request), sender: "olav@port.example", outgoing: true)
+    written = described_class.new(**base, recurrence: at.call(:zoned, "2026-12-08T10:00"), offered: [Time.utc(2026, 12, 9, 13), Time.utc(2026, 12, 9, 14)], answer: :none, comment: "After lunch").to_ical
+    expect(organizer.take(Core::Invitation::Message.read(written), sender: "ines@skerrybuoy.example")).to eq :counter_pending
+    expect(organizer.counters.map { |one| [one.from, one.recurrence_s, one.starts_s, one.ends_s, one.comment] }).to eq [["ines@skerrybuoy.example", Time.utc(2026, 12, 8, 9).to_i, Time.utc(2026, 12, 9, 13).to_i, Time.utc(2026, 12, 9, 14).to_i, "After lunch"]]
+    event = Icalendar::Calendar.parse(written).first.events.first
+    expect([event.dtstart.utc.strftime("%d %H:%M"), event.dtend.utc.strftime("%d %H:%M"), Icalendar::Calendar.parse(written).first.ip_method.to_s]).to eq ["09 13:00", "09 14:00", "COUNTER"]
   end
 
   it "lets no UID from outside begin a line of its own" do

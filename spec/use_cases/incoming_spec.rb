@@ -73,6 +73,8 @@ RSpec.describe UseCases::IncomingMails do
     reminder = Records::Mail.where("reason like 'remind:%'").find_by(recipient: "wen@skerrybuoy.example")
     expect([report.call(reminder.reason, "delivered", "2.1.5"), failing.call, reminder.reload.state]).to eq ["report", nil, "delivered"]
     expect(report.call("never sent", "failed", "5.1.1")).to eq "not-ours"
+    clock.now += 8 * 86_400
+    expect { described_class.new(clock: clock).sweep }.to change { Records::IncomingMail.distinct.pluck(:outcome).sort }.from(%w[not-ours report]).to(%w[not-ours])
   end
 
   it "keeps aside who is not invited, and who answers for somebody else" do

@@ -71,6 +71,21 @@ RSpec.describe UseCases::OutsideMeetings do
     expect(output.strip).to eq "council-1@port.example TENTATIVE mailto:#{Settings.mail_from}"
   end
 
+  it "can be offered another time, once each, which changes nothing here until it is taken" do
+    mail(ical)
+    row = Records::OutsideMeeting.first.id
+    before = spans
+    offer = ->(**wish) { use(described_class, ines).offer(id: row, **wish) }
+    2.times { offer.call(local_start: "2026-12-09T13:00", recurrence_at: Time.utc(2026, 12, 8, 9), note: "After lunch") }
+    sent = Records::Mail.where("reason like 'offer:%'").to_a
+    message = Core::Invitation::Message.read(Mail.new(sent.first.source).all_parts.find { |part| part.mime_type == "text/calendar" }.decoded)
+    event = message.events.first
+    expect([sent.size, sent.first.recipient, message.method, event.recurrence_id.instant_s, event.start.instant_s, event.length]).to eq [1, "olav@port.example", "counter", Time.utc(2026, 12, 8, 9).to_i, Time.utc(2026, 12, 9, 12).to_i, [0, 3_600]]
+    expect(spans).to eq before
+    expect { offer.call(local_start: "2020-01-01T10:00") }.to raise_error(Core::Invalid) { |error| expect(error.pointer).to eq "/localStart" }
+    expect { offer.call(local_start: "2026-12-09T13:00", recurrence_at: Time.utc(2026, 12, 9, 9)) }.to raise_error(Core::Invalid) { |error| expect(error.pointer).to eq "/recurrenceAt" }
+  end
+
   it "move, and are called off, only by later messages of their organizer" do
     mail(ical(more: []))
     outcomes = [ical(more: [], start: "20261202T140000", sequence: 2), ical(more: [], start: "20261203T140000", sequence: 1), ical(more: [], method: "CANCEL", sequence: 3)]

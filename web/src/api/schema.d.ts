@@ -1146,6 +1146,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/outside-meetings/{id}/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Offers its organizer another time by mail; nothing changes here until they take it */
+        post: operations["offerOutside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/outside-meetings/{id}/series": {
         parameters: {
             query?: never;
@@ -2822,6 +2841,15 @@ export interface components {
              */
             recurrenceAt?: string | null;
         };
+        OutsideOffer: {
+            localStart: components["schemas"]["Wall"];
+            /**
+             * Format: date-time
+             * @description instead of which of its dates; null: the next
+             */
+            recurrenceAt?: string | null;
+            note?: string | null;
+        };
         KeptSheets: {
             id: components["schemas"]["Key"];
         };
@@ -3554,6 +3582,11 @@ export interface components {
         OutsideAnswer: {
             content: {
                 "application/json": components["schemas"]["OutsideAnswer"];
+            };
+        };
+        OutsideOffer: {
+            content: {
+                "application/json": components["schemas"]["OutsideOffer"];
             };
         };
         KeptSheets: {
@@ -5049,6 +5082,21 @@ export interface operations {
         requestBody: components["requestBodies"]["OutsideAnswer"];
         responses: {
             200: components["responses"]["OutsideMeetings"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    offerOutside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["OutsideOffer"];
+        responses: {
+            201: components["responses"]["OutsideMeetings"];
             default: components["responses"]["Problem"];
         };
     };

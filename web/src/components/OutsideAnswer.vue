@@ -5,18 +5,21 @@ import { mediumDay } from '../time'
 
 /** Answering another's meeting: which of its dates, a word, and the answer. */
 const { meeting, busy } = defineProps<{ meeting: Schemas['OutsideMeeting']; busy: boolean }>()
-const emit = defineEmits<{ answer: [Omit<Schemas['OutsideAnswer'], 'id'>] }>()
+const emit = defineEmits<{ answer: [Schemas['OutsideAnswer']]; offer: [Schemas['OutsideOffer']] }>()
 
 const ANSWERS: [Schemas['OutsideAnswer']['answer'], string][] = [['accepted', 'I come'], ['tentative', 'I may come'], ['declined', 'I cannot']]
 const note = ref(meeting.note ?? '')
 const which = ref('')
+const offering = ref(false)
+const at = ref('')
 </script>
 
 <template>
   <form class="stack" @submit.prevent>
     <v-select v-if="meeting.dates.length > 1" v-model="which" :items="[{ title: 'to all its dates', value: '' }, ...meeting.dates.map(date => ({ title: `on ${mediumDay(date.localStart)} only`, value: date.recurrenceAt }))]" label="This is my answer" />
     <v-text-field v-model="note" label="A word with it (if you like)" maxlength="500" />
-    <p class="row"><v-btn v-for="[word, label] in ANSWERS" :key="word" size="small" variant="outlined" :disabled="busy" :aria-label="`${label}: ${meeting.title}`" @click="emit('answer', { answer: word, note: note || null, recurrenceAt: which || null })">{{ label }}</v-btn></p>
+    <p class="row"><v-btn v-for="[word, label] in ANSWERS" :key="word" size="small" variant="outlined" :disabled="busy" :aria-label="`${label}: ${meeting.title}`" @click="emit('answer', { answer: word, note: note || null, recurrenceAt: which || null })">{{ label }}</v-btn><button type="button" class="quiet small" :aria-expanded="offering" @click="offering = !offering">Offer another time</button></p>
+    <p v-if="offering" class="row"><v-text-field v-model="at" type="datetime-local" :label="`Begins, ${meeting.zonePlace} time`" /><v-btn size="small" variant="outlined" :disabled="!at || busy" @click="emit('offer', { localStart: at, recurrenceAt: which || null, note: note || null })">Send the offer</v-btn></p>
   </form>
 </template>
 

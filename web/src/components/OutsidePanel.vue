@@ -9,7 +9,7 @@ import { useOutside } from '../composables/useOutside'
 import { clock, mediumDay } from '../time'
 
 /** Invitations of others: answered from here, kept as busy time, with a sheet if wanted. */
-const { meetings, add, isAdding, answer, isAnswering, keepSheets, dismiss } = useOutside()
+const { meetings, add, isAdding, offer, answer, isAnswering, keepSheets, dismiss } = useOutside()
 const { say, complain } = useNotice()
 const router = useRouter()
 
@@ -20,11 +20,18 @@ const changing = ref<string | null>(null)
 const SAID = { none: 'not answered yet', accepted: 'you come', tentative: 'you may come', declined: 'you are away' }
 const asks = (meeting: Outside) => !meeting.calledOff && (meeting.answer === 'none' || changing.value === meeting.id)
 
-async function reply(meeting: Outside, wish: Omit<Schemas['OutsideAnswer'], 'id'>) {
+async function reply(meeting: Outside, wish: Schemas['OutsideAnswer']) {
   try {
     await answer({ id: meeting.id, ...wish })
     changing.value = null
     say(`${meeting.organizer} is told.`)
+  } catch (fault) { complain(fault as Error) }
+}
+async function offerTo(meeting: Outside, wish: Schemas['OutsideOffer']) {
+  try {
+    await offer({ id: meeting.id, ...wish })
+    changing.value = null
+    say(`${meeting.organizer} is offered that time. Nothing changes until they take it.`)
   } catch (fault) { complain(fault as Error) }
 }
 async function keep(meeting: Outside) {
@@ -57,7 +64,7 @@ async function take(event: Event) {
           <template v-if="meeting.calledOff"><span class="stuck">called off by {{ meeting.organizer }}</span> <button type="button" class="quiet small" :aria-label="`Seen: ${meeting.title}`" @click="dismiss(meeting.id)">Seen</button></template>
           <template v-else>{{ mediumDay(meeting.dates[0]!.localStart) }}, {{ clock(meeting.dates[0]!.localStart) }}–{{ clock(meeting.dates[0]!.localEnd) }} {{ meeting.zonePlace }}<template v-if="meeting.dates.length > 1"> and on</template><template v-if="meeting.location"> · {{ meeting.location }}</template></template>
         </p>
-        <OutsideAnswer v-if="asks(meeting)" :meeting="meeting" :busy="isAnswering" @answer="wish => reply(meeting, wish)" />
+        <OutsideAnswer v-if="asks(meeting)" :meeting="meeting" :busy="isAnswering" @answer="wish => reply(meeting, wish)" @offer="wish => offerTo(meeting, wish)" />
         <p v-else-if="!meeting.calledOff" class="small row">
           <span>{{ SAID[meeting.answer] }}<template v-if="meeting.dates.some(date => date.answer !== meeting.answer)">, but {{ meeting.dates.filter(date => date.answer !== meeting.answer).map(date => `${SAID[date.answer]} on ${mediumDay(date.localStart)}`).join(', ') }}</template></span>
           <button type="button" class="quiet small" :aria-label="`Change the answer to ${meeting.title}`" @click="changing = meeting.id">Change</button>

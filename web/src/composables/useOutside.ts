@@ -13,10 +13,11 @@ export function useOutside() {
   }
   const adding = useMutation({ mutationFn: (content: string) => dataOf(api.POST('/outside-meetings', { body: { content } })), onSuccess: show })
   const answering = useMutation({ mutationFn: ({ id, ...body }: Schemas['OutsideAnswer'] & { id: string }) => dataOf(api.PUT('/outside-meetings/{id}/answer', { params: { path: { id } }, body })), onSuccess: show })
+  const offering = useMutation({ mutationFn: ({ id, ...body }: Schemas['OutsideOffer'] & { id: string }) => dataOf(api.POST('/outside-meetings/{id}/offers', { params: { path: { id } }, body })), onSuccess: show })
   const keeping = useMutation({ mutationFn: ({ id, seriesId }: { id: string; seriesId: string }) => dataOf(api.POST('/outside-meetings/{id}/series', { params: { path: { id } }, body: { id: seriesId } })), onSuccess: () => ['series', 'desk', 'outside-meetings'].forEach(name => cache.invalidateQueries({ queryKey: [name] })) })
   const dismissing = useMutation({ mutationFn: (id: string) => dataOf(api.DELETE('/outside-meetings/{id}', { params: { path: { id } } })), onSuccess: show })
   return {
     meetings: computed(() => reading.data.value?.meetings ?? []), add: adding.mutateAsync, isAdding: adding.isPending,
-    answer: answering.mutateAsync, isAnswering: answering.isPending, keepSheets: keeping.mutateAsync, dismiss: dismissing.mutateAsync,
+    offer: offering.mutateAsync, answer: answering.mutateAsync, isAnswering: answering.isPending, keepSheets: keeping.mutateAsync, dismiss: dismissing.mutateAsync,
   }
 }

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
 import CallFields, { callForm, callOf } from '../components/CallFields.vue'
+import OptionFields from '../components/OptionFields.vue'
 import PlaceFields from '../components/PlaceFields.vue'
 import PeoplePicker from '../components/PeoplePicker.vue'
 import ProblemNote from '../components/ProblemNote.vue'
@@ -21,13 +22,15 @@ const zones = useTimeZones()
 const router = useRouter()
 const { create, error, isCreating } = useCreateSeries()
 
-interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; call?: ReturnType<typeof callForm>; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; groups: Schemas['AskedGroup'][]; guests: Schemas['SeriesGuest'][]; run: RunForm }
+interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; call?: ReturnType<typeof callForm>; options?: Schemas['Options']; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; groups: Schemas['AskedGroup'][]; guests: Schemas['SeriesGuest'][]; run: RunForm }
+const USUAL: Schemas['Options'] = { passOn: false, answersAsked: true, signUp: false, signUpLimit: null }
 const first = newKey()
 const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => ({
-  id: first, title: '', purpose: '', place: '', placeId: null, beforeMin: 0, afterMin: 0, call: callForm(null), keeperId: me.value!.id, chairId: me.value!.id,
+  id: first, title: '', purpose: '', place: '', placeId: null, beforeMin: 0, afterMin: 0, call: callForm(null), options: USUAL, keeperId: me.value!.id, chairId: me.value!.id,
   members: [{ personId: me.value!.id, role: 'required' }], groups: [], guests: [], run: emptyRun(me.value!.timeZone),
 }))
-form.value.call ??= callForm(null)
+form.value.call ??= callForm(null) // a draft from before there were calls
+form.value.options ??= { ...USUAL }
 if (form.value.id !== first && form.value.title === '') form.value.id = first
 
 // Asked a moment after the last change, so that typing does not ask at each key.
@@ -52,9 +55,9 @@ async function save() {
   tried.value = true
   const run = wishOf(form.value.run)
   if (!form.value.title.trim() || !run) return
-  const { id, title, purpose, place, placeId, beforeMin, afterMin, call, keeperId, chairId, members, groups, guests } = form.value
+  const { id, title, purpose, place, placeId, beforeMin, afterMin, call, options, keeperId, chairId, members, groups, guests } = form.value
   try {
-    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, call: callOf(call!), keeperId, chairId, members, groups: groups ?? [], guests: guests ?? [], run })
+    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, call: callOf(call!), options, keeperId, chairId, members, groups: groups ?? [], guests: guests ?? [], run })
     forget()
     router.push(`/series/${series.id}`)
   } catch { /* shown at the field */ }
@@ -77,6 +80,7 @@ async function save() {
           <v-select v-model="form.chairId" :items="choices" label="Chair" />
         </div>
         <PeoplePicker v-model="form.members" v-model:groups="form.groups" v-model:guests="form.guests" :people="people ?? []" :fixed="runners" />
+        <OptionFields v-model="form.options!" />
         <ProblemNote :error="elsewhere" />
         <div class="row">
           <v-btn type="submit" :loading="isCreating">Make the series</v-btn>
