@@ -20,9 +20,17 @@ module UseCases
       return 0 if longest.zero?
 
       coming(longest * 60).to_a.sum do |meeting|
+        next 0 unless anybody_due?(meeting) # most of the time nobody is, and nothing is looked up
+
         people = asked(meeting, "soon")
         write { people.sum { |person| soon(meeting, person) } }
       end
+    end
+
+    # Who comes instead of somebody is looked at along with the others, when one of them is due.
+    def anybody_due?(meeting)
+      minutes = meeting.series.members.map { |member| member.person.remind_min || meeting.options.remind_min } | [meeting.options.remind_min, TEXT_MIN]
+      minutes.any? { |before_min| before_min.positive? && due?(meeting, before_min) }
     end
 
     # What somebody wants themselves comes before what the meeting and its series have.
