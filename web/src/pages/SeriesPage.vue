@@ -14,7 +14,7 @@ import StillHolds from '../components/StillHolds.vue'
 import Strands from '../components/Strands.vue'
 import { useKeys } from '../composables/useKeys'
 import { useSeries, useStrands } from '../composables/useSeries'
-import { columnDay, count, list, mediumDay, zonePlace } from '../time'
+import { wallNow, columnDay, count, list, mediumDay, zonePlace } from '../time'
 
 const { id } = defineProps<{ id: string }>()
 const { series, error } = useSeries(() => id)
@@ -58,7 +58,7 @@ useKeys([
     <template v-if="series">
       <div class="row spread head">
         <div>
-          <p class="eyebrow">{{ series.howOften ? 'Since' : 'On' }} {{ columnDay(series.since) }} {{ series.since.slice(0, 4) }}</p>
+          <p class="eyebrow">{{ !series.howOften ? 'On' : series.since > wallNow(series.timeZone).slice(0, 10) ? 'From' : 'Since' }} {{ columnDay(series.since) }} {{ series.since.slice(0, 4) }}</p>
           <h1>{{ series.title }}</h1>
           <p class="soft about">
             {{ series.sentence }}<template v-if="series.location"> · {{ series.location }}</template><template v-if="series.call"> · <CallWords :call="series.call" /></template> · {{ people }} · kept by <span class="strong ink">{{ series.keeper.name }}</span>
@@ -91,7 +91,7 @@ useKeys([
           </template>
           <template v-else><h2 class="eyebrow">Next</h2><p class="facts soft">No coming meeting.</p></template>
         </section>
-        <section v-if="series.figures" class="sheet card">
+        <section v-if="series.figures?.meetings" class="sheet card">
           <h2 class="eyebrow">Last {{ count(series.figures.meetings, 'meeting') }}</h2>
           <p class="facts">
             <span><b>{{ series.figures.raised }}</b> raised</span><span><b>{{ series.figures.closed }}</b> closed</span>
