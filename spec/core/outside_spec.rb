@@ -15,7 +15,7 @@ RSpec.describe Core::Invitation::Outside do
   weekly = "RRULE:FREQ=WEEKLY;COUNT=3"
   second = "RECURRENCE-ID;TZID=Europe/Oslo:20261208T100000"
   define_method(:outside) do |*letters|
-    described_class.new(letters.map { |text, sender, mine| described_class::Letter.new(sender: sender || "olav@port.example", ical: text, mine: mine == true) }, address: me, zone: oslo)
+    described_class.new(letters.map { |text, sender, mine| described_class::Letter.new(sender: sender || "olav@port.example", ical: text, mine: mine == true, came_at: nil) }, address: me, zone: oslo)
   end
 
   define_method(:spans) { |*letters| outside(*letters).spans(Time.utc(2026, 11, 24), Time.utc(2027, 5, 1)).map { |span| [Time.at(span.starts_s).utc.strftime("%m-%d %H:%M"), (span.ends_s - span.starts_s) / 60, span.kind] } }

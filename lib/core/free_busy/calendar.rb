@@ -6,7 +6,10 @@ module Core
       Span = Value.of(:starts_s, :ends_s, :kind, :title)
 
       KINDS = {"BUSY" => :busy, "BUSY-TENTATIVE" => :tentative, "BUSY-UNAVAILABLE" => :unavailable}.freeze
-      MOST_EVENTS = 50_000
+      MOST_EVENTS = 30_000
+      MOST_WARNINGS = 100
+      # So many further dates and changes are kept of an event whose rule cannot be followed.
+      MOST_ADDED = 100
 
       attr_reader :warnings
 
@@ -16,11 +19,15 @@ module Core
       # @param ours [Regexp, nil] UIDs of our own meetings, which count without this calendar
       # @raise [Invalid] code "unreadable"
       def initialize(bytes, zone:, addresses: [], ours: nil)
-        read = ICalendar::Reader.read(bytes)
+        @budget = Budget.new
+        read = ICalendar::Reader.read(bytes, budget: @budget)
         @warnings = read.warnings
         @addresses = addresses.map(&:downcase)
         @periods = []
+        @broken = []
         events = read.components.flat_map { |calendar| take(calendar, zone) }
+        raise @broken.first if events.empty? && @periods.empty? && @broken.any?
+
         events = events.reject { |event| event.uid.match?(ours) } if ours
         raise Invalid.new("This calendar has more than #{MOST_EVENTS} events.", code: "unreadable") if events.size > MOST_EVENTS
 
@@ -45,11 +52,23 @@ module Core
       private
 
       def take(calendar, zone)
-        times = ICalendar::Times.new(calendar, zone)
-        events = calendar.inside("VEVENT").map { |component| ICalendar::Event.read(component, times) }
+        times = ICalendar::Times.new(calendar, zone, budget: @budget)
+        events = calendar.inside("VEVENT").filter_map { |component| event(component, times) }
         calendar.inside("VFREEBUSY").each { |component| @periods.concat(periods(component, times)) }
         times.unlisted.uniq.each { |id| @warnings << "The time zone #{id} is not described in the file; the known one of that name was taken." }
         events
+      end
+
+      # One that cannot be read leaves the others standing, and is named. Where none can, the file is refused.
+      def event(component, times)
+        ICalendar::Event.read(component, times).tap { |event| event.remark&.then { |words| warn(words) } }
+      rescue Invalid => error
+        raise if error.code == "too-much-work"
+
+        @broken << error
+        title = Words.shorten(component.text("SUMMARY") || "An event without a title", 80)
+        warn("“#{title}” (line #{component.line}) was left out: #{error.message}")
+        nil
       end
 
       def periods(component, times)
@@ -62,9 +81,8 @@ module Core
       end
 
       def period_span(property, period, kind, times)
-        from, to = period.split("/")
-        starts_s = times.moment(property, from).instant_s
-        ends_s = to.to_s.match?(/\A[+-]?P/i) ? times.duration(property, to).then { |days, seconds| starts_s + days * 86_400 + seconds } : times.moment(property, to.to_s).instant_s
+        from, to = period.split("/", 2)
+        starts_s, ends_s = times.period(property, from.to_s, to.to_s)
         Span.new(starts_s: starts_s, ends_s: ends_s, kind: kind, title: nil)
       end
 
@@ -77,10 +95,25 @@ module Core
 
       # A rule that cannot be followed leaves its first date and the dates named beside it.
       def instances(events, from, to)
-        ICalendar::Instances.new(events).within(from, to)
+        return first_dates(events, from, to) if spent?
+
+        ICalendar::Instances.new(events, budget: @budget).within(from, to)
       rescue Invalid => error
-        @warnings << "“#{events.first.title}” repeats by a rule that cannot be followed, so only its first date counts: #{error.message}"
-        ICalendar::Instances.new(events.map { |event| event.with(rule: nil) }).within(from, to)
+        warn("“#{events.first.title}” repeats by a rule that cannot be followed, so only its first date counts: #{error.message}") unless spent?
+        first_dates(events, from, to)
+      end
+
+      def spent?
+        @budget.spent?.tap { |spent| warn("This calendar holds more repeated events than can be followed. Of some, only the first date counts.") if spent }
+      end
+
+      def first_dates(events, from, to)
+        first = events.first(MOST_ADDED).map { |event| event.with(rule: nil, added: event.added.first(MOST_ADDED)) }
+        ICalendar::Instances.new(first, budget: Budget.new(10_000)).within(from, to)
+      end
+
+      def warn(sentence)
+        @warnings << sentence unless @warnings.size >= MOST_WARNINGS || @warnings.include?(sentence)
       end
 
       def kind_of(event)

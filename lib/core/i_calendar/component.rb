@@ -1,25 +1,34 @@
 module Core
   module ICalendar
-    # A component as it was read: properties in order, components inside it.
+    # A component as it was read: properties by name, components inside it.
     class Component
       # One content line. `value` as written, still escaped; `params` by name in capitals, each an Array.
       Property = Value.of(:name, :params, :value, :line)
 
-      attr_reader :name, :properties, :components
+      attr_reader :name, :components, :line
+      # What is wrong with one of its lines, in words; nil when nothing is.
+      attr_accessor :fault
 
-      def initialize(name)
+      # @param line [Integer] where it begins
+      def initialize(name, line = nil)
         @name = name
-        @properties = []
+        @line = line
+        @properties = {}
         @components = []
       end
 
-      # @return [Property, nil] the first of that name
-      def [](name) = properties.find { |property| property.name == name }
+      def add(property) = (@properties[property.name] ||= []) << property
 
-      def all(name) = properties.select { |property| property.name == name }
+      # @return [Property, nil] the first of that name
+      def [](name) = @properties[name]&.first
+
+      def all(name) = @properties[name] || []
+
+      # Longer words are cut: nothing here shows as many.
+      MOST_TEXT = 5_000
 
       # @return [String, nil] TEXT as it reads (RFC 5545 3.3.11); what should have been escaped is taken as it stands
-      def text(name) = self[name]&.then { |property| Component.unescape(property.value) }
+      def text(name) = self[name]&.then { |property| Component.unescape(property.value[0, MOST_TEXT]) }
 
       def self.unescape(value)
         return value unless value.include?("\\")

@@ -3,9 +3,10 @@ module Core
     # A VEVENT as read (RFC 5545 3.6.1). `start` and `recurrence_id` are Times::Moment; `length` is nominal days and exact
     # seconds; `added` and `skipped` are Moments; `stamp` [Integer, nil] DTSTAMP in seconds since 1970 UTC; `status` and
     # PARTSTATs in small letters.
-    class Event < Value.of(:uid, :sequence, :stamp, :start, :length, :rule, :added, :skipped, :recurrence_id, :this_and_future, :status,
-      :transparent, :title, :location, :organizer, :organizer_name, :attendees, :comment)
-      Attendee = Value.of(:address, :name, :partstat, :delegated_from, :delegated_to)
+    class Event < Value.of(:uid, :sequence, :stamp, :start, :length, :rule, :added, :skipped, :periods, :recurrence_id, :this_and_future, :status,
+      :transparent, :title, :location, :organizer, :organizer_name, :organizer_sent_by, :attendees, :comment)
+      # `sent_by`: who may answer for them, as the message has it (RFC 5545 3.2.18).
+      Attendee = Value.of(:address, :name, :partstat, :delegated_from, :delegated_to, :sent_by)
 
       class << self
         # @param component [Component] VEVENT
@@ -13,6 +14,7 @@ module Core
         # @param bare [Boolean] whether it may be without a start, as in replies; it then has neither start nor length
         # @raise [Invalid] code "unreadable"
         def read(component, times, bare: false)
+          refuse(component.fault, component) if component.fault
           start = component["DTSTART"]
           refuse("An event has no start.", component) unless start || bare
           start &&= times.moment(start)
@@ -21,9 +23,11 @@ module Core
             uid: component.text("UID").to_s, sequence: component["SEQUENCE"]&.value.to_i, stamp: component["DTSTAMP"] && times.moment(component["DTSTAMP"]).instant_s,
             start: start, length: start && length(component, times, start),
             rule: component["RRULE"]&.value, added: moments(component, "RDATE", times), skipped: moments(component, "EXDATE", times),
+            periods: component.all("RDATE").map { |property| times.periods(property) }.reduce({}, :merge),
             recurrence_id: recurrence && times.moment(recurrence), this_and_future: recurrence&.params&.dig("RANGE", 0)&.upcase == "THISANDFUTURE",
             status: component["STATUS"]&.value.to_s.strip.downcase, transparent: component["TRANSP"]&.value.to_s.strip.casecmp?("TRANSPARENT"),
             title: component.text("SUMMARY"), location: component.text("LOCATION"), organizer: address(component["ORGANIZER"]&.value), organizer_name: component["ORGANIZER"]&.params&.dig("CN", 0),
+            organizer_sent_by: address(component["ORGANIZER"]&.params&.dig("SENT-BY", 0)),
             attendees: component.all("ATTENDEE").map { |property| attendee(property) }, comment: component.text("COMMENT")
           )
         end
@@ -35,7 +39,9 @@ module Core
 
         # Without a PARTSTAT one is yet to answer (RFC 5545 3.2.12).
         def attendee(property)
-          Attendee.new(address: address(property.value), name: property.params["CN"]&.first, partstat: (property.params["PARTSTAT"]&.first || "NEEDS-ACTION").downcase, delegated_from: address(property.params["DELEGATED-FROM"]&.first), delegated_to: address(property.params["DELEGATED-TO"]&.first))
+          params = property.params.transform_values(&:first)
+          Attendee.new(address: address(property.value), name: params["CN"], partstat: (params["PARTSTAT"] || "NEEDS-ACTION").downcase,
+            delegated_from: address(params["DELEGATED-FROM"]), delegated_to: address(params["DELEGATED-TO"]), sent_by: address(params["SENT-BY"]))
         end
 
         def moments(component, name, times) = component.all(name).flat_map { |property| times.moments(property) }
@@ -53,23 +59,36 @@ module Core
         end
 
         def refuse(sentence, component)
-          raise Invalid.new(sentence, code: "unreadable", line: component.properties.first&.line)
+          raise Invalid.new(sentence, code: "unreadable", line: component.line)
         end
       end
 
-      # @return [Integer] when an instance that begins then ends; days are nominal, so over a clock change they may have 23 hours
+      # Days are nominal, so over a clock change they may have 23 hours. Whole days end at a midnight, also where that of the
+      # first was skipped and they began an hour late.
+      # @return [Integer] when an instance that begins then ends
       def ends_s(starts_s, zone = start.zone)
         days, seconds = length
+        return periods[starts_s] if periods.key?(starts_s)
         return starts_s + seconds if days.zero?
 
-        zone.instant_s(zone.wall(Time.at(starts_s)).seconds + days * WallTime::DAY_S) + seconds
+        wall = zone.wall(Time.at(starts_s))
+        wall = WallTime.at(wall.date) if start.date?
+        zone.instant_s(wall.seconds + days * WallTime::DAY_S) + seconds
       end
 
+      # @param budget [Budget] what following the rule may cost
       # @raise [Invalid] when the rule breaks the standard or takes too long to follow
-      def expander
+      def expander(budget: Budget.new)
         form = {date: :date, utc: :utc, floating: :floating}.fetch(start.form, :zoned)
-        Recurrence::Expander.new(rule: rule && Recurrence::Rule.parse(rule, form: form), start: start.wall, zone: start.zone,
+        Recurrence::Expander.new(rule: rule && Recurrence::Rule.parse(rule, form: form), start: start.wall, zone: start.zone, budget: budget,
           added: added.map { |moment| Time.at(moment.instant_s) }, skipped: skipped.map { |moment| Time.at(moment.instant_s) })
+      end
+
+      # What a careful reader remarks: an end in UTC beside times of no zone (RFC 5545 3.3.10). @return [String, nil]
+      def remark
+        return unless rule && start&.form == :floating && rule.match?(/UNTIL=\d{8}T\d{6}Z/i)
+
+        "“#{title}” is in no time zone, but its end is in UTC; that end was read as it stands."
       end
     end
   end

@@ -3,31 +3,41 @@ module Core
     # Reads iCalendar and vCard text (RFC 5545 3.1, RFC 6350 3.2) as it is found in the world: forgiving about line
     # ends, folds, encoding and what is missing, and telling each oddity; strict where going on would mean guessing.
     class Reader
-      MOST_BYTES = 20_000_000
+      MOST_BYTES = 6_000_000
       MOST_DEPTH = 12
-      NAME = /\A[A-Za-z0-9-]+/
+      NAME = /\A[A-Za-z0-9-]+\z/
       PARAM = /\G;([A-Za-z0-9-]+)=((?:"[^"]*"|[^";:,]*)(?:,(?:"[^"]*"|[^";:,]*))*)/
       CARETS = {"^n" => "\n", "^^" => "^", "^'" => "\""}.freeze
+      NO_PARAMS = {}.freeze
+      # What anything here asks for. The rest is looked at only as far as it must be a line.
+      WANTED = %w[METHOD VERSION PRODID UID DTSTAMP DTSTART DTEND DURATION RRULE RDATE EXDATE RECURRENCE-ID SEQUENCE STATUS TRANSP SUMMARY
+        LOCATION ORGANIZER ATTENDEE COMMENT FREEBUSY TZID TZOFFSETFROM TZOFFSETTO TZNAME FN N EMAIL TZ].to_set.freeze
 
       # `components` at the top, `warnings` sentences about what was forgiven.
       Read = Value.of(:components, :warnings)
 
       # @param bytes [String] the file as it came
       # @param wanted [String] what must stand at the top: VCALENDAR or VCARD
-      # @raise [Invalid] code "unreadable", with details[:line]
+      # @param budget [Budget] what reading may cost
+      # @raise [Invalid] code "unreadable", with details[:line], or "too-much-work"
       # @return [Read]
-      def self.read(bytes, wanted: "VCALENDAR") = new(bytes, wanted).read
+      def self.read(bytes, wanted: "VCALENDAR", budget: Budget.new) = new(bytes, wanted, budget).read
 
-      def initialize(bytes, wanted)
+      # What is no such file at all is said without reading it. @raise [Invalid] code "unreadable"
+      def self.refuse_other(bytes, wanted: "VCALENDAR") = new(bytes, wanted, nil).refuse_other
+
+      def initialize(bytes, wanted, budget)
         @bytes = bytes
         @wanted = wanted
+        @budget = budget
         @warnings = []
         @top = []
         @stack = []
+        @names = {}
       end
 
       def read
-        refuse("This file is larger than #{MOST_BYTES / 1_000_000} MB.", 0) if @bytes.bytesize > MOST_BYTES
+        refuse_other
         each_line { |text, number| line(text, number) }
         refuse("The file ends inside #{@stack.last.name}: it is not whole.", @last_line) if @stack.any?
         refuse(not_wanted, 1) if @top.empty?
@@ -35,20 +45,33 @@ module Core
         Read.new(components: @top, warnings: @warnings.uniq)
       end
 
+      def refuse_other
+        refuse("This file is larger than #{MOST_BYTES / 1_000_000} MB.", 0) if @bytes.bytesize > MOST_BYTES
+        refuse(not_wanted, 1) unless @bytes.b.match?(/\A(?:\xEF\xBB\xBF)?\s*BEGIN:/in)
+      end
+
       private
 
       # Unfolds bytes before decoding them, since a fold may stand inside a character (RFC 5545 3.1).
-      def each_line(&block)
+      def each_line
         bytes = @bytes.b
         warn("The file begins with a UTF-8 signature.") if bytes.delete_prefix!("\xEF\xBB\xBF".b)
-        refuse(not_wanted, 1) unless bytes.match?(/\A\s*BEGIN:/in)
         warn("Lines end with a line feed only.") if bytes.include?("\n") && !bytes.include?("\r\n")
-        text = decode(unfold(bytes))
-        text.each_line(chomp: true).with_index(1) { |line, number| take(line, number, &block) }
+        number = 0
+        decode(unfold(bytes)).each_line(chomp: true) do |line|
+          @last_line = number += 1
+          @budget.spend(Budget::LINE)
+          line.match?(/\S/) ? yield(line, number) : warn("The file has empty lines.")
+        end
       end
 
       # Folds become nothing; where one stood is not counted, so line numbers are those of content lines.
-      def unfold(bytes) = bytes.gsub(/\r\n?|\n/n, "\n").gsub(/\n[ \t]/n, "")
+      def unfold(bytes)
+        bytes.gsub!("\r\n", "\n")
+        bytes.gsub!("\r", "\n") if bytes.include?("\r")
+        ["\n ", "\n\t"].each { |fold| bytes.gsub!(fold, "") if bytes.include?(fold) }
+        bytes
+      end
 
       def decode(bytes)
         text = bytes.force_encoding(Encoding::UTF_8)
@@ -58,32 +81,41 @@ module Core
         bytes.force_encoding(Encoding::Windows_1252).encode(Encoding::UTF_8, invalid: :replace, undef: :replace)
       end
 
-      def take(line, number)
-        @last_line = number
-        return warn("The file has empty lines.") if line.strip.empty?
+      # A line of an event that cannot be read spoils that event alone.
+      def line(text, number)
+        colon = text.index(":")
+        semicolon = text.index(";")
+        bare = colon && (semicolon.nil? || semicolon > colon)
+        at = bare ? colon : semicolon
+        name = at && name(text[0, at])
+        return spoil("Line #{number} is not readable: “#{Words.shorten(text, 60)}”.", number) unless name
+        return if !WANTED.include?(name) && name != "BEGIN" && name != "END"
 
-        yield line, number
+        params, value = bare ? [NO_PARAMS, text[(colon + 1)..]] : params_and_value(text, at)
+        return spoil("Line #{number} has no value: “#{Words.shorten(text, 60)}”.", number) unless value
+
+        take(name, params, value, number)
       end
 
-      def line(text, number)
-        name = text[NAME] or refuse("Line #{number} is not readable: “#{Words.shorten(text, 60)}”.", number)
-        params, value = params_and_value(text, name, number)
-        case name = name.upcase
+      # Names come again and again; each is checked once. @return [String, nil] in capitals; nil when it is none
+      def name(text) = @names.fetch(text) { @names[text] = NAME.match?(text) ? text.upcase : nil if @names.size < 1_000 }
+
+      def take(name, params, value, number)
+        case name
         when "BEGIN" then enter(value.strip.upcase, number)
         when "END" then leave(value.strip.upcase, number)
         else property(name, params, value, number)
         end
       end
 
-      def params_and_value(text, name, number)
-        at = name.length
+      def params_and_value(text, at)
         params = {}
         while (match = PARAM.match(text, at)) && match.begin(0) == at
           params[match[1].upcase] = match[2].scan(/"([^"]*)"|([^,]+)/).map { |quoted, plain| caret(quoted || plain) }
           at = match.end(0)
+          @budget.spend(Budget::PROPERTY)
         end
-        refuse("Line #{number} has no value: “#{Words.shorten(text, 60)}”.", number) unless text[at] == ":"
-        [params, text[(at + 1)..]]
+        [params, (text[(at + 1)..] if text[at] == ":")]
       end
 
       # RFC 6868
@@ -93,7 +125,8 @@ module Core
         refuse(not_wanted, number) if @stack.empty? && name != @wanted
         refuse("Line #{number}: components are nested too deep.", number) if @stack.size >= MOST_DEPTH
 
-        component = Component.new(name)
+        @budget.spend(Budget::COMPONENT)
+        component = Component.new(name, number)
         (@stack.last&.components || @top) << component
         @stack << component
       end
@@ -105,7 +138,13 @@ module Core
 
       def property(name, params, value, number)
         component = @stack.last or refuse("Line #{number} stands outside of any component.", number)
-        component.properties << Component::Property.new(name: name, params: params, value: value, line: number)
+        @budget.spend(Budget::PROPERTY)
+        component.add(Component::Property.new(name: name, params: params, value: value, line: number))
+      end
+
+      def spoil(sentence, number)
+        component = @stack.find { |one| one.name == "VEVENT" } or refuse(sentence, number)
+        component.fault ||= sentence
       end
 
       # RFC 5545 3.6: what a calendar must have. Missing parts change nothing for us, so they are only told.

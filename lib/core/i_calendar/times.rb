@@ -11,25 +11,30 @@ module Core
 
       FORM = /\A(\d{4})(\d\d)(\d\d)(?:T(\d\d)(\d\d)(\d\d)(Z)?)?\z/i
       DURATION = /\A([+-])?P(?:(\d+)W|(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?)\z/i
+      # Nothing anybody is asked to takes longer; what says so is a slip or an attack.
+      LONGEST_DAYS = 3_660
       UTC = Zone["UTC"]
       # A VTIMEZONE's rules are followed this far.
       LAST_ONSET = Time.utc(2060)
 
       # @param calendar [Component] VCALENDAR
       # @param own_zone [Zone] in which floating times and dates are read
-      def initialize(calendar, own_zone)
+      # @param budget [Budget] what reading may cost
+      def initialize(calendar, own_zone, budget: Budget.new)
         @own_zone = own_zone
+        @budget = budget
         @defined = calendar.inside("VTIMEZONE").to_h { |component| [component["TZID"]&.value.to_s, component] }
         @zones = {}
         @unlisted = []
       end
 
       # Zones named by IANA's name without being defined in the file.
-      attr_reader :unlisted
+      attr_reader :unlisted, :budget
 
       # @return [Moment]
       # @raise [Invalid]
       def moment(property, value = property.value)
+        @budget.spend(Budget::MOMENT)
         match = FORM.match(value.strip) or refuse("#{property.name} “#{value}” is not a date or time.", property)
         year, month, day, hour, minute, second = match.captures.first(6).map(&:to_i)
         unless Date.valid_civil?(year, month, day) && hour < 24 && minute < 60 && second < 61
@@ -41,14 +46,35 @@ module Core
       end
 
       # @return [Array<Moment>] of a property that lists several (RDATE, EXDATE); the start of each period
-      def moments(property) = property.value.split(",").map { |value| moment(property, value.split("/").first) }
+      def moments(property)
+        @budget.spend(property.value.count(",") * Budget::MOMENT)
+        property.value.split(",").map { |value| moment(property, value[/\A[^\/]*/]) }
+      end
+
+      # @return [Hash{Integer => Integer}] where each period of an RDATE that gives its end (RFC 5545 3.8.5.2, 3.3.9) begins and
+      #   ends, in seconds since 1970 UTC
+      def periods(property)
+        return {} unless property.value.include?("/")
+
+        property.value.split(",").filter_map { |value| period(property, *value.split("/", 2)) if value.include?("/") }.to_h
+      end
+
+      # @return [Array(Integer, Integer)] start and end of one period, in seconds since 1970 UTC
+      def period(property, from, to)
+        starts_s = moment(property, from).instant_s
+        return [starts_s, moment(property, to).instant_s] unless to.match?(/\A[+-]?P/i)
+
+        days, seconds = duration(property, to)
+        [starts_s, starts_s + days * WallTime::DAY_S + seconds]
+      end
 
       # @return [Array(Integer, Integer)] nominal days and exact seconds (RFC 5545 3.3.6: days are nominal, hours exact)
       def duration(property, value = property.value)
         match = DURATION.match(value.strip) or refuse("#{property.name} “#{value}” is not a length of time.", property)
         weeks, days, hours, minutes, seconds = match.captures.drop(1).map(&:to_i)
-        sign = (match[1] == "-") ? -1 : 1
-        [sign * (weeks * 7 + days), sign * (hours * 3600 + minutes * 60 + seconds)]
+        length = [weeks * 7 + days, hours * 3600 + minutes * 60 + seconds]
+        refuse("#{property.name} “#{Words.shorten(value, 40)}” is longer than #{LONGEST_DAYS} days.", property) if length[0] + length[1] / WallTime::DAY_S > LONGEST_DAYS
+        (match[1] == "-") ? length.map(&:-@) : length
       end
 
       private
@@ -98,7 +124,10 @@ module Core
         rule = Recurrence::Rule.parse(property.value, form: property.value.match?(/UNTIL=\d{8}T\d{6}Z/i) ? :zoned : :floating)
         # UNTIL is an instant (RFC 5545 3.3.10): with the offset before the change it stands on the wall.
         rule = rule.with(until_on: rule.until_on + before_s) if rule.until_on.is_a?(Time)
-        Recurrence::Expander.new(rule: rule, start: wall, zone: UTC).between(Time.at(0), LAST_ONSET).map { |instant| UTC.wall(instant) }
+        Recurrence::Expander.new(rule: rule, start: wall, zone: UTC, budget: @budget).between(Time.at(0), LAST_ONSET).map do |instant|
+          @budget.spend(Budget::MOMENT)
+          UTC.wall(instant)
+        end
       end
 
       def plain(property, value) = moment(Component::Property.new(name: property.name, params: {}, value: value.delete("Zz"), line: property.line)).wall

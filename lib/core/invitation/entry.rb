@@ -4,31 +4,44 @@ module Core
     # an invited person's, and what each message does to it. Messages may come twice, late and out of order.
     class Entry
       # A component: the whole (key nil) or one instance (key: its RECURRENCE-ID in seconds). `event` nil where only a
-      # cancellation has come.
-      Part = Value.of(:sequence, :stamp, :event, :cancelled)
+      # cancellation has come. `answers` of the one instance where they differ from the whole; `made_by`: the numbers of the
+      # messages it stands on.
+      Part = Value.of(:sequence, :stamp, :event, :cancelled, :answers, :made_by)
       # Another time somebody offers.
       Counter = Value.of(:from, :recurrence_s, :starts_s, :ends_s, :comment)
 
-      attr_reader :parts, :attendees, :instance_attendees, :counters, :crashers, :busy
+      attr_reader :parts, :attendees, :counters, :crashers, :busy
 
       # @param side [Symbol] :organizer or :attendee
       def initialize(side)
         @side = side
         @parts = {}
         @attendees = {}
-        @instance_attendees = {}
+        @instance_replies = Hash.new { |replies, key| replies[key] = {} }
         @answered = {}
         @counters = []
         @crashers = {}
         @busy = {}
+        @number = -1
       end
 
       def whole = @parts[nil]
 
       def cancelled? = !whole.nil? && whole.cancelled
 
+      # Answers to single instances: as listed, and replied since. @return [Hash{Integer => Hash{String => String}}]
+      def instance_attendees
+        listed = @parts.filter_map { |key, part| [key, part.answers] if key }.to_h
+        listed.merge(@instance_replies) { |_, answers, replies| answers.merge(replies) }.reject { |_, answers| answers.empty? }
+      end
+
       # The component that speaks for the meeting: the whole, or where only instances are known, the first of them.
       def shown = whole || @parts.values.first
+
+      # The numbers of the messages that have made what stands now, from 0 in the order they were taken: without the others it
+      # would stand the same.
+      # @return [Array<Integer>]
+      def made_by = [*@parts.values, *@answered.values].flat_map(&:made_by).uniq.sort
 
       # @param message [Message]
       # @param sender [String] the address it really came from
@@ -36,21 +49,25 @@ module Core
       #   it asks for: counter_pending, send_request, send_refresh
       def take(message, sender:, outgoing: false)
         sender = sender.downcase
+        @number += 1
         return note_busy(message) if message.events.empty?
         return reply(message, sender) if message.method == "reply"
         return ask(message, sender) if !outgoing && @side == :organizer
+        # What the invited ask of the organizer is nothing to the other invited (RFC 5546 3.2.6, 3.2.7).
+        return :ignored_not_organizer if %w[counter refresh].include?(message.method) && @side == :attendee && !outgoing
 
         outcomes = message.events.map { |event| component(message.method, event, sender, outgoing) }
         outcomes.include?(:applied) ? :applied : outcomes.first
       end
 
       # @return [Array<ICalendar::Instances::Instance>] within [from, to), cancelled ones left out
-      def instances(from, to)
+      # @param budget [Budget] what expanding may cost
+      def instances(from, to, budget: Budget.new)
         return [] if cancelled?
 
         events = @parts.filter_map { |key, part| part.event&.with(recurrence_id: key && part.event.recurrence_id, status: part.cancelled ? "cancelled" : part.event.status) }
         added = @parts.filter_map { |key, part| part.event if key && part.event && part.event.recurrence_id.nil? && !part.cancelled }
-        of_series = ICalendar::Instances.new(events - added).within(from, to).reject { |instance| gone?(instance) }
+        of_series = ICalendar::Instances.new(events - added, budget: budget).within(from, to).reject { |instance| gone?(instance) }
         (of_series + added.map { |event| single(event) }).sort_by(&:starts_s)
       end
 
@@ -99,34 +116,55 @@ module Core
         (method == "cancel") ? cancel(key, event) : put(key, event, method)
       end
 
-      # Another's meeting is not changed by whoever knows its UID. A forwarded request names its organizer still.
+      # A meeting that is known is changed by its organizer alone, or whoever that message said may send for them (RFC 5545
+      # 3.2.18): anybody can name the right organizer. A first request may be handed on by anybody, and names its organizer still.
       def foreign?(method, event, sender, outgoing)
-        return false if outgoing || !shown&.event&.organizer || !event.organizer
+        known = shown&.event
+        return false if outgoing || !known&.organizer || !event.organizer
 
-        shown.event.organizer != event.organizer || (method == "cancel" && event.organizer != sender)
+        known.organizer != event.organizer || ![known.organizer, known.organizer_sent_by].include?(sender)
       end
 
       def put(key, event, method)
-        @parts.delete_if { |other, part| other && part.sequence < event.sequence } if key.nil?
-        @parts[key] = Part.new(sequence: event.sequence, stamp: event.stamp, event: event, cancelled: false)
-        @parts[nil] = whole.with(sequence: event.sequence) if method == "add"
-        note_attendees(key, event)
+        forget_before(event.sequence) if key.nil?
+        @parts[key] = Part.new(sequence: event.sequence, stamp: event.stamp, event: event, cancelled: false, answers: note_attendees(key, event), made_by: made_by_now(key))
+        @parts[nil] = whole.with(sequence: event.sequence, made_by: whole.made_by + [@number]) if method == "add"
         @counters.clear if key.nil? || @counters.all? { |counter| counter.recurrence_s == key }
         :applied
       end
 
+      # Of a single instance only what differs from the whole is noted, so it stands on what that was when it came.
+      def made_by_now(key)
+        whole_then = key ? [*whole&.made_by, *@answered.select { |(of, _), _| of.nil? }.values.flat_map(&:made_by)] : []
+        [*whole_then, @number].uniq
+      end
+
+      # A later whole replaces what was said of single instances before, answers to them included.
+      def forget_before(sequence)
+        gone = @parts.select { |key, part| key && part.sequence < sequence }.keys
+        gone.each do |key|
+          @parts.delete(key)
+          @instance_replies.delete(key)
+          @answered.delete_if { |(of, _), _| of == key }
+        end
+      end
+
+      # @return [Hash] what of a single instance differs from the whole
       def note_attendees(key, event)
         listed = event.attendees.to_h { |attendee| [attendee.address, attendee.partstat] }
-        return @attendees = listed if key.nil? || whole.nil?
-
-        answers = listed.reject { |address, partstat| partstat == @attendees[address] }
-        @instance_attendees[key] = answers if answers.any?
+        @instance_replies.delete(key)
+        if key.nil? || whole.nil?
+          @attendees = listed
+          return {}
+        end
+        listed.reject { |address, partstat| partstat == @attendees[address] }
       end
 
       def cancel(key, event)
         known = @parts[key]&.event || (key.nil? ? event : nil)
         @attendees = event.attendees.to_h { |attendee| [attendee.address, attendee.partstat] } if @parts.empty?
-        @parts[key] = Part.new(sequence: event.sequence, stamp: event.stamp, event: known&.start ? known : nil, cancelled: true)
+        made_by = (@parts[key]&.made_by || []) + [@number]
+        @parts[key] = Part.new(sequence: event.sequence, stamp: event.stamp, event: known&.start ? known : nil, cancelled: true, answers: {}, made_by: made_by)
         :applied
       end
 
@@ -139,7 +177,7 @@ module Core
       def remove(event)
         named = event.attendees.map(&:address)
         named.each { |address| [@attendees, @crashers].each { |list| list.delete(address) } }
-        @parts[nil] = whole.with(sequence: [whole.sequence, event.sequence].max)
+        @parts[nil] = whole.with(sequence: [whole.sequence, event.sequence].max, made_by: whole.made_by + [@number])
         :applied
       end
 
@@ -151,7 +189,8 @@ module Core
 
       def reply(message, sender)
         event = message.events.first
-        attendee = event.attendees.find { |one| one.address == sender } || event.attendees.first or return :ignored_not_attendee
+        # One answers for oneself, or for whom one is said to answer for (RFC 5546 3.2.3, RFC 5545 3.2.18).
+        attendee = event.attendees.find { |one| [one.address, one.sent_by].include?(sender) } or return :ignored_not_attendee
         key = event.recurrence_id&.instant_s
         current = @parts[key] || whole
         return :ignored_stale if @side == :organizer && current && event.sequence < current.sequence
@@ -168,8 +207,8 @@ module Core
           @crashers[attendee.address] = attendee.partstat
           return :party_crasher
         end
-        @answered[[key, attendee.address]] = Part.new(sequence: event.sequence, stamp: event.stamp, event: nil, cancelled: false)
-        key ? (@instance_attendees[key] ||= {})[attendee.address] = attendee.partstat : @attendees[attendee.address] = attendee.partstat
+        @answered[[key, attendee.address]] = Part.new(sequence: event.sequence, stamp: event.stamp, event: nil, cancelled: false, answers: {}, made_by: [@number])
+        key ? @instance_replies[key][attendee.address] = attendee.partstat : @attendees[attendee.address] = attendee.partstat
         delegate(event, attendee) if key.nil? && attendee.partstat == "delegated"
         :applied
       end

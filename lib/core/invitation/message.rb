@@ -7,13 +7,18 @@ module Core
       # Those that may leave the start out.
       BARE = %w[reply cancel refresh declinecounter].freeze
       MOST_EVENTS = 400
+      # A message is read again with each later one about the same meeting, so it may cost less than a whole calendar.
+      UNITS = 400_000
 
       # @param bytes [String]
       # @param zone [Zone] of the reader, for floating times
-      # @raise [Invalid] code "unreadable"
-      def self.read(bytes, zone: Zone["UTC"])
-        calendar = ICalendar::Reader.read(bytes).components.first
-        times = ICalendar::Times.new(calendar, zone)
+      # @param budget [Budget] what reading may cost
+      # @param came_at [Time, nil] a message that says it was written later than that counts as written then: else nothing would
+      #   ever be newer
+      # @raise [Invalid] code "unreadable" or "too-much-work"
+      def self.read(bytes, zone: Zone["UTC"], budget: Budget.new(UNITS), came_at: nil)
+        calendar = ICalendar::Reader.read(bytes, budget: budget).components.first
+        times = ICalendar::Times.new(calendar, zone, budget: budget)
         method = calendar["METHOD"]&.value.to_s.strip.downcase
         raise Invalid.new("This calendar object is no message: it says no METHOD we know.", code: "unreadable") unless METHODS.include?(method)
 
@@ -21,6 +26,7 @@ module Core
         raise Invalid.new("This message holds more than #{MOST_EVENTS} events.", code: "unreadable") if components.size > MOST_EVENTS
 
         events = components.map { |component| ICalendar::Event.read(component, times, bare: BARE.include?(method)) }
+        events = events.map { |event| (event.stamp.to_i > came_at.to_i) ? event.with(stamp: came_at.to_i) : event } if came_at
         free_busy = calendar.inside("VFREEBUSY").first
         uid = events.first&.uid || free_busy&.text("UID").to_s
         raise Invalid.new("This message speaks of no meeting.", code: "unreadable") if uid.empty? || events.any? { |event| event.uid != uid }

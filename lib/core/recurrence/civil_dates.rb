@@ -13,7 +13,6 @@ module Core
         @first = start.date
         @second_of_day = start.second_of_day
         @wdays = rule.by_day&.map(&:wday)
-        @plain_wdays = rule.by_day&.none?(&:nth)
       end
 
       # Seconds of the day, in order. Only asked for once `cost` is known to be bearable: a rule may name 86,400 of them.
@@ -161,13 +160,12 @@ module Core
         pick_weekdays(first, first + month_length(year, month) - 1)
       end
 
+      # Ordinals count in the year, unless months are named (RFC 5545 3.3.10).
       def by_day_in_year(year)
-        return pick_weekdays(month_start(year, 1), Date.new(year, 12, 31).jd) unless @rule.by_month || by_month_day_with_ordinals?
+        return pick_weekdays(month_start(year, 1), Date.new(year, 12, 31).jd) unless @rule.by_month
 
-        (@rule.by_month || ALL_MONTHS).sort.flat_map { |month| by_day_in_month(year, month) }
+        @rule.by_month.sort.flat_map { |month| by_day_in_month(year, month) }
       end
-
-      def by_month_day_with_ordinals? = @rule.by_month_day && !@plain_wdays
 
       def pick_weekdays(from, to)
         picked = @rule.by_day.flat_map do |day|

@@ -10,7 +10,9 @@ module Core
       # @param rule [Rule, nil] nil: only the start and the added dates
       # @param start [WallTime] the first date
       # @param added, skipped [Array<WallTime, Time>] RDATE and EXDATE, on the wall or as instants
-      def initialize(start:, zone:, rule: nil, added: [], skipped: [])
+      # @param budget [Budget] of the file it comes from
+      def initialize(start:, zone:, rule: nil, added: [], skipped: [], budget: nil)
+        @budget = budget
         @rule = rule
         @start = start
         @zone = zone
@@ -60,13 +62,15 @@ module Core
         start_s = @start.seconds
         until_s = @until_s
         left = @rule.count
+        last = nil
         each_wall(from_s) do |wall|
           next if wall < start_s
 
           instant = zone.instant_s(wall)
           break if until_s && instant > until_s
+          next if instant == last # two times of day that a clock change makes one
 
-          yield instant
+          yield last = instant
           break if left && (left -= 1).zero?
         end
       end
@@ -82,6 +86,7 @@ module Core
         each_period(from_s) do |period|
           work += cost
           raise_too_much if work > WORK
+          @budget&.spend(cost * Budget::STEP)
 
           days = @civil.days(period)
           if @rule.by_position
@@ -89,9 +94,17 @@ module Core
           elsif single
             days.each { |day| yield (day - epoch) * 86_400 + single }
           else
-            days.each { |day| times.each { |time| yield (day - epoch) * 86_400 + time } }
+            days.each { |day| in_order((day - epoch) * 86_400, times).each { |wall| yield wall } }
           end
         end
+      end
+
+      # The times of a day; where a clock change skips some, by the instants they then mean.
+      def in_order(midnight, times)
+        walls = times.map { |time| midnight + time }
+        return walls if @zone.instant_s(walls.last) - @zone.instant_s(walls.first) == walls.last - walls.first
+
+        walls.sort_by { |wall| [@zone.instant_s(wall), wall] }
       end
 
       def each_period(from_s)
