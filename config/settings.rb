@@ -14,6 +14,9 @@ module Settings
 
   def var = ENV.fetch("LEFT_OVER_VAR", File.join(ROOT, "var"))
 
+  # Where processes leave signs of life.
+  def beats = File.join(var, "beats")
+
   def port = Integer(ENV.fetch("LEFT_OVER_PORT", "8600"))
 
   def bind = ENV.fetch("LEFT_OVER_BIND", "127.0.0.1")
@@ -45,6 +48,9 @@ module Settings
 
   # Where mail to `mail_from` comes in; a mail service in front hands it on to here.
   def entrance_port = Integer(ENV.fetch("LEFT_OVER_ENTRANCE_PORT", (port + 5).to_s))
+
+  # Hosts of the receiving mail service whose word on who sent a mail is believed (Authentication-Results, RFC 8601).
+  def mail_checked_by = ENV.fetch("LEFT_OVER_MAIL_CHECKED_BY", "").downcase.split(",").map(&:strip)
 
   def calendar_host_port = Integer(ENV.fetch("LEFT_OVER_CALENDAR_HOST_PORT", (port + 4).to_s))
 

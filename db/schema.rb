@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_25_000007) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -124,9 +124,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
     t.text "warnings", size: :long, collation: "utf8mb4_bin"
     t.integer "events"
     t.datetime "expanded_until"
-    t.binary "source", size: :medium
+    t.binary "source", size: :long
     t.string "state", limit: 20, default: "still", null: false, collation: "ascii_bin"
-    t.binary "incoming", size: :medium
+    t.binary "incoming", size: :long
     t.integer "done", default: 0, null: false
     t.integer "total"
     t.string "claim", limit: 36, collation: "ascii_bin"
@@ -134,13 +134,14 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
     t.integer "lock_version", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.integer "tries", default: 0, null: false
     t.index ["due_at"], name: "index_calendars_on_due_at"
     t.index ["person_id"], name: "index_calendars_on_person_id"
     t.index ["place_id"], name: "index_calendars_on_place_id"
     t.index ["state", "leased_until"], name: "index_calendars_on_state_and_leased_until"
     t.check_constraint "`kind` in ('file','address','by_hand','by_mail')", name: "calendars_kind"
     t.check_constraint "`person_id` is null <> (`place_id` is null)", name: "calendars_owner"
-    t.check_constraint "`state` in ('still','waiting','running','failed','cancelled')", name: "calendars_state"
+    t.check_constraint "`state` in ('still','waiting','running','failed','cancelled','set_aside')", name: "calendars_state"
     t.check_constraint "json_valid(`warnings`)", name: "warnings"
   end
 
@@ -192,6 +193,17 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
     t.index ["meeting_id"], name: "index_events_on_meeting_id"
     t.index ["person_id"], name: "index_events_on_person_id"
     t.index ["series_id", "happened_at"], name: "index_events_on_series_id_and_happened_at"
+  end
+
+  create_table "faults", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "step", limit: 40, null: false, collation: "ascii_bin"
+    t.string "subject_id", limit: 36, default: "", null: false, collation: "ascii_bin"
+    t.integer "tries", default: 0, null: false
+    t.string "error", limit: 500, null: false
+    t.datetime "failed_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["step", "subject_id"], name: "index_faults_on_step_and_subject_id", unique: true
   end
 
   create_table "group_members", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -248,7 +260,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
 
   create_table "incoming_mails", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "digest", limit: 64, null: false, collation: "ascii_bin"
-    t.string "sender", limit: 190, null: false
+    t.string "sender", limit: 254, null: false, collation: "utf8mb4_bin"
     t.string "subject", limit: 250
     t.binary "source", size: :medium, null: false
     t.string "state", limit: 20, default: "waiting", null: false, collation: "ascii_bin"
@@ -260,10 +272,12 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
     t.datetime "leased_until"
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.integer "tries", default: 0, null: false
     t.index ["digest"], name: "index_incoming_mails_on_digest", unique: true
+    t.index ["outcome", "received_at"], name: "index_incoming_mails_on_outcome_and_received_at"
     t.index ["series_id"], name: "index_incoming_mails_on_series_id"
     t.index ["state", "leased_until"], name: "index_incoming_mails_on_state_and_leased_until"
-    t.check_constraint "`state` in ('waiting','taken','aside','unreadable','seen')", name: "incoming_mails_state"
+    t.check_constraint "`state` in ('waiting','taken','aside','unreadable','set_aside','seen')", name: "incoming_mails_state"
   end
 
   create_table "lines", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -286,7 +300,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
   create_table "mails", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "reason", limit: 190, null: false, collation: "ascii_bin"
     t.string "series_id", limit: 36, collation: "ascii_bin"
-    t.string "recipient", limit: 190, null: false
+    t.string "recipient", limit: 254, null: false, collation: "utf8mb4_bin"
     t.string "subject", limit: 250, null: false
     t.binary "source", size: :medium
     t.string "state", limit: 20, default: "waiting", null: false, collation: "ascii_bin"
@@ -306,11 +320,13 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
     t.string "way", limit: 10, default: "mail", null: false, collation: "ascii_bin"
     t.string "message_id", limit: 190, collation: "ascii_bin"
     t.datetime "delivered_at"
+    t.integer "tries", default: 0, null: false
     t.index ["before_sending_id"], name: "index_mails_on_before_sending_id"
     t.index ["claim"], name: "index_mails_on_claim"
     t.index ["message_id"], name: "index_mails_on_message_id"
     t.index ["person_id"], name: "index_mails_on_person_id"
     t.index ["reason"], name: "index_mails_on_reason", unique: true
+    t.index ["recipient", "created_at"], name: "index_mails_on_recipient_and_created_at"
     t.index ["sending_id", "state"], name: "index_mails_on_sending_id_and_state"
     t.index ["sending_id"], name: "index_mails_on_sending_id"
     t.index ["series_id"], name: "index_mails_on_series_id"
@@ -369,7 +385,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
     t.string "uid_digest", limit: 64, null: false, collation: "ascii_bin"
     t.string "uid", limit: 500, null: false
     t.string "title", limit: 200, null: false
-    t.string "organizer_email", limit: 190, null: false
+    t.string "organizer_email", limit: 254, null: false, collation: "utf8mb4_bin"
     t.string "organizer_name", limit: 120
     t.string "location", limit: 500
     t.string "sentence", limit: 500
@@ -383,6 +399,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
     t.integer "lock_version", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.text "dates", size: :long, collation: "utf8mb4_bin"
     t.index ["person_id", "uid_digest"], name: "index_outside_meetings_on_person_id_and_uid_digest", unique: true
     t.index ["person_id"], name: "index_outside_meetings_on_person_id"
   end
@@ -411,7 +428,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
 
   create_table "people", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "name", limit: 120, null: false
-    t.string "email", limit: 190, null: false
+    t.string "email", limit: 254, null: false, collation: "utf8mb4_bin"
     t.string "time_zone", limit: 60, null: false
     t.string "password_digest", limit: 80
     t.boolean "admin", default: false, null: false

@@ -1,71 +1,84 @@
-# What goes on without anybody waiting: handing over mail, laying out further dates, sweeping.
+# What goes on without anybody waiting. Each kind of work goes round in a thread of its own, so that none holds up another:
+# handing over mail, judging mail that came in, fetching and reading calendars, and what has to be looked for now and then.
 class Worker
   PAUSE_S = 0.5
   SWEEP_EVERY_S = 60
+  CHANGES_KEPT_S = 3_600
 
-  def initialize(post: Mailing::Smtp.new(Settings.smtp), texts: Settings.texts && Mailing::Smpp.new(Settings.texts), fetcher: Fetching.new, clock: Time, log: $stderr)
+  def initialize(post: Mailing::Smtp.new(Settings.smtp), texts: Settings.texts && Mailing::Smpp.new(Settings.texts), fetcher: Fetching.new,
+    clock: Time, log: $stderr, heartbeat: Heartbeat.new(Settings.beats))
     @post = post
     @texts = texts
     @fetcher = fetcher
     @clock = clock
     @log = log
+    @heartbeat = heartbeat
     @swept_at = Time.at(0)
   end
 
-  # Until `stop`. A failure of the database is waited out. Calendars are read beside the mail, so that a long one holds
-  # nothing up.
+  # Until `stop`.
   def run
-    reader = Thread.new { look_after_what_came_in }
-    until @stopped
-      sleep PAUSE_S if round.zero?
-    end
-    reader.join
+    work = {mail: :deliver, incoming: :judge, fetching: :fetch, reading: :read, sweep: :sweep_when_due}
+    work.map { |name, step| Thread.new { go_round(name) { send(step) } } }.each(&:join)
   ensure
     close
   end
 
   def stop = @stopped = true
 
-  def look_after_what_came_in
-    until @stopped
-      sleep PAUSE_S unless read_what_came_in
-    end
+  # Hands over a batch of mail. @return [Boolean] whether there was any
+  def deliver
+    tried = UseCases::Outbox.new(clock: @clock).deliver(@post, texts: @texts) { alive(:mail) }
+    close if tried.zero?
+    tried.positive?
   end
 
-  # @return [Integer] how many mails were tried
-  def round
-    sweep if @clock.now - @swept_at > SWEEP_EVERY_S
-    UseCases::Outbox.new(clock: @clock).deliver(@post, texts: @texts).tap { |tried| close if tried.zero? }
-  rescue ActiveRecord::ActiveRecordError => error
-    tell(error)
-    0
-  end
+  def judge = UseCases::IncomingMails.new(clock: @clock).read_next
 
-  # @return [Boolean] whether there was mail that came in, or a calendar, to read
-  def read_what_came_in
-    calendars = UseCases::Calendars.new(clock: @clock)
-    came_in = UseCases::IncomingMails.new(clock: @clock).read_next
-    fetched = calendars.fetch_next(@fetcher)
-    calendars.read_next || fetched || came_in
-  rescue => error # whatever a file from outside has done, the next one is to be read
-    tell(error)
-    false
+  def fetch = UseCases::Calendars.new(clock: @clock).fetch_next(@fetcher)
+
+  def read = UseCases::Calendars.new(clock: @clock).read_next
+
+  # Each step stands alone: what is wrong with one holds up no other.
+  def sweep
+    @swept_at = @clock.now
+    faults = UseCases::Faults.new(clock: @clock, alive: -> { alive(:sweep) })
+    steps(faults).each { |name, step| faults.attempt(name, &step) }
   end
 
   private
 
-  def close = [@post, @texts].compact.each(&:close)
-
-  def tell(error) = @log.puts "worker: #{error.class}: #{error.message.lines.first}"
-
-  def sweep
-    @swept_at = @clock.now
-    UseCases::Reminders.new(clock: @clock).put_due
-    UseCases::Series.new(clock: @clock).lay_out_further
-    UseCases::Calendars.new(clock: @clock).renew
-    UseCases::OutsideMeetings.new(clock: @clock).renew
-    UseCases::Holds.new(clock: @clock).release_expired
-    UseCases::IncomingMails.new(clock: @clock).sweep
-    Records::Change.where("changed_at < ?", @swept_at - 3_600).in_batches(of: 1_000).delete_all
+  def steps(faults)
+    {"reminders" => -> { UseCases::Reminders.new(clock: @clock).put_due(faults) },
+     "laying_out_dates" => -> { UseCases::Series.new(clock: @clock).lay_out_further(faults) },
+     "calendars" => -> { UseCases::Calendars.new(clock: @clock).renew(faults) },
+     "meetings_from_elsewhere" => -> { UseCases::OutsideMeetings.new(clock: @clock).renew(faults) },
+     "holds" => -> { UseCases::Holds.new(clock: @clock).release_expired },
+     "reports" => -> { UseCases::IncomingMails.new(clock: @clock).sweep },
+     "changes" => -> { Records::Change.where("changed_at < ?", @clock.now - CHANGES_KEPT_S).in_batches(of: 1_000).delete_all }}
   end
+
+  def sweep_when_due
+    return false if @clock.now - @swept_at < SWEEP_EVERY_S
+
+    sweep
+    true
+  end
+
+  # Whatever goes wrong, a failure of the database included, the next round is made.
+  def go_round(name)
+    until @stopped
+      alive(name)
+      begin
+        sleep PAUSE_S unless yield
+      rescue *UseCases::Queue::FAULTS => error
+        @log.puts "worker #{name}: #{UseCases::Queue.words(error)}"
+        sleep PAUSE_S
+      end
+    end
+  end
+
+  def alive(name) = @heartbeat.beat("worker.#{name}")
+
+  def close = [@post, @texts].compact.each(&:close)
 end

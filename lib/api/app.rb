@@ -80,7 +80,7 @@ module Api
     def account(request)
       body = request.body&.read.to_s
       request.body&.rewind if request.body.respond_to?(:rewind)
-      JSON.parse(body)["email"].to_s.strip.downcase
+      Core::MailAddress.normal(JSON.parse(body)["email"])
     rescue JSON::ParserError, NoMethodError, TypeError
       nil
     end

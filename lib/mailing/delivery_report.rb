@@ -3,8 +3,9 @@ require "mail"
 module Mailing
   # What a mail service reports of a mail it took (RFC 3464): of which mail, and for each recipient what became of it.
   class DeliveryReport
-    # `action` failed, delayed, delivered, relayed or expanded; `status` such as 5.1.1; `words` what the service says.
-    Outcome = Struct.new(:address, :action, :status, :words, keyword_init: true)
+    # `addresses` it speaks of: where it went in the end and where it was sent; `action` failed, delayed, delivered, relayed or
+    # expanded; `status` such as 5.1.1; `words` what the service says.
+    Outcome = Struct.new(:addresses, :action, :status, :words, keyword_init: true)
 
     attr_reader :message_id, :outcomes
 
@@ -30,7 +31,8 @@ module Mailing
 
     def outcome(fields)
       action = fields["action"]&.downcase or return
-      Outcome.new(address: typed(fields["final-recipient"])&.downcase, action: action, status: fields["status"].to_s[/\A\d\.\d{1,3}\.\d{1,3}/], words: typed(fields["diagnostic-code"]) || fields["status"].to_s)
+      addresses = fields.values_at("final-recipient", "original-recipient").compact.map { |value| Core::MailAddress.normal(typed(value)) }
+      Outcome.new(addresses: addresses, action: action, status: fields["status"].to_s[/\A\d\.\d{1,3}\.\d{1,3}/], words: typed(fields["diagnostic-code"]) || fields["status"].to_s)
     end
 
     # "rfc822; somebody@house.example" without its type.

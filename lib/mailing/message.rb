@@ -16,8 +16,9 @@ module Mailing
     # @param calendar [String, nil] an iCalendar object with METHOD
     # @param attachments [Array<Array(String, String, String)>] name, type and bytes
     # @param from [Array(String, String), nil] name and address of who writes it, when we only send it on their behalf
+    # @param answers [Boolean] whether it answers a mail rather than something that happened here (RFC 3834 5)
     # @return [String] the mail as RFC 5322 writes it
-    def source(key:, name:, address:, subject:, text:, html:, at:, calendar: nil, reply_to: nil, attachments: [], from: nil)
+    def source(key:, name:, address:, subject:, text:, html:, at:, calendar: nil, reply_to: nil, attachments: [], from: nil, answers: false)
       message = ::Mail.new
       message.charset = "UTF-8"
       message.from = from ? named(*from) : named("Left Over", @from)
@@ -27,7 +28,7 @@ module Mailing
       message.subject = subject.gsub(/[[:cntrl:]]+/, " ")
       message.date = at.to_datetime
       message.message_id = "<#{message_id(key)}>"
-      message.header["Auto-Submitted"] = "auto-generated"
+      message.header["Auto-Submitted"] = answers ? "auto-replied" : "auto-generated"
       parts = alternatives(text, html, calendar)
       if attachments.empty?
         message.content_type = "multipart/alternative; charset=UTF-8"

@@ -3,8 +3,12 @@ module UseCases
   class Answers < Base
     WORDS = {"accepted" => "comes", "tentative" => "may come", "declined" => "is away", "none" => "has taken the answer back"}.freeze
 
+    # Another time is offered within two years, and for a day at most.
+    LATEST_S = 2 * 366 * 86_400
+    LONGEST_S = 86_400
+
     # @param meeting_id [String, nil] nil: the whole run, that is all meetings to come
-    # @param way [String] here, keeper, link or mail
+    # @param way [String] here, keeper, link or mail; program: by mail, but written by a program, which is not answered
     # @param stamp [Time] when the answer was given: one given before the last changes nothing
     # @return [Boolean] whether it counts
     def keep(series_id:, person_id:, answer:, meeting_id: nil, note: nil, way: "here", stamp: now)
@@ -27,6 +31,7 @@ module UseCases
     def offer(id:, meeting_id:, person_id:, starts_at:, ends_at:, note: nil)
       raise Core::Invalid.new("Offer a time that ends after it begins.", pointer: "/endsAt") unless starts_at < ends_at
       raise Core::Invalid.new("That is past. Offer a time to come.", pointer: "/startsAt", code: "past") if starts_at <= now
+      raise Core::Invalid.new("That is too far ahead, or too long.", pointer: "/startsAt") if starts_at > now + LATEST_S || ends_at > starts_at + LONGEST_S
 
       once(Records::Counter, id) do
         meeting = find(Records::Meeting.includes(:series), meeting_id)
@@ -71,21 +76,22 @@ module UseCases
 
       sign_ups = SignUps.new(clock: @clock)
       wait = sign_ups.changing(meeting) { write_reply(meeting, person_id, answer, note, way, stamp) }[meeting].wait_of(person_id)
-      sign_ups.tell_waiting(meeting, Records::Person.find(person_id), wait) if wait && way == "mail"
+      person = Records::Person.find(person_id)
+      sign_ups.tell_waiting(meeting, person, wait) if wait && way == "mail" && Outbox.new(clock: @clock).may_answer?(person.email)
     end
 
     def write_reply(meeting, person_id, answer, note, way, stamp)
       reply = Records::Reply.find_or_initialize_by(meeting_id: meeting.id, person_id: person_id)
       # Who only adds a word keeps the place in the order.
       signed_up_at = (answer == "accepted") ? reply.signed_up_at || now : nil
-      reply.update!(answer: answer, note: words(note), answered_at: [stamp, now].min, stamp: stamp, way: way, entered_by_id: ((way == "keeper") ? by : nil), signed_up_at: signed_up_at)
+      reply.update!(answer: answer, note: words(note), answered_at: [stamp, now].min, stamp: stamp, way: (way == "program") ? "mail" : way, entered_by_id: ((way == "keeper") ? by : nil), signed_up_at: signed_up_at)
       Records::Change.note(meeting.id, now)
     end
 
     def note_event(series_id, meeting, person_id, answer, note, way)
       name = Records::Person.where(id: person_id).pick(:name)
       which = meeting ? "on #{Core::Words.short_day(meeting.original_wall.date)}" : "to all meetings"
-      how = {"mail" => " (by mail)", "link" => " (by link)", "keeper" => " (entered by the keeper)"}.fetch(way, "")
+      how = {"mail" => " (by mail)", "program" => " (by mail)", "link" => " (by link)", "keeper" => " (entered by the keeper)"}.fetch(way, "")
       Records::Event.note("answered", "#{name} #{WORDS.fetch(answer)} #{which}#{how}#{": #{words(note)}" if words(note)}", series_id: series_id, meeting_id: meeting&.id, now: now, person_id: person_id)
     end
 

@@ -99,39 +99,35 @@ module UseCases
 
     # --- For the worker ---
 
+    def self.queue(clock: Time) = Queue.new(Records::Calendar, aside: {state: "set_aside", incoming: nil, due_at: nil}, clock: clock)
+
     # Reads one waiting calendar. @return [Boolean] whether there was one
     def read_next
-      id, token = claim(Records::Calendar.to_read(now), state: "running", done: 0)
-      return false unless id
-
-      CalendarReading.new(id, token, clock: @clock).run
-      true
+      queue.work(Records::Calendar.to_read(now).order(:due_at, :id), state: "running", done: 0) do |calendar|
+        CalendarReading.new(calendar, queue, clock: @clock).run
+      end.positive?
     end
 
     # Fetches one address that is due. @param fetcher [#get]
     # @return [Boolean] whether there was one
     def fetch_next(fetcher)
-      due = Records::Calendar.where(kind: "address").where("due_at <= ?", now).where.not(state: %w[waiting running]).where("leased_until is null or leased_until < ?", now)
-      id, token = claim(due)
-      return false unless id
-
-      calendar = Records::Calendar.light.find(id)
-      answer = fetcher.get(calendar.address, etag: calendar.etag, last_modified: calendar.last_modified)
-      settle(id, token, due_at: now + FETCH_EVERY_S, checked_at: now, last_error: nil, **taken(answer))
-      true
-    rescue Fetching::Failed => error
-      settle(id, token, due_at: now + FETCH_EVERY_S, checked_at: now, last_error: error.message[0, 500])
-      true
+      queue.work(Records::Calendar.to_fetch(now).order(:due_at, :id)) do |calendar|
+        answer = fetcher.get(calendar.address, etag: calendar.etag, last_modified: calendar.last_modified)
+        queue.settle(calendar, due_at: now + FETCH_EVERY_S, checked_at: now, last_error: nil, **taken(answer))
+      rescue Fetching::Failed => error
+        queue.settle(calendar, due_at: now + FETCH_EVERY_S, checked_at: now, last_error: error.message[0, 500])
+      end.positive?
     end
 
     # Expands anew what does not reach far enough any more.
-    def renew
+    # @param faults [Faults] in which each calendar stands alone
+    def renew(faults = Faults.new(clock: @clock))
       early = horizon - RENEW_DAYS * 86_400
       write do
         Records::Calendar.where(state: "still").where("expanded_until < ?", early).where.not(source: nil).update_all("incoming = source, state = 'waiting'")
       end
       Records::Calendar.light.where(kind: "by_hand").where("expanded_until < ?", early).find_each do |calendar|
-        write { expand_entries(Records::Calendar.light.lock.find(calendar.id)) }
+        faults.attempt("calendar_by_hand", calendar.id) { write { expand_entries(Records::Calendar.light.lock.find(calendar.id)) } }
       end
     end
 
@@ -167,8 +163,8 @@ module UseCases
       raise Core::Invalid.new("Choose a calendar file (.ics).", pointer: "/content") if content.to_s.empty?
       raise Core::Invalid.new("This file is larger than #{MOST_BYTES / 1_000_000} MB.", pointer: "/content") if content.bytesize > MOST_BYTES
 
-      # What is no calendar at all is said at once; the rest when it is read.
-      Core::ICalendar::Reader.read(content) unless content.bytesize > 100_000
+      # What is no calendar at all is said at once; the rest when the worker has read it.
+      Core::ICalendar::Reader.refuse_other(content)
       content
     rescue Core::Invalid => error
       raise Core::Invalid.new(error.message, pointer: "/content", code: "unreadable")
@@ -180,23 +176,12 @@ module UseCases
       raise Core::Invalid.new(error.message, pointer: "/address")
     end
 
-    def claim(due, **marks)
-      token = Records::Key.make(now)
-      5.times do
-        id = due.order(:due_at, :id).pick(:id) or return
-        return [id, token] if write { due.where(id: id).update_all(claim: token, leased_until: now + CalendarReading::LEASE_S, **marks) } == 1
-      end
-      nil
-    end
+    def queue = @queue ||= Calendars.queue(clock: @clock)
 
     def taken(answer)
       return {succeeded_at: now} if answer.unchanged
 
       {succeeded_at: now, etag: answer.etag, last_modified: answer.last_modified, incoming: answer.body, state: "waiting", done: 0, total: nil}
-    end
-
-    def settle(id, token, **outcome)
-      write { Records::Calendar.where(id: id, claim: token).update_all(claim: nil, leased_until: nil, **outcome) }
     end
 
     def expand_entries(calendar)

@@ -1,12 +1,11 @@
 require "digest"
-require "mail"
 
 module UseCases
   # Mail that comes in: kept first, read afterwards. Answers of calendar programs change what they answer; whatever is not
   # plainly so is kept aside and shown, never lost and never a crash.
   class IncomingMails < Base
-    LEASE_S = 60
-    MOST_BYTES = 5_000_000
+    MOST_BYTES = Mailing::Incoming::MOST_BYTES
+    NOTE_LENGTH = 500
     PAGE_SIZE = 50
     REPORTS_KEPT_S = 7 * 86_400
     PARTSTATS = {"accepted" => "accepted", "declined" => "declined", "tentative" => "tentative", "needs-action" => "none"}.freeze
@@ -16,24 +15,18 @@ module UseCases
     def keep(sender:, source:)
       digest = Digest::SHA256.hexdigest(source)
       subject = source[/^Subject: ([^\r\n]*)/i, 1].to_s.encode("UTF-8", invalid: :replace, undef: :replace)[0, 250]
-      write { Records::IncomingMail.create!(digest: digest, sender: sender.to_s.downcase[0, 190], subject: subject, source: source, received_at: now) }
+      write { Records::IncomingMail.create!(digest: digest, sender: Core::MailAddress.normal(sender)[0, 254], subject: subject, source: source, received_at: now) }
       true
     rescue ActiveRecord::RecordNotUnique
       false
     end
 
+    def self.queue(clock: Time) = Queue.new(Records::IncomingMail, aside: {state: "set_aside", outcome: "set-aside"}, error: :remark, clock: clock)
+
     # Reads one. @return [Boolean] whether there was one
     def read_next
-      id, token = claim
-      return false unless id
-
-      mail = Records::IncomingMail.find(id)
-      outcome = write { judge(mail) }
-      settle(id, token, outcome)
-      true
-    rescue Core::Invalid, Core::NotFound => error
-      settle(id, token, state: "unreadable", outcome: "unreadable", remark: error.message[0, 500])
-      true
+      @queue = IncomingMails.queue(clock: @clock)
+      @queue.work(Records::IncomingMail.to_read(now).order(:received_at, :id)) { |mail| @queue.settle(mail, **outcome_of(mail)) }.positive?
     end
 
     # Lets go of reports that have been taken in; there is one for each mail that was sent.
@@ -49,21 +42,32 @@ module UseCases
 
     private
 
+    def outcome_of(mail)
+      incoming = Mailing::Incoming.new(mail.source, checked_by: Settings.mail_checked_by)
+      write { judge(incoming, mail) }
+    rescue Core::Invalid, Core::NotFound => error
+      {state: "unreadable", outcome: "unreadable", remark: error.message[0, 500]}
+    end
+
     # @return [Hash] what becomes of the mail
-    def judge(mail)
-      parsed = ::Mail.new(mail.source)
-      report = Mailing::DeliveryReport.read(parsed)
+    def judge(incoming, mail)
+      report = incoming.report
       return reported(report) if report
 
-      part = ([parsed] + parsed.all_parts).find { |one| one.mime_type == "text/calendar" } or return {state: "aside", outcome: "no-calendar", remark: "A mail without a calendar part."}
-      raise Core::Invalid.new("The calendar part is larger than #{MOST_BYTES / 1_000_000} MB.") if part.decoded.bytesize > MOST_BYTES
-
-      message = Core::Invitation::Message.read(part.decoded)
+      ical = incoming.calendar or return {state: "aside", outcome: "no-calendar", remark: "A mail without a calendar part."}
+      @automatic = incoming.automatic?
+      message = Core::Invitation::Message.read(ical, came_at: mail.received_at)
       series_id = SeriesContent.series_of(message.uid)
-      return outside(message, part.decoded, from(parsed, mail)) unless series_id && Records::Series.exists?(id: series_id)
+      series_id = nil unless series_id && Records::Series.exists?(id: series_id)
+      sender = incoming.from || mail.sender
+      return {series_id: series_id}.merge(doubtful(sender)) if incoming.sender_check == :fail
+      return outside(message, ical, sender, mail.received_at) unless series_id
 
-      {series_id: series_id}.merge(answer_to(message, series_id, from(parsed, mail)))
+      {series_id: series_id}.merge(answer_to(message, series_id, sender))
     end
+
+    # The receiving mail service has found that it does not come from where it says (RFC 8601).
+    def doubtful(sender) = aside("doubtful-sender", "It says it comes from #{sender}, but your mail service has found that it does not.")
 
     # What became of a mail we sent.
     def reported(report)
@@ -73,50 +77,72 @@ module UseCases
     end
 
     # Of a meeting organised elsewhere.
-    def outside(message, ical, sender)
+    def outside(message, ical, sender, came_at)
       not_ours = {state: "aside", outcome: "not-ours", remark: "It speaks of a meeting that is not held here, to nobody who is."}
       return not_ours unless OutsideMeetings::METHODS.include?(message.method) && SeriesContent.series_of(message.uid).nil?
 
-      outcome = OutsideMeetings.new(clock: @clock).take_mail(message, ical, sender: sender)
-      %i[nobody nothing_known].include?(outcome) ? not_ours : {state: "taken", outcome: outcome.to_s.tr("_", "-")}
+      outcome = OutsideMeetings.new(clock: @clock).take_mail(message, ical, sender: sender, came_at: came_at)
+      return not_ours if %i[nobody nothing_known].include?(outcome)
+      return aside("not-organizer", "#{sender} wants to change “#{message.events.first&.title}”, which #{message.events.first&.organizer} organises.") if outcome == :ignored_not_organizer
+
+      {state: "taken", outcome: outcome.to_s.tr("_", "-")}
     end
 
-    # Who really sent it: the From line; the envelope may be a relay's.
-    def from(parsed, mail) = (parsed.from&.first || mail.sender).to_s.downcase
-
     def answer_to(message, series_id, sender)
-      person = Records::Person.find_by(email: sender)
+      event = message.events.first or return aside("no-answer", "#{sender} writes of no meeting.")
+      person = Records::Person.find_by(email: spoken_for(message, event, sender))
+      return substitute_reply(event, series_id, person, sender) if message.method == "reply" && stands_in?(person, series_id)
+
       telling = person && Records::Telling.find_by(series_id: series_id, person_id: person.id, kind: "request")
-      event = message.events.first
-      return substitute_reply(message, event, series_id, person, sender) if person && event && message.method == "reply" && !Records::SeriesMember.exists?(series_id: series_id, person_id: person.id) && Records::Substitute.of_series(series_id).exists?(person_id: person.id)
-      return aside("party-crasher", "#{sender} has not been invited and writes: #{event&.attendees&.first&.partstat || message.method}.") unless telling && event && Records::SeriesMember.exists?(series_id: series_id, person_id: person.id)
+      return aside("party-crasher", "#{sender} has not been invited and writes: #{event.attendees.first&.partstat || message.method}.") unless telling && member?(person, series_id)
 
       case message.method
-      when "reply" then reply(message, event, series_id, person, telling, sender)
+      when "reply" then reply(event, series_id, person, telling, sender)
       when "counter" then counter(event, series_id, person)
       when "refresh" then refresh(series_id, person, event)
       else aside("not-organizer", "#{sender} may answer, but not send “#{message.method}”.")
       end
     end
 
-    def reply(_message, event, series_id, person, telling, sender)
-      attendee = event.attendees.find { |one| one.address == sender } or return aside("forged", "#{sender} answers for #{event.attendees.map(&:address).join(", ")}.")
-      return {state: "taken", outcome: "ignored-stale"} if event.sequence < telling.sequence
+    # Somebody with an account here may answer for another and say so (SENT-BY, RFC 5545 3.2.18); a stranger may not.
+    # @return [String] the address it is about
+    def spoken_for(message, event, sender)
+      for_whom = event.attendees.find { |one| one.sent_by == sender }&.address if message.method == "reply"
+      (for_whom && Records::Person.exists?(email: sender, guest: false)) ? for_whom : sender
+    end
 
+    def member?(person, series_id) = Records::SeriesMember.exists?(series_id: series_id, person_id: person.id)
+
+    def stands_in?(person, series_id) = person && !member?(person, series_id) && Records::Substitute.of_series(series_id).exists?(person_id: person.id)
+
+    def reply(event, series_id, person, telling, sender)
+      attendee = event.attendees.find { |one| one.address == person.email } or return forged(event, sender)
+      return {state: "taken", outcome: "ignored-stale"} if event.sequence < telling.sequence
       return pass_on(event, attendee, series_id, person) if attendee.partstat == "delegated"
 
       answer = PARTSTATS[attendee.partstat] or return aside("no-answer", "#{sender} answers “#{attendee.partstat}”.")
       meeting = event.recurrence_id && meeting_of(series_id, event)
       return aside("no-such-meeting", "#{sender} answers to a meeting that is not there.") if event.recurrence_id && meeting.nil?
 
-      stamp = Time.at(event.stamp || now.to_i).utc
+      stamp = stamp(event)
       return {state: "taken", outcome: order(telling.answered_stamp, stamp)} if meeting.nil? && telling.answered_stamp && stamp <= telling.answered_stamp
 
-      kept = Answers.new(by: person.id, clock: @clock).keep(series_id: series_id, person_id: person.id, answer: answer, meeting_id: meeting&.id, note: event.comment, way: "mail", stamp: stamp)
+      kept = keep_answer(series_id, person, answer, meeting, event)
       telling.update!(answered_stamp: stamp) if meeting.nil?
       {state: "taken", outcome: kept ? "applied" : "ignored-stale"}
     rescue Core::Conflict => error
       {state: "taken", outcome: "ignored-stale", remark: error.message}
+    end
+
+    def forged(event, sender) = aside("forged", "#{sender} answers for #{event.attendees.first(3).map(&:address).join(", ")}.")
+
+    def stamp(event) = Time.at(event.stamp || now.to_i).utc
+
+    def note(event) = event.comment && Core::Words.shorten(event.comment, NOTE_LENGTH)
+
+    def keep_answer(series_id, person, answer, meeting, event)
+      Answers.new(by: person.id, clock: @clock).keep(series_id: series_id, person_id: person.id, answer: answer, meeting_id: meeting&.id, note: note(event),
+        way: @automatic ? "program" : "mail", stamp: stamp(event))
     end
 
     # Somebody sends another to one meeting (RFC 5546 3.2.2.3); a whole run is not passed on without the keeper.
@@ -134,16 +160,15 @@ module UseCases
     end
 
     # Of who comes instead of somebody: to that meeting alone.
-    def substitute_reply(_message, event, series_id, person, sender)
-      attendee = event.attendees.find { |one| one.address == sender } or return aside("forged", "#{sender} answers for #{event.attendees.map(&:address).join(", ")}.")
+    def substitute_reply(event, series_id, person, sender)
+      attendee = event.attendees.find { |one| one.address == person.email } or return forged(event, sender)
       answer = PARTSTATS[attendee.partstat]
       standing_in = Records::Meeting.where(id: Records::Substitute.where(person_id: person.id).select(:meeting_id), series_id: series_id)
       # Without saying which, it is clear when there is only one.
       meeting = event.recurrence_id ? standing_in.find_by(id: meeting_of(series_id, event)&.id) : standing_in.coming(now).limit(2).to_a.then { |found| found.first if found.size == 1 }
       return aside("no-such-meeting", "#{sender} answers to a meeting they are not asked to.") unless answer && meeting
 
-      kept = Answers.new(by: person.id, clock: @clock).keep(series_id: series_id, person_id: person.id, answer: answer, meeting_id: meeting.id, note: event.comment, way: "mail", stamp: Time.at(event.stamp || now.to_i).utc)
-      {state: "taken", outcome: kept ? "applied" : "ignored-stale"}
+      {state: "taken", outcome: keep_answer(series_id, person, answer, meeting, event) ? "applied" : "ignored-stale"}
     rescue Core::Conflict => error
       {state: "taken", outcome: "ignored-stale", remark: error.message}
     end
@@ -155,13 +180,17 @@ module UseCases
       return aside("no-such-meeting", "#{person.name} offers another time for a meeting that is not there.") unless meeting
 
       starts_at = Time.at(event.start.instant_s).utc
-      Answers.new(by: person.id, clock: @clock).offer(id: Records::Key.make(now), meeting_id: meeting.id, person_id: person.id, starts_at: starts_at, ends_at: Time.at(event.ends_s(event.start.instant_s)).utc, note: event.comment)
+      Answers.new(by: person.id, clock: @clock).offer(id: Records::Key.make(now), meeting_id: meeting.id, person_id: person.id, starts_at: starts_at, ends_at: Time.at(event.ends_s(event.start.instant_s)).utc, note: note(event))
       {state: "taken", outcome: "counter-pending"}
     rescue Core::Invalid, Core::Conflict => error
       aside("counter", "#{person.name} offers a time that cannot be taken: #{error.message}")
     end
 
+    # Answered so often a day and never to a program, or two of them would write to each other for ever.
     def refresh(series_id, person, event)
+      return {state: "taken", outcome: "not-answered", remark: "Written by a program."} if @automatic
+      return {state: "taken", outcome: "not-answered", remark: "Asked for more often than #{Outbox::ANSWERS_A_DAY} times a day."} unless Outbox.new(clock: @clock).may_answer?(person.email)
+
       Invitations.new(clock: @clock).send_again(series_id: series_id, person_id: person.id, reason: "#{series_id}:#{event.stamp}")
       {state: "taken", outcome: "send-request"}
     end
@@ -173,17 +202,6 @@ module UseCases
     end
 
     def aside(outcome, remark) = {state: "aside", outcome: outcome, remark: remark[0, 500]}
-
-    def claim
-      token = Records::Key.make(now)
-      5.times do
-        id = Records::IncomingMail.to_read(now).order(:received_at, :id).pick(:id) or return
-        return [id, token] if write { Records::IncomingMail.to_read(now).where(id: id).update_all(claim: token, leased_until: now + LEASE_S) } == 1
-      end
-      nil
-    end
-
-    def settle(id, token, outcome) = write { Records::IncomingMail.where(id: id, claim: token).update_all(claim: nil, leased_until: nil, **outcome) }
 
     def view(mail) = {id: mail.id, sender: mail.sender, subject: mail.subject, outcome: mail.outcome, remark: mail.remark, received_at: mail.received_at}
   end

@@ -1,11 +1,11 @@
 module UseCases
-  # Mail waits in the database, written in the transaction that causes it, and is handed over by workers.
-  # A claim is a conditional update under a fresh token, so several workers never hold the same mail; a lease
-  # lets another take over from one that died. A mail handed over just before a crash is handed over again
-  # under the same Message-ID, by which the receiving side knows it as one.
+  # Mail waits in the database, written in the transaction that causes it, and is handed over by workers (see Queue). A mail
+  # handed over just before a crash is handed over again under the same Message-ID, by which the receiving side knows it as one.
   class Outbox < Base
-    LEASE_S = 60
     BATCH = 20
+    # So many mails a day answer what one person has mailed: two programs may answer each other for ever.
+    ANSWERS_A_DAY = 5
+    ANSWERS = %w[again waits].freeze
     MOST_ATTEMPTS = 12
     LONGEST_PAUSE_S = 3_600
 
@@ -30,22 +30,31 @@ module UseCases
       true
     end
 
+    def self.queue(clock: Time) = Queue.new(Records::Mail, aside: {state: "set_aside"}, clock: clock)
+
     # Hands over one batch.
     # @param texts [#deliver] the same for text messages; takes to and text
     # @param post [#deliver] takes from, to and source; raises Mailing::Refused or ::Unreachable
+    # @yield before each mail, for whoever watches that it goes on
     # @return [Integer] how many mails were tried
     def deliver(post, texts: nil)
-      token = claim
-      mails = Records::Mail.where(claim: token, state: "waiting").order(:due_at, :id).to_a
-      mails.each { |mail| hand_over(mail, post, texts) }
-      mails.size
+      queue.work(Records::Mail.due(now).order(Arel.sql("attempts > 0"), :due_at, :id), limit: BATCH) do |mail|
+        yield if block_given?
+        hand_over(mail, post, texts)
+      end
+    end
+
+    # Whether somebody who has mailed may be answered by a mail, or has been often enough today.
+    def may_answer?(address)
+      reasons = ANSWERS.map { |kind| "reason like '#{kind}:%'" }.join(" or ")
+      Records::Mail.where(recipient: address).where("created_at > ?", now - 86_400).where(reasons).count < ANSWERS_A_DAY
     end
 
     # What a mail service reports of a mail it had taken. @return [Boolean] whether it was one of ours
     def note_report(report)
       write do
         mail = Records::Mail.lock.find_by(message_id: report.message_id) or next false
-        report.outcomes.each { |outcome| note_outcome(mail, outcome) }
+        report.outcomes.each { |outcome| note_outcome(mail, outcome) if outcome.addresses.include?(mail.recipient) }
         true
       end
     end
@@ -63,18 +72,7 @@ module UseCases
       end
     end
 
-    # Another worker may take a whole batch between our look and our claim; then there may be more behind it.
-    def claim
-      token = Records::Key.make(now)
-      loop do
-        ids = Records::Mail.due(now).order(:due_at, :id).limit(BATCH).pluck(:id)
-        break if ids.empty?
-
-        claimed = write { Records::Mail.due(now).where(id: ids).update_all(claim: token, leased_until: now + LEASE_S) }
-        break if claimed.positive?
-      end
-      token
-    end
+    def queue = @queue ||= Outbox.queue(clock: @clock)
 
     def hand_over(mail, post, texts)
       if mail.way == "text"
@@ -97,14 +95,11 @@ module UseCases
     def compose(mail)
       parts = (@invitations ||= Invitations.new(clock: @clock)).compose(mail)
       person = Records::Person.find(mail.person_id)
-      message.source(key: mail.reason, name: person.name, address: mail.recipient, at: mail.created_at, **parts)
+      message.source(key: mail.reason, answers: mail.reason.start_with?(*ANSWERS), name: person.name, address: mail.recipient, at: mail.created_at, **parts)
     rescue ActiveRecord::RecordNotFound, Core::NotFound
       raise Mailing::Refused, "What it speaks of is not there any more."
     end
 
-    # Only the holder of the claim may settle.
-    def settle(mail, **outcome)
-      write { Records::Mail.where(id: mail.id, claim: mail.claim).update_all(claim: nil, leased_until: nil, **outcome) }
-    end
+    def settle(mail, **outcome) = queue.settle(mail, **outcome)
   end
 end

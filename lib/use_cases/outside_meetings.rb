@@ -6,7 +6,9 @@ module UseCases
   class OutsideMeetings < Base
     METHODS = %w[request cancel add declinecounter].freeze
     MOST_BYTES = 500_000
-    MOST_MESSAGES = 60
+    # Those that matter: what a later message has replaced is let go.
+    MOST_MESSAGES = 200
+    TRIES = 3
     LISTED = 30
     BACK_DAYS = 31
     MOST_DATES = 200
@@ -15,25 +17,26 @@ module UseCases
 
     # For the worker: a message that has come by mail, for everybody here whom it asks.
     # @return [Symbol] what became of it: see Core::Invitation::Entry#take; :nobody where nobody here is meant
-    def take_mail(message, ical, sender:)
+    def take_mail(message, ical, sender:, came_at: now)
       people = asked(message, sender)
-      people.map { |person| take(person, message, ical, sender) }.then { |outcomes| outcomes.include?(:applied) ? :applied : outcomes.first || :nobody }
+      people.map { |person| take(person, message, ical, sender, came_at) }.then { |outcomes| outcomes.include?(:applied) ? :applied : outcomes.first || :nobody }
     end
 
     # A file somebody has got.
     # @raise [Core::Invalid]
     def add_file(content)
       person = find(Records::Person, by)
-      message = Core::Invitation::Message.read(content, zone: person.zone)
+      message = Core::Invitation::Message.read(content, zone: person.zone, came_at: now)
       raise Core::Invalid.new("This is one of our own meetings; it stands here already.", code: "own") if SeriesContent.series_of(message.uid)
       raise Core::Invalid.new("This file asks you to nothing: it is a “#{message.method}”. A whole calendar is added on your own page.", code: "method") unless METHODS.include?(message.method)
 
-      outcome = take(person, message, content, person.email)
+      outcome = take(person, message, content, person.email, now)
       raise Core::Invalid.new("This changes nothing: a newer version is known already.", code: "old") unless outcome == :applied
 
       list
     rescue ActiveRecord::RecordNotUnique
-      retry # it came by mail at the same moment
+      retry if (tries = tries.to_i + 1) < TRIES # it came by mail at the same moment
+      raise
     rescue Core::Invalid => error
       raise Core::Invalid.new(error.message, pointer: "/content", code: error.code)
     end
@@ -112,11 +115,14 @@ module UseCases
     end
 
     # For the worker: busy time as far ahead as everybody's, as time goes on.
-    def renew
+    # @param faults [Faults] in which each person stands alone
+    def renew(faults = Faults.new(clock: @clock))
       early = horizon - Calendars::RENEW_DAYS * 86_400
       Records::Calendar.light.where(kind: "by_mail").where("expanded_until < ?", early).find_each do |calendar|
-        write { spread(calendar.person) }
-        Records::OutsideMeeting.where(person_id: calendar.person_id).coming(now).find_each { |row| write { follow(row) } }
+        Records::OutsideMeeting.where(person_id: calendar.person_id).coming(now).find_each do |row|
+          faults.attempt("meeting_from_elsewhere", row.id) { write { look_ahead(Records::OutsideMeeting.lock.find(row.id)) } }
+        end
+        faults.attempt("calendar_from_elsewhere", calendar.id) { write { spread(calendar.person) } }
       end
     end
 
@@ -131,7 +137,7 @@ module UseCases
       Records::Person.where(email: addresses - organizers, guest: false).to_a
     end
 
-    def take(person, message, ical, sender)
+    def take(person, message, ical, sender, came_at)
       raise Core::Invalid.new("This invitation is larger than #{MOST_BYTES / 1_000} KB.") if ical.bytesize > MOST_BYTES
 
       write do
@@ -140,15 +146,15 @@ module UseCases
 
           start(person, message)
         end
-        keep(row, {"from" => sender, "ical" => ical.dup.force_encoding("UTF-8").scrub})
+        keep(row, {"from" => sender, "at" => came_at.iso8601, "ical" => ical.dup.force_encoding("UTF-8").scrub})
       end
     end
 
     def start(person, message)
       event = message.events.first
-      raise Core::Invalid.new("This invitation does not say who invites.") unless event.organizer&.match?(People::ADDRESS)
+      raise Core::Invalid.new("This invitation does not say who invites.") unless event.organizer && Core::MailAddress.read(event.organizer)
 
-      Records::OutsideMeeting.new(id: Records::Key.make(now), person_id: person.id, person: person, uid_digest: Digest::SHA256.hexdigest(message.uid), uid: message.uid[0, 500], title: "", organizer_email: event.organizer[0, 190], messages: [], changed_at: now)
+      Records::OutsideMeeting.new(id: Records::Key.make(now), person_id: person.id, person: person, uid_digest: Digest::SHA256.hexdigest(message.uid), uid: message.uid[0, 500], title: "", organizer_email: event.organizer, messages: [], changed_at: now)
     end
 
     # Adds a message, unless it changes nothing. @return [Symbol] what it did
@@ -158,7 +164,9 @@ module UseCases
       outside = read(row)
       return outside.outcome unless outside.outcome == :applied || message["mine"]
 
-      row.messages = slimmer(row.messages)
+      row.messages = row.messages.values_at(*outside.needed)
+      raise Core::Invalid.new("So many changes of one meeting are not kept.", code: "too-much-work") if row.messages.size > MOST_MESSAGES
+
       told(row, outside)
       row.save!
       spread(row.person)
@@ -166,10 +174,19 @@ module UseCases
       outside.outcome
     end
 
-    # What a later whole message has replaced is not needed for ever.
-    def slimmer(messages) = messages.last(MOST_MESSAGES)
+    def read(row)
+      letters = row.messages.map do |one|
+        Core::Invitation::Outside::Letter.new(sender: one["from"], ical: one["ical"], mine: one["mine"] == true, came_at: one["at"] && Time.iso8601(one["at"]))
+      end
+      Core::Invitation::Outside.new(letters, address: row.person.email, zone: row.person.zone)
+    end
 
-    def read(row) = Core::Invitation::Outside.new(row.messages.map { |one| Core::Invitation::Outside::Letter.new(sender: one["from"], ical: one["ical"], mine: one["mine"] == true) }, address: row.person.email, zone: row.person.zone)
+    # As time goes on, further dates of an endless one come within the horizon.
+    def look_ahead(row)
+      outside = read(row)
+      row.update!(times(outside)) unless outside.called_off?
+      follow(row)
+    end
 
     def told(row, outside)
       event = outside.event
@@ -182,16 +199,19 @@ module UseCases
 
     # The next of its dates, and the end of its last within the horizon.
     def times(outside)
-      return {next_starts_at: nil, last_ends_at: now + BACK_DAYS * 86_400} if outside.called_off? # until it is seen
+      return {dates: [], next_starts_at: nil, last_ends_at: now + BACK_DAYS * 86_400} if outside.called_off? # until it is seen
 
-      all = outside.instances(now, horizon)
-      {next_starts_at: all.first && Time.at(all.first.starts_s).utc, last_ends_at: all.last ? Time.at(all.last.ends_s).utc : now}
+      all = outside.dates(now - BACK_DAYS * 86_400, horizon)
+      coming = all.select { |date| date.ends_s > now.to_i }
+      {dates: all.map { |date| date.to_h.values }, next_starts_at: coming.first && Time.at(coming.first.starts_s).utc,
+       last_ends_at: coming.any? ? Time.at(coming.map(&:ends_s).max).utc : now}
     end
 
     # All meetings from elsewhere of a person, as one calendar of busy times.
     def spread(person)
       calendar = Records::Calendar.light.find_by(person_id: person.id, kind: "by_mail") || Records::Calendar.create!(id: Records::Key.make(now), person_id: person.id, kind: "by_mail", name: "Invitations from elsewhere", succeeded_at: now)
-      spans = Records::OutsideMeeting.where(person_id: person.id, called_off: false).flat_map { |row| read(row).spans(now - BACK_DAYS * 86_400, horizon) }
+      rows = Records::OutsideMeeting.where(person_id: person.id, called_off: false).select(:id, :title, :dates)
+      spans = rows.flat_map { |row| row.dates.select(&:kind).map { |date| Core::FreeBusy::Calendar::Span.new(starts_s: date.starts_s, ends_s: date.ends_s, kind: date.kind, title: row.title) } }
       Calendars.replace_spans(calendar, spans)
       Records::Calendar.where(id: calendar.id).update_all(expanded_until: horizon, succeeded_at: now)
     end
@@ -269,14 +289,14 @@ module UseCases
       Answers.new(by: by, clock: @clock).keep(series_id: series.id, person_id: row.person_id, answer: answer, note: note)
     end
 
+    # From what is kept of it: its messages are not read again at each look.
     def view(row, person, series_id)
-      outside = read(row)
       zone = person.zone
-      coming = outside.called_off? ? [] : outside.instances(now, horizon).first(5)
+      coming = row.dates.select { |date| date.ends_s > now.to_i }.first(5)
       return if coming.empty? && !row.called_off
 
       {id: row.id, title: row.title, organizer: row.organizer_name || row.organizer_email, organizer_email: row.organizer_email, location: row.location, sentence: row.sentence, zone_place: zone.place, answer: row.answer, note: row.note, called_off: row.called_off, series_id: series_id,
-       dates: coming.map { |instance| {recurrence_at: Time.at(instance.recurrence_s).utc, local_start: zone.wall(Time.at(instance.starts_s)), local_end: zone.wall(Time.at(instance.ends_s)), answer: outside.answer(instance).to_s} }}
+       dates: coming.map { |date| {recurrence_at: Time.at(date.recurrence_s).utc, local_start: zone.wall(Time.at(date.starts_s)), local_end: zone.wall(Time.at(date.ends_s)), answer: date.answer.to_s} }}
     end
   end
 end

@@ -3,11 +3,10 @@ module UseCases
   class People < Base
     PAGE_SIZE = 100
     SHORTEST_PASSWORD = 10
-    ADDRESS = /\A[^@\s<>",;]+@[^@\s<>",;]+\.[^@\s<>",;]+\z/
 
     # @return [Hash, nil] the person, nil when address and password do not belong together
     def sign_in(email:, password:)
-      person = Records::Person.find_by(email: email.to_s.strip.downcase)
+      person = Records::Person.find_by(email: Core::MailAddress.normal(email))
       # An unknown address takes as long as a wrong password, so that neither can be told from the other.
       return BCrypt::Password.create(password, cost: BCrypt::Engine.cost) && nil unless person&.password_digest
 
@@ -127,10 +126,7 @@ module UseCases
     end
 
     def checked(name, email, time_zone)
-      email = email.to_s.strip.downcase
-      raise Core::Invalid.new("“#{email}” is not a mail address such as ines@skerrybuoy.example.", pointer: "/email") unless email.match?(ADDRESS)
-
-      {name: words(name, pointer: "/name", missing: "Give the person a name.").gsub(/[[:cntrl:]]/, " "), email: email,
+      {name: words(name, pointer: "/name", missing: "Give the person a name.").gsub(/[[:cntrl:]]/, " "), email: Core::MailAddress.read!(email),
        time_zone: Core::Zone[time_zone, pointer: "/timeZone"].name}
     end
 

@@ -18,7 +18,7 @@ module UseCases
       raise Core::Invalid.new("The file has nobody in it.", pointer: "/content") if found.empty?
       raise Core::Invalid.new("#{MOST} people at a time are the most.", pointer: "/content") if found.size > MOST
 
-      here = Records::Person.where(email: found.filter_map { |one| one[:email]&.downcase }).pluck(:email)
+      here = Records::Person.where(email: found.filter_map { |one| Core::MailAddress.read(one[:email]) }).pluck(:email)
       seen = []
       people = found.each_with_index.map { |one, i| looked_at(one, i + 1, time_zone, here, seen) }
       {people: people, fine: people.count { |one| one[:problems].empty? }, faulty: people.count { |one| one[:problems].any? }}
@@ -56,16 +56,16 @@ module UseCases
     end
 
     def looked_at(one, line, time_zone, here, seen)
-      email = one[:email].to_s.downcase
+      email = Core::MailAddress.normal(one[:email])
       zone = one[:time_zone].to_s.empty? ? time_zone : one[:time_zone]
       problems = []
       problems << "No name." if one[:name].to_s.empty?
-      problems << (email.empty? ? "No mail address." : "“#{email}” is not a mail address.") unless email.match?(People::ADDRESS)
+      problems << (email.empty? ? "No mail address." : "“#{email}” is not a mail address.") unless Core::MailAddress.read(email)
       problems << "#{email} is here already." if here.include?(email)
       problems << "#{email} stands here twice." if seen.include?(email)
       problems << "There is no time zone “#{zone}”." unless Core::Zone.known?(zone)
       seen << email
-      {line: line, name: one[:name].to_s[0, 120], email: email[0, 190], time_zone: zone.to_s[0, 60], problems: problems}
+      {line: line, name: one[:name].to_s[0, 120], email: email[0, Core::MailAddress::MOST], time_zone: zone.to_s[0, 60], problems: problems}
     end
   end
 end

@@ -9,7 +9,11 @@ module UseCases
     TEXT_MIN = 15
 
     # For the worker. @return [Integer] how many messages were put into the outbox
-    def put_due = due_before_meetings + due_papers
+    # @param faults [Faults] in which each meeting stands alone
+    def put_due(faults = Faults.new(clock: @clock))
+      @faults = faults
+      due_before_meetings + due_papers
+    end
 
     private
 
@@ -22,8 +26,10 @@ module UseCases
       coming(longest * 60).to_a.sum do |meeting|
         next 0 unless anybody_due?(meeting) # most of the time nobody is, and nothing is looked up
 
-        people = asked(meeting, "soon")
-        write { people.sum { |person| soon(meeting, person) } }
+        alone(meeting) do
+          people = asked(meeting, "soon")
+          write { people.sum { |person| soon(meeting, person) } }
+        end
       end
     end
 
@@ -42,13 +48,15 @@ module UseCases
       [mailed, texted].count(true)
     end
 
+    def alone(meeting, &) = @faults.attempt("reminding", meeting.id, &).to_i
+
     def due?(meeting, before_min) = (meeting.starts_at - before_min * 60).between?(now - LATE_S, now)
 
     def due_papers
       meetings = coming(DAY_S).to_a.select { |meeting| meeting.series.remind_papers && meeting.series.told_at && meeting.starts_at - DAY_S >= now - LATE_S }
       papers = Records::Paper.where(meeting_id: meetings.map(&:id), complete: true).order(:created_at).group_by(&:meeting_id)
       meetings.select { |meeting| papers.key?(meeting.id) }.sum do |meeting|
-        write { asked(meeting, "papers").count { |person| mail(meeting, "papers", person, papers[meeting.id].map(&:name)) } }
+        alone(meeting) { write { asked(meeting, "papers").count { |person| mail(meeting, "papers", person, papers[meeting.id].map(&:name)) } } }
       end
     end
 

@@ -107,17 +107,21 @@ module UseCases
 
     # Lays out further dates of endless runs as time goes on; for the worker.
     # @return [Integer] how many series were continued
-    def lay_out_further
+    # @param faults [Faults] in which each series stands alone
+    # @return [Integer] of how many series
+    def lay_out_further(faults = Faults.new(clock: @clock))
       due = Records::Series.where("laid_out_until < ?", now + LAY_OUT_AGAIN_MONTHS * 30 * 86_400).to_a
-      due.each do |series|
-        write do
-          series.lock!
-          lay_out(series, series.to_run, series.laid_out_until)
-          book_free(series)
-          series.update!(laid_out_until: horizon)
+      due.count do |series|
+        faults.attempt("laying_out_series", series.id) do
+          write do
+            series.lock!
+            lay_out(series, series.to_run, series.laid_out_until)
+            book_free(series)
+            series.update!(laid_out_until: horizon)
+          end
+          true
         end
       end
-      due.size
     end
 
     private

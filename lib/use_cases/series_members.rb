@@ -57,11 +57,9 @@ module UseCases
 
     # Whoever has that address already is asked as who they are.
     def guest_id(guest)
-      email = guest[:email].to_s.strip.downcase
+      email = Core::MailAddress.read!(guest[:email], pointer: "/guests")
       known = Records::Person.find_by(email: email)
       return known.id if known
-
-      raise Core::Invalid.new("“#{email}” is not a mail address.", pointer: "/guests") unless email.match?(People::ADDRESS)
 
       name = words(guest[:name], pointer: "/guests", missing: "Give the guest a name.").gsub(/[[:cntrl:]]/, " ")
       Records::Person.create!(id: guest[:id], name: name, email: email, time_zone: guest[:time_zone] || "UTC", guest: true).id

@@ -12,7 +12,7 @@ module UseCases
       write do
         meeting = find(Records::Meeting.includes(series: %i[keeper held_place]), meeting_id)
         known = Records::Substitute.lock.find_by(meeting_id: meeting_id, instead_of_id: person_id)
-        next if known&.person&.email == email.to_s.strip.downcase # sent again
+        next if known&.person&.email == Core::MailAddress.normal(email) # sent again
 
         refuse(meeting, person_id)
         substitute = guest(name, email, meeting)
@@ -50,9 +50,7 @@ module UseCases
     end
 
     def guest(name, email, meeting)
-      email = email.to_s.strip.downcase
-      raise Core::Invalid.new("“#{email}” is not a mail address.", pointer: "/email") unless email.match?(People::ADDRESS)
-
+      email = Core::MailAddress.read!(email)
       person = Records::Person.find_by(email: email)
       raise Core::Invalid.new("#{person.name} is asked to this meeting already.", pointer: "/email", code: "taken") if person && asked?(meeting, person)
 

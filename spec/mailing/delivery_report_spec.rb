@@ -36,7 +36,7 @@ RSpec.describe Mailing::DeliveryReport do
     it "reads #{situation} as Python does" do
       source = report([about, *groups])
       read = described_class.read(Mail.new(source))
-      expect(read.outcomes.map { |one| [one.address, one.action, one.status] }).to eq by_python(source)
+      expect(read.outcomes.map { |one| [one.addresses.first, one.action, one.status] }).to eq by_python(source)
       expect(read.message_id).to eq "abc@house.example"
     end
   end
@@ -84,7 +84,7 @@ RSpec.describe Mailing::DeliveryReport do
 
     it "says that a mail was delivered, as it was asked to, or that it could not be" do
       delivered, seen = send_to("wen@house.example")
-      expect([delivered.outcomes.first.to_h.values.first(3), delivered.message_id]).to eq [seen.first, Mailing::Message.new(from: "x", domain: "house.example").message_id("round")]
+      expect([delivered.outcomes.first.to_h.values.first(3).flatten.uniq, delivered.message_id]).to eq [seen.first, Mailing::Message.new(from: "x", domain: "house.example").message_id("round")]
       expect(seen).to eq [["wen@house.example", "delivered", "2.1.5"]]
       failed, seen = send_to("wen@gone.example")
       expect([failed.outcomes.first.words, seen]).to eq ["550 5.1.1 There is no such mailbox", [["wen@gone.example", "failed", "5.1.1"]]]

@@ -69,8 +69,8 @@ RSpec.describe UseCases::Outbox do
     put("invite:1")
     dying = Counter.new { raise SignalException, "KILL" }
     expect { outbox.deliver(dying) }.to raise_error(SignalException)
-    expect(later(described_class::LEASE_S - 1).deliver(Counter.new)).to eq 0
-    expect(later(described_class::LEASE_S + 1).deliver(counter = Counter.new)).to eq 1
+    expect(later(UseCases::Queue::LEASE_S - 1).deliver(Counter.new)).to eq 0
+    expect(later(UseCases::Queue::LEASE_S + 1).deliver(counter = Counter.new)).to eq 1
     expect(counter.taken).to eq [people.first.email]
   end
 

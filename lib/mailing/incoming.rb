@@ -1,0 +1,85 @@
+require "mail"
+
+module Mailing
+  # A mail that came in, as far as it is read here. Anybody may send anything, so it is looked over before the mail library
+  # takes it apart, and whatever that library makes of the rest is an answer, never a crash.
+  class Incoming
+    MOST_BYTES = 10_000_000
+    MOST_HEADER_BYTES = 100_000
+    # Parts within parts, and parts in all; people's mails have a handful.
+    MOST_DEPTH = 20
+    MOST_PARTS = 200
+    CALENDAR_BYTES = 1_000_000
+
+    # @param source [String] as it came
+    # @param checked_by [Array<String>] hosts whose word on a sender is believed (RFC 8601)
+    # @raise [Core::Invalid] when it cannot be read
+    def initialize(source, checked_by: [])
+      @checked_by = checked_by
+      bytes = source.b
+      head = bytes.index(/\r?\n\r?\n/n) || bytes.bytesize
+      look_over(bytes, head)
+      @mail = guard { ::Mail.new(readable(bytes[0, head]) + bytes[head..]).tap(&:all_parts) }
+    end
+
+    # Who really sent it: the From line; the envelope may be a relay's. @return [String, nil]
+    def from = guard { @mail.from&.first }&.then { |address| Core::MailAddress.normal(address) }
+
+    # @return [DeliveryReport, nil]
+    def report = guard { DeliveryReport.read(@mail) }
+
+    # @return [String, nil] the calendar object it brings
+    # @raise [Core::Invalid] when that is too large
+    def calendar
+      part = guard { [@mail, *@mail.all_parts].find { |one| one.mime_type == "text/calendar" } } or return
+      decoded = guard { part.decoded }
+      raise Core::Invalid.new("The calendar part is larger than #{CALENDAR_BYTES / 1_000_000} MB.") if decoded.bytesize > CALENDAR_BYTES
+
+      decoded
+    end
+
+    # Written by a program: never answered by another (RFC 3834 2).
+    def automatic?
+      said = field("Auto-Submitted")
+      !(said.nil? || said.match?(/\A\s*no\b/i)) || field("Precedence").to_s.match?(/\A\s*(bulk|junk|list)\b/i)
+    end
+
+    # What the receiving mail service found out about the sender: the topmost word of a host that is believed (RFC 8601).
+    # @return [Symbol, nil] :pass, :fail, or nil where nothing is said
+    def sender_check
+      said = fields("Authentication-Results").find { |value| @checked_by.include?(value[/\A\s*([^\s;]+)/, 1].to_s.downcase) } or return
+      results = said.scan(/\b(dmarc|dkim|spf)\s*=\s*([a-z]+)/i).map { |method, result| [method.downcase, result.downcase] }
+      dmarc = results.assoc("dmarc")&.last
+      return dmarc.to_sym if %w[pass fail].include?(dmarc)
+      return if results.empty?
+
+      results.any? { |_, result| result == "pass" } ? :pass : :fail
+    end
+
+    private
+
+    def field(name) = fields(name).first
+
+    def fields(name) = guard { @mail.header.fields.select { |field| field.name.casecmp?(name) }.map { |field| field.unparsed_value.to_s.scrub } }
+
+    def look_over(bytes, head)
+      raise Core::Invalid.new("This mail is larger than #{MOST_BYTES / 1_000_000} MB.") if bytes.bytesize > MOST_BYTES
+      raise Core::Invalid.new("The head of this mail is longer than #{MOST_HEADER_BYTES / 1_000} KB.") if head > MOST_HEADER_BYTES
+      raise Core::Invalid.new("This mail has parts within parts, more than #{MOST_DEPTH} deep.") if bytes.scan(/\bboundary\s*=/in).size > MOST_DEPTH
+      raise Core::Invalid.new("This mail has more than #{MOST_PARTS} parts.") if bytes.scan(/^content-(?:type|disposition|transfer-encoding):/in).size > 3 * MOST_PARTS
+    end
+
+    # The lines of a head that are header fields, or go on with one (RFC 5322 2.2); others the library would write to the log.
+    def readable(head)
+      kept = false
+      head.each_line.select { |line| kept = line.match?(/\A[!-9;-~]+:/n) || (kept && line.match?(/\A[ \t]/n)) }.join
+    end
+
+    # The library raises errors of a dozen kinds at what it does not expect; to us they all mean the same.
+    def guard
+      yield
+    rescue StandardError, SystemStackError => error
+      raise Core::Invalid.new("This mail cannot be read (#{error.class}).")
+    end
+  end
+end
