@@ -12,5 +12,14 @@ tasks.seed_loader = Class.new { def load_seed = nil }.new
 task(:environment) {}
 load "active_record/railties/databases.rake"
 
+desc "Says what the database cannot do that is needed"
+task("db:check") do
+  packet = ActiveRecord::Base.connection.select_value("select @@max_allowed_packet")
+  if packet < 64 * 1024 * 1024
+    puts "The database takes statements of #{packet / 1_048_576} MB at most; set its max_allowed_packet to 64M, or large calendars and mails cannot be kept."
+    exit 1
+  end
+end
+
 desc "Fills an empty database with the demo"
 task(:demo) { require_relative "demo/load" }

@@ -1,3 +1,6 @@
+require "fileutils"
+require "ipaddr"
+require "securerandom"
 require "uri"
 
 # All that can be set from outside, read in one place. See README.md for what each means.
@@ -66,24 +69,40 @@ module Settings
     {
       adapter: "trilogy", host: ENV.fetch("LEFT_OVER_DB_HOST", "127.0.0.1"),
       port: Integer(ENV.fetch("LEFT_OVER_DB_PORT", (port + 3).to_s)),
-      username: ENV.fetch("LEFT_OVER_DB_USER", "left_over"), password: ENV.fetch("LEFT_OVER_DB_PASSWORD", "left_over"),
+      username: ENV.fetch("LEFT_OVER_DB_USER", "left_over"), password: database_password,
       database: ENV.fetch("LEFT_OVER_DB_NAME", "left_over_#{env}"),
       encoding: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci",
       pool: Integer(ENV.fetch("LEFT_OVER_DB_POOL", "24")), connect_timeout: 5, read_timeout: 30, write_timeout: 30,
       advisory_locks: false, # GET_LOCK is local to a node of a cluster; migrations run from one process
-      variables: {tx_isolation: "READ-COMMITTED", time_zone: "+00:00"}
+      variables: {tx_isolation: "READ-COMMITTED", time_zone: "+00:00", innodb_lock_wait_timeout: 10}
     }
   end
 
   # Made once and kept beside the data, so that sign-ins outlive a restart; several servers share it by LEFT_OVER_SECRET.
-  def secret
-    ENV.fetch("LEFT_OVER_SECRET") do
-      require "securerandom"
-      require "fileutils"
-      FileUtils.mkdir_p(var)
-      path = File.join(var, "secret")
-      File.write(path, SecureRandom.hex(64), perm: 0o600) unless File.exist?(path)
-      File.read(path)
+  def secret = ENV.fetch("LEFT_OVER_SECRET") { kept("secret") { SecureRandom.hex(64) } }
+
+  def database_password = ENV.fetch("LEFT_OVER_DB_PASSWORD") { kept("db_password") { SecureRandom.hex(24) } }
+
+  # What the first person of an empty installation has to know; bin/start prints it.
+  def set_up_code = ENV.fetch("LEFT_OVER_SET_UP_CODE") { kept("set_up_code.#{env}") { SecureRandom.hex(6).scan(/.{4}/).join("-") } }
+
+  # Web servers in front whose word on who is asking is believed (X-Forwarded-For), as addresses or networks.
+  def trusted_proxies = ENV.fetch("LEFT_OVER_TRUSTED_PROXIES", "").split(",").map { |text| IPAddr.new(text.strip) }
+
+  # Made once, for nobody else to read. Two processes may start at once: the first to write it wins.
+  def kept(name)
+    path = File.join(var, name)
+    return File.read(path) if File.size?(path)
+
+    FileUtils.mkdir_p(var)
+    own = "#{path}.#{Process.pid}"
+    File.write(own, yield, perm: 0o600)
+    begin
+      File.link(own, path)
+    rescue Errno::EEXIST
+      nil
     end
+    File.delete(own)
+    File.read(path)
   end
 end

@@ -6,13 +6,18 @@ require "uri"
 # Reads an address somebody has entered, over HTTP, without being led anywhere it should not go: not into the server's
 # own network unless configured, not round in circles, not for ever.
 class Fetching
-  MOST_BYTES = 20_000_000
+  MOST_BYTES = Core::ICalendar::Reader::MOST_BYTES
+  # Header lines and the marks between pieces come on top.
+  MOST_ANSWER_BYTES = MOST_BYTES + 1_000_000
   MOST_REDIRECTS = 5
   OPEN_S = 5
   WHOLE_S = 20
-  # Loopback, private, link-local, shared, multicast and reserved (RFC 6890, from memory).
-  OWN_NETWORKS = %w[0.0.0.0/8 10.0.0.0/8 100.64.0.0/10 127.0.0.0/8 169.254.0.0/16 172.16.0.0/12 192.0.0.0/24 192.168.0.0/16 198.18.0.0/15 224.0.0.0/4 240.0.0.0/4
-    ::/128 ::1/128 64:ff9b::/96 fc00::/7 fe80::/10 ff00::/8].map { |network| IPAddr.new(network) }.freeze
+  # What is no address of the world at large: IANA's registries of special-purpose addresses (RFC 6890; as of 2024, from memory,
+  # checked against Python's ipaddress), multicast, and all of IPv6 that is not given out (2000::/3 is).
+  SPECIAL_4 = %w[0.0.0.0/8 10.0.0.0/8 100.64.0.0/10 127.0.0.0/8 169.254.0.0/16 172.16.0.0/12 192.0.0.0/24 192.0.2.0/24 192.31.196.0/24 192.52.193.0/24
+    192.88.99.0/24 192.168.0.0/16 192.175.48.0/24 198.18.0.0/15 198.51.100.0/24 203.0.113.0/24 224.0.0.0/3].map { |network| IPAddr.new(network) }.freeze
+  GIVEN_OUT_6 = IPAddr.new("2000::/3").freeze
+  SPECIAL_6 = %w[2001::/23 2001:db8::/32 2002::/16 2620:4f:8000::/48 3fff::/20].map { |network| IPAddr.new(network) }.freeze
 
   # It cannot be read; the message says why, for the one who entered it.
   class Failed < StandardError; end
@@ -31,9 +36,45 @@ class Fetching
     raise Failed, "“#{text.to_s[0, 80]}” is not an address."
   end
 
+  # One deadline and one size for all that comes back, header lines included: a server that sends a line a second, or one
+  # without an end, is given up on like any other.
+  class Exchange < Net::HTTP
+    attr_accessor :deadline
+
+    # Of the buffer everything is read through.
+    module Bounded
+      attr_accessor :deadline
+
+      def rbuf_fill
+        self.read_timeout = deadline - Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        raise Net::ReadTimeout unless read_timeout.positive?
+
+        before = @rbuf.bytesize
+        super
+        @received = @received.to_i + @rbuf.bytesize - before
+        raise Failed, "The answer is larger than #{MOST_BYTES / 1_000_000} MB." if @received > MOST_ANSWER_BYTES
+      end
+    end
+
+    private
+
+    def on_connect = @socket.extend(Bounded).deadline = deadline
+  end
+
+  # Whether an address is one of the world at large.
+  def self.public?(address)
+    address = IPAddr.new(address) if address.is_a?(String)
+    address = address.native
+    return SPECIAL_4.none? { |network| network.include?(address) } if address.ipv4?
+
+    GIVEN_OUT_6.include?(address) && SPECIAL_6.none? { |network| network.include?(address) }
+  end
+
   # @param own [Array<String>] host:port of the own network that may be read all the same
-  def initialize(own: Settings.own_calendar_hosts)
+  # @param resolver [#getaddresses] the one way names become addresses
+  def initialize(own: Settings.own_calendar_hosts, resolver: Resolv)
     @own = own
+    @resolver = resolver
   end
 
   # @return [Answer]
@@ -60,13 +101,14 @@ class Fetching
 
   # The name is looked up once and that very address is asked, so that it cannot turn inwards in between.
   def ask(uri, etag, last_modified)
-    http = Net::HTTP.new(uri.host, uri.port, nil)
+    http = Exchange.new(uri.host, uri.port, nil)
+    http.deadline = @deadline
     http.ipaddr = outside_address(uri)
     http.use_ssl = uri.is_a?(URI::HTTPS)
-    http.open_timeout = OPEN_S
-    http.read_timeout = [@deadline - clock, 1].max
+    http.open_timeout = [OPEN_S, [@deadline - clock, 0.1].max].min
     http.max_retries = 0
-    request = Net::HTTP::Get.new(uri, {"accept" => "text/calendar, */*;q=0.5", "user-agent" => "Left Over"})
+    # Packed answers are not asked for and not unpacked: a small one may hold gigabytes.
+    request = Net::HTTP::Get.new(uri, {"accept" => "text/calendar, */*;q=0.5", "accept-encoding" => "identity", "user-agent" => "Left Over"})
     request["if-none-match"] = etag if etag
     request["if-modified-since"] = last_modified if last_modified
     body = nil
@@ -75,15 +117,14 @@ class Fetching
   end
 
   def outside_address(uri)
-    found = Resolv.getaddresses(uri.hostname)
+    found = @resolver.getaddresses(uri.hostname)
     raise Failed, "There is no host #{uri.hostname}." if found.empty?
     return found.first if @own.include?("#{uri.hostname}:#{uri.port}")
-
-    addresses = found.map { |text| IPAddr.new(text).native }
-    inside = addresses.any? { |address| OWN_NETWORKS.any? { |network| network.family == address.family && network.include?(address) } }
-    raise Failed, "#{uri.hostname} lies in the server's own network, which is not read from." if inside
+    raise Failed, "#{uri.hostname} lies in a network that is not read from: the server's own, or one for special purposes." unless found.all? { |address| Fetching.public?(address) }
 
     found.first
+  rescue IPAddr::Error
+    raise Failed, "There is no host #{uri.hostname}."
   end
 
   def read_bounded(response)

@@ -1,3 +1,4 @@
+require_relative "support/loopback_only"
 require_relative "../config/loader"
 require "json"
 

@@ -1,13 +1,17 @@
 require "fileutils"
 require "net/http"
 require_relative "../../config/settings"
+require_relative "../../lib/heartbeat"
 require_relative "local_database"
 
 # Starts the database, the web server, the worker and the stand-ins, starts again what dies, and stops all
-# of them together. Each child dies with this process, even when it is killed: nothing is left behind.
+# of them together. Each child dies with this process, even when it is killed: nothing is left behind. One that lives but has
+# not gone round in a minute is ended and started again too.
 class Supervisor
   DYING_S = 10
   LONGEST_PAUSE_S = 10
+  WATCH_EVERY_S = 5
+  LOG_BYTES = 10_000_000
   # Searches take a fifth less time with Ruby's compiler, where it is built in; by itself it would take 256 MB at once.
   FASTER = (defined?(RubyVM::YJIT) ? {"RUBYOPT" => [ENV["RUBYOPT"], "--yjit", "--yjit-exec-mem-size=48"].compact.join(" ")} : {}).freeze
 
@@ -19,6 +23,9 @@ class Supervisor
     @database = LocalDatabase.new(var: @var, port: Settings.database[:port])
     @children = []
     @stopping = false
+    @heartbeat = Heartbeat.new(Settings.beats)
+    @watched_at = now
+    File.umask(0o077)
   end
 
   def run
@@ -34,6 +41,7 @@ class Supervisor
     start("entrance", "bundle", "exec", "ruby", "bin/lib/entrance.rb")
     start("worker", "bundle", "exec", "ruby", "bin/lib/worker.rb")
     announce unless @stopping
+    ask_web
     look_after_children until @stopping
   ensure
     stop_all
@@ -85,7 +93,7 @@ class Supervisor
   def prepare
     demo = !Settings.production? && Settings.env != "empty"
     log = File.join(@var, "log", "prepare.log")
-    done = system({"VERBOSE" => "false"}, "bundle", "exec", "rake", "db:create", "db:migrate", *("demo" if demo), chdir: Settings::ROOT, err: [log, "a"])
+    done = system({"VERBOSE" => "false"}, "bundle", "exec", "rake", "db:create", "db:migrate", "db:check", *("demo" if demo), chdir: Settings::ROOT, err: [log, "a"])
     done || @stopping || abort("The database could not be brought up to date#{" or the demo not loaded" if demo}; see #{log}.")
   end
 
@@ -98,9 +106,11 @@ class Supervisor
   # Only ever called from the main thread: the death signal follows the thread that forked.
   def spawn_child(child)
     log = File.join(@var, "log", "#{child.name}.log")
-    child.pid = spawn((child.name == "web") ? FASTER : {}, "setpriv", "--pdeathsig", "TERM", *child.command, chdir: Settings::ROOT, pgroup: true, in: "/dev/null", out: [log, "a"], err: [log, "a"])
+    child.pid = spawn(%w[web worker].include?(child.name) ? FASTER : {}, "setpriv", "--pdeathsig", "TERM", *child.command, chdir: Settings::ROOT, pgroup: true, in: "/dev/null", out: [log, "a"], err: [log, "a"])
     child.started_at = now
     child.due_at = nil
+    @heartbeat.forget(child.name)
+    @web_answered_at = now if child.name == "web"
     File.write(File.join(@var, "#{child.name}.pid"), child.pid)
   end
 
@@ -109,6 +119,7 @@ class Supervisor
     child = pid && @children.find { |one| one.pid == pid }
     bury(child) if child && !@stopping
     @children.each { |one| spawn_child(one) if one.due_at && one.due_at <= now }
+    watch if now - @watched_at > WATCH_EVERY_S
     sleep 0.1 unless pid
   end
 
@@ -118,6 +129,42 @@ class Supervisor
     child.due_at = now + child.pause_s
     child.pid = nil
     warn "#{Time.now.strftime("%H:%M:%S")} #{child.name} has stopped and is started again; see #{@var}/log/#{child.name}.log"
+  end
+
+  # What hangs is ended; being started again follows from that.
+  def watch
+    @watched_at = now
+    @children.select(&:pid).each do |child|
+      late = @heartbeat.late(child.name).keys
+      late << child.name if child.name == "web" && now - @web_answered_at > Heartbeat::LATE_S
+      next if late.empty?
+
+      warn "#{Time.now.strftime("%H:%M:%S")} #{late.join(", ")} has not gone round in #{Heartbeat::LATE_S} seconds and is ended"
+      signal("KILL", child)
+    end
+    @children.each { |child| turn_over(File.join(@var, "log", "#{child.name}.log")) }
+  end
+
+  # Any answer will do: that the database is away is no fault of the web server.
+  def ask_web
+    Thread.new do
+      loop do
+        Net::HTTP.start("127.0.0.1", Settings.port, open_timeout: 5, read_timeout: 10) { |http| http.get("/health") }
+        @web_answered_at = now
+      rescue SystemCallError, IOError, Timeout::Error, Net::HTTPBadResponse
+        nil # it is late when it has not answered for long enough
+      ensure
+        sleep WATCH_EVERY_S
+      end
+    end
+  end
+
+  # The process goes on writing to the same file, so what is in it is copied away.
+  def turn_over(log)
+    return unless File.size?(log).to_i > LOG_BYTES
+
+    FileUtils.cp(log, "#{log}.1")
+    File.truncate(log, 0)
   end
 
   def wait_for_web
@@ -136,7 +183,7 @@ class Supervisor
     end
     puts "Other people's calendars come from the stand-in host at http://127.0.0.1:#{Settings.calendar_host_port}" if calendar_host?
     puts File.read(File.join(Settings::ROOT, "demo/sign_ins.txt")) unless Settings.production? || Settings.env == "empty"
-    puts "Open it to make the first person." if Settings.env == "empty" || Settings.production?
+    puts "To make the first person, it asks for this code: #{Settings.set_up_code}" if Settings.env == "empty" || Settings.production?
     puts "Ctrl-C stops everything."
     $stdout.flush
   end

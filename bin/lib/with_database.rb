@@ -3,6 +3,7 @@ require "socket"
 require_relative "../../config/settings"
 require_relative "local_database"
 
+File.umask(0o077)
 port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
 database = LocalDatabase.new(var: Settings.var, port: port)
 ENV["LEFT_OVER_DB_PORT"] = port.to_s

@@ -99,12 +99,87 @@ RSpec.describe UseCases::Calendars do
 
     def address(path) = "http://127.0.0.1:#{@port}#{path}"
 
-    {"/round" => /without an end/, "/inwards" => /server's own network/, "/large" => /larger than 20 MB/, "/gone" => /answers 410/}.each do |path, sentence|
+    {"/round" => /without an end/, "/inwards" => /server's own, or one/, "/large" => /larger than 6 MB/, "/gone" => /answers 410/}.each do |path, sentence|
       it("gives up on #{path}, saying why") { expect { fetching.get(address(path)) }.to raise_error(Fetching::Failed, sentence) }
     end
 
-    %w[http://127.0.0.1/ http://localhost:8600/ http://[::1]/ http://169.254.169.254/latest http://10.0.0.1/ http://0.0.0.0/ http://[::ffff:127.0.0.1]/].each do |inside|
-      it("does not reach into the server's own network by #{inside}") { expect { fetching.get(inside) }.to raise_error(Fetching::Failed, /own network|cannot be reached|no host/) }
+    # Names become addresses in one place; here that place is a table, so that nothing leaves the machine.
+    def resolving(**names) = described_class.new(own: [], resolver: Struct.new(:names) { def getaddresses(name) = names.fetch(name.to_sym, [name]) }.new(names))
+
+    %w[127.0.0.1 ::1 169.254.169.254 10.0.0.1 0.0.0.0 ::ffff:127.0.0.1 2002:7f00:1::1 2001:0:7f00:1::1 fec0::1 64:ff9b:1::7f00:1 64:ff9b::7f00:1 192.0.2.7 192.88.99.1 100::1 fd00::1 240.0.0.1 224.0.0.1].each do |inside|
+      it "asks nothing of #{inside}, by number or by a name that leads there" do
+        host = inside.include?(":") ? "[#{inside}]" : inside
+        expect { resolving.get("http://#{host}/") }.to raise_error(Fetching::Failed, /not read from/)
+        expect { resolving("calendar.example": [inside]).get("http://calendar.example/") }.to raise_error(Fetching::Failed, /not read from/)
+        expect { resolving("calendar.example": ["198.51.99.1", inside]).get("http://calendar.example/") }.to raise_error(Fetching::Failed, /not read from/)
+      end
+    end
+
+    # Against another list of IANA's registries: Python's ipaddress.
+    it "takes no address for public that Python's ipaddress does not" do
+      random = Random.new(9)
+      all = Array.new(4_000) { IPAddr.new(random.rand(2**32), Socket::AF_INET).to_s } + Array.new(4_000) { IPAddr.new((random.rand(4).zero? ? 0x2001 << 112 : random.rand(2**16) << 112) + random.rand(2**112), Socket::AF_INET6).to_s }
+      all += %w[192.0.0.8 198.19.255.255 100.127.255.255 2001:2::1 2001:db8::1 2001:10::1 fe80::1 ff02::1 2606:4700::1 8.8.8.8]
+      script = "import sys,ipaddress\nfor l in sys.stdin:\n a=ipaddress.ip_address(l.strip())\n print(int(a.is_global and not a.is_multicast))"
+      output, = Open3.capture2("/usr/bin/python3", "-c", script, stdin_data: all.join("\n"))
+      global = all.zip(output.split).select { |_, said| said == "1" }.map(&:first)
+      taken = all.select { |address| described_class.public?(address) }
+      expect([taken - global, taken.size > 3_000]).to eq [[], true]
+    end
+
+    describe "from a server that means harm" do
+      # Answers a connection by hand, byte for byte.
+      def serve(&answer)
+        server = TCPServer.new("127.0.0.1", 0)
+        thread = Thread.new do
+          socket = server.accept
+          socket.readpartial(4_096)
+          answer.call(socket)
+        rescue SystemCallError, IOError
+          nil # the reader has hung up, as it should
+        ensure
+          socket&.close
+        end
+        port = server.addr[1]
+        yielded = described_class.new(own: ["127.0.0.1:#{port}"])
+        [-> { yielded.get("http://127.0.0.1:#{port}/x.ics") }, -> { [thread, server].each { |one| one.is_a?(Thread) ? one.kill : one.close } }]
+      end
+
+      def seconds
+        began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        yield
+        Process.clock_gettime(Process::CLOCK_MONOTONIC) - began
+      end
+
+      it "gives up in time when it sends one header line after the other, slowly" do
+        stub_const("Fetching::WHOLE_S", 2)
+        get, stop = serve do |socket|
+          socket.write("HTTP/1.1 200 OK\r\n")
+          loop { IO.select([], [], [], 0.2) || socket.write("X-More: yes\r\n") }
+        end
+        expect(seconds { expect { get.call }.to raise_error(Fetching::Failed, /within 2 seconds/) }).to be_between(1.5, 10)
+        stop.call
+      end
+
+      {
+        "a header line without an end" => ->(socket) { loop { socket.write("X: #{"x" * 60_000}") } },
+        "header lines without an end" => ->(socket) { loop { socket.write("X-More: #{"x" * 6_000}\r\n") } },
+        "a body without an end" => ->(socket) { socket.write("Content-Type: text/calendar\r\n\r\n") && loop { socket.write("x" * 60_000) } },
+        "pieces without an end" => ->(socket) { socket.write("Transfer-Encoding: chunked\r\n\r\n") && loop { socket.write("1;#{"x" * 60_000}\r\nx\r\n") } }
+      }.each do |what, answer|
+        it "gives up when it sends #{what}" do
+          get, stop = serve { |socket| socket.write("HTTP/1.1 200 OK\r\n") && answer.call(socket) }
+          expect { get.call }.to raise_error(Fetching::Failed, /larger than 6 MB/)
+          stop.call
+        end
+      end
+
+      it "does not unpack what is packed, however small it came" do
+        packed = Zlib.gzip("x" * 300_000_000)
+        get, stop = serve { |socket| socket.write("HTTP/1.1 200 OK\r\nContent-Encoding: gzip\r\nContent-Length: #{packed.bytesize}\r\n\r\n#{packed}") }
+        expect(get.call.body.bytesize).to eq packed.bytesize
+        stop.call
+      end
     end
 
     it "asks conditionally, follows a redirect, and keeps what it knew when an address fails" do
