@@ -12,6 +12,7 @@ gem "rack-session"
 gem "rack-attack"
 gem "json_schemer"
 gem "bcrypt"
+gem "zxcvbn" # common passwords, and what is made of them
 
 gem "zeitwerk", "~> 2.6.18"
 gem "tzinfo", "~> 2.0"

@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_25_000007) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_25_000008) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -172,6 +172,12 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000007) do
     t.check_constraint "`state` in ('open','taken','declined')", name: "counters_state"
   end
 
+  create_table "counts", id: { type: :string, limit: 190, collation: "utf8mb4_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.integer "number", null: false
+    t.datetime "expires_at", null: false
+    t.index ["expires_at"], name: "index_counts_on_expires_at"
+  end
+
   create_table "days_off", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
     t.date "off_on", null: false
@@ -295,6 +301,24 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000007) do
     t.index ["meeting_id"], name: "index_lines_on_meeting_id"
     t.index ["topic_id"], name: "index_lines_on_topic_id"
     t.check_constraint "`kind` in ('note','decision','action')", name: "lines_kind"
+  end
+
+  create_table "link_serials", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.integer "serial", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["person_id"], name: "fk_rails_9c636c4ea2"
+    t.index ["series_id", "person_id"], name: "index_link_serials_on_series_id_and_person_id", unique: true
+  end
+
+  create_table "made_keys", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "kind", limit: 40, null: false, collation: "ascii_bin"
+    t.string "made_by_id", limit: 36, collation: "ascii_bin"
+    t.string "within_id", limit: 36, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.index ["created_at"], name: "index_made_keys_on_created_at"
   end
 
   create_table "mails", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -581,6 +605,31 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000007) do
     t.check_constraint "`role` in ('required','optional','informed')", name: "series_members_role"
   end
 
+  create_table "sessions", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "token_digest", limit: 64, null: false, collation: "ascii_bin"
+    t.string "program", limit: 120
+    t.datetime "seen_at", null: false
+    t.datetime "ended_at"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["person_id", "ended_at"], name: "index_sessions_on_person_id_and_ended_at"
+    t.index ["token_digest"], name: "index_sessions_on_token_digest", unique: true
+  end
+
+  create_table "sign_in_links", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "kind", limit: 20, null: false, collation: "ascii_bin"
+    t.string "token_digest", limit: 64, null: false, collation: "ascii_bin"
+    t.datetime "expires_at", null: false
+    t.datetime "used_at"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["person_id"], name: "index_sign_in_links_on_person_id"
+    t.index ["token_digest"], name: "index_sign_in_links_on_token_digest", unique: true
+    t.check_constraint "`kind` in ('invited','forgotten')", name: "sign_in_links_kind"
+  end
+
   create_table "substitutes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -588,6 +637,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000007) do
     t.string "told_digest", limit: 64, collation: "ascii_bin"
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.string "given_name", limit: 120, default: "", null: false
     t.index ["instead_of_id"], name: "index_substitutes_on_instead_of_id"
     t.index ["meeting_id", "instead_of_id"], name: "index_substitutes_on_meeting_id_and_instead_of_id", unique: true
     t.index ["meeting_id"], name: "index_substitutes_on_meeting_id"
@@ -681,6 +731,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000007) do
   add_foreign_key "lines", "meetings"
   add_foreign_key "lines", "people", column: "author_id"
   add_foreign_key "lines", "topics"
+  add_foreign_key "link_serials", "people"
+  add_foreign_key "link_serials", "series"
   add_foreign_key "mails", "people"
   add_foreign_key "mails", "sendings"
   add_foreign_key "mails", "sendings", column: "before_sending_id"
@@ -710,6 +762,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000007) do
   add_foreign_key "series_members", "groups", column: "via_group_id"
   add_foreign_key "series_members", "people"
   add_foreign_key "series_members", "series"
+  add_foreign_key "sessions", "people"
+  add_foreign_key "sign_in_links", "people"
   add_foreign_key "substitutes", "meetings"
   add_foreign_key "substitutes", "people"
   add_foreign_key "substitutes", "people", column: "instead_of_id"

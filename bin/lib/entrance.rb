@@ -14,7 +14,7 @@ class Entrance < MidiSmtpServer::Smtpd
     @open = {}
     @lock = Mutex.new
     super(max_processings: MOST_SESSIONS, max_connections: MOST_SESSIONS, io_cmd_timeout: COMMAND_S, io_wait_available: 1,
-      tls_mode: :TLS_FORBIDDEN, auth_mode: :AUTH_FORBIDDEN, logger_severity: 3, **settings)
+          tls_mode: :TLS_FORBIDDEN, auth_mode: :AUTH_FORBIDDEN, logger_severity: 3, **settings)
   end
 
   def on_connect_event(ctx)

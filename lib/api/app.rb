@@ -8,15 +8,18 @@ require "securerandom"
 module Api
   # Everything the web server answers: /api and the front end, behind one session and one set of protections.
   module App
-    SESSION_DAYS = 14
     # Scripts, styles and fonts come from here alone.
     POLICY = "default-src 'none'; script-src 'self'; style-src 'self'%s; frame-src 'self'; font-src 'self'; img-src 'self' data:; connect-src 'self'; " \
       "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
     HEADERS = {"content-security-policy" => format(POLICY, ""), "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin",
                "x-frame-options" => "DENY", "cross-origin-opener-policy" => "same-origin"}.freeze
     RESOURCES = [OutsideMeetings, Sessions, Desk, People, Places, Calendars, CommonTime, Series, Answers, Papers, Meetings, Topics, Actions].freeze
+    # So many tries of a password for one account, and ten times as many from one peer.
     TRIES = 10
     TRIES_PERIOD_S = 300
+    # So many mails with a link to one address an hour.
+    LINKS = 3
+    LINKS_PERIOD_S = 3_600
 
     # Adds the headers every answer carries.
     class Headers
@@ -35,13 +38,15 @@ module Api
     def policy(nonce) = format(POLICY, " 'nonce-#{nonce}'")
 
     def build
-      throttle_sign_in
+      throttle
       secret = Settings.secret
       secure = Settings.origin.start_with?("https:")
       Rack::Builder.app do
         use Headers
+        use Limits
+        use Sound
         use Rack::Attack
-        use Rack::Session::Cookie, key: "left_over", secret: secret, same_site: :lax, httponly: true, secure: secure, expire_after: SESSION_DAYS * 86_400
+        use Rack::Session::Cookie, key: "left_over", secret: secret, same_site: :lax, httponly: true, secure: secure, expire_after: UseCases::SignIns::LASTS_DAYS * 86_400
         map("/api") { run Api::App.api }
         map("/feeds") { run Feeds.new }
         map("/health") { run ->(_env) { Api::App.health } }
@@ -55,33 +60,55 @@ module Api
       RESOURCES.reverse.inject(nothing) { |inner, resource| resource.new(inner) }
     end
 
-    # For whoever watches over the server.
-    def health
+    # For whoever watches over the server: the database, and what goes on without anybody waiting.
+    def health(heartbeat: Heartbeat.new(Settings.beats))
       Records::Base.connection_pool.with_connection { |connection| connection.select_value("select 1") }
-      [200, {"content-type" => "text/plain"}, ["well\n"]]
+      late = heartbeat.late
+      return [200, {"content-type" => "text/plain"}, ["well\n"]] if late.empty?
+
+      [503, {"content-type" => "text/plain"}, late.map { |name, seconds| "#{name} has not gone round for #{seconds} s\n" }]
     rescue ActiveRecord::ActiveRecordError
       [503, {"content-type" => "text/plain"}, ["no database\n"]]
     end
 
-    # Counted by address of the account and by the other end of the connection; X-Forwarded-For can be made up.
-    def throttle_sign_in
-      Rack::Attack.cache.store = ActiveSupport::Cache::MemoryStore.new
+    # Counted by address of the account, and by the other end of the connection.
+    def throttle
+      Rack::Attack.cache.store = Counts.new
       trying = ->(request) { request.post? && request.path == "/api/session" }
+      asking = ->(request) { request.post? && request.path == "/api/password-links" }
+      guessing = ->(request) { trying.call(request) || asking.call(request) || request.path.match?(%r{\A/api/(setup\z|sign-in-links/|own-password\z)}) }
       Rack::Attack.throttle("sign-in/account", limit: TRIES, period: TRIES_PERIOD_S) { |request| account(request) if trying.call(request) }
-      Rack::Attack.throttle("sign-in/peer", limit: TRIES * 10, period: TRIES_PERIOD_S) { |request| request.env["REMOTE_ADDR"] if trying.call(request) }
-      Rack::Attack.throttled_responder = lambda do |request|
-        wait_s = TRIES_PERIOD_S - request.env["rack.attack.match_data"][:epoch_time] % TRIES_PERIOD_S
-        response = Problem.response(429, "too-many-tries", "Too many tries. Wait #{(wait_s / 60.0).ceil} minutes, then try again.", retry_after_s: wait_s)
-        response[1]["retry-after"] = wait_s.to_s
-        response
-      end
+      Rack::Attack.throttle("sign-in/peer", limit: TRIES * 10, period: TRIES_PERIOD_S) { |request| peer(request.env) if guessing.call(request) }
+      Rack::Attack.throttle("link/account", limit: LINKS, period: LINKS_PERIOD_S) { |request| account(request) if asking.call(request) }
+      Rack::Attack.throttled_responder = method(:throttled)
     end
 
+    def throttled(request)
+      found = request.env["rack.attack.match_data"]
+      wait_s = found[:period] - found[:epoch_time] % found[:period]
+      Problem.response(429, "too-many-tries", "Too many tries. Wait #{(wait_s / 60.0).ceil} minutes, then try again.", retry_after_s: wait_s)
+        .tap { |_, headers, _| headers["retry-after"] = wait_s.to_s }
+    end
+
+    # Who is at the other end. What X-Forwarded-For says is made up by anybody, so it counts as far as those who added to it are
+    # ours: from its end, the first that is not.
+    def peer(env)
+      known = [*env["HTTP_X_FORWARDED_FOR"].to_s.scrub.split(",").map(&:strip), env["REMOTE_ADDR"]]
+      known.reverse.find { |address| !trusted?(address) } || env["REMOTE_ADDR"]
+    end
+
+    def trusted?(address)
+      Settings.trusted_proxies.any? { |proxy| proxy.include?(address) }
+    rescue IPAddr::Error
+      false
+    end
+
+    # @return [String, nil] the address tried; whose password it is, without writing it into a table
     def account(request)
       body = request.body&.read.to_s
       request.body&.rewind if request.body.respond_to?(:rewind)
-      Core::MailAddress.normal(JSON.parse(body)["email"])
-    rescue JSON::ParserError, NoMethodError, TypeError
+      Digest::SHA256.hexdigest(Core::MailAddress.normal(JSON.parse(body)["email"]))[0, 40]
+    rescue JSON::ParserError, EncodingError, NoMethodError, TypeError
       nil
     end
   end

@@ -28,6 +28,18 @@ module Api
 
     def schema(pointer) = @schemas[pointer] ||= OPENAPI.ref(pointer)
 
+    # What no field may hold, whatever its shape: NUL, which databases and hashes take for an end, and numbers without one.
+    # @return [Array<Hash>] as `faults`
+    def unfit(data, pointer = "")
+      case data
+      when Hash then data.flat_map { |name, inner| unfit(inner, "#{pointer}/#{name.gsub("~", "~0").gsub("/", "~1")}") }
+      when Array then data.flat_map.with_index { |inner, i| unfit(inner, "#{pointer}/#{i}") }
+      when String then data.include?("\0") ? [{pointer: pointer, detail: "This holds a character that cannot be kept."}] : []
+      when Float then data.finite? ? [] : [{pointer: pointer, detail: "This number is too large."}]
+      else []
+      end
+    end
+
     # All that is wrong with a body, as a person would say it.
     # @return [Array<Hash>] each with :pointer and :detail; [] when it fits
     def faults(operation_id, data)

@@ -3,8 +3,9 @@ module Api
   # a stream costs a socket and no thread. Changes come from the database, so any process may have made them.
   class Live
     PAUSE_S = 0.4
-    # A change is committed a little after the instant it carries, so each look goes back this far.
-    OVERLAP_S = 5
+    # A change is committed after the instant it carries: as long after as a write is tried again, and its last try takes. Each
+    # look goes back that far.
+    OVERLAP_S = Records::Base::DEADLINE_S + Records::Base::LONGEST_TRY_S
     COMMENT_EVERY_S = 15
 
     Stream = Struct.new(:io, :meeting_id, :alive_at)

@@ -30,6 +30,10 @@ module Api
 
     on(:get, "/time-zones", "listTimeZones", may: :sign_in) { json({time_zones: Core::Zone.names}) }
 
+    on(:get, "/set-aside", "listSetAside", may: :see_set_aside) { json use(UseCases::Faults).list }
+
+    on(:post, "/set-aside/tries", "trySetAsideAgain", may: :see_set_aside) { json use(UseCases::Faults).try_again }
+
     private
 
     def people = use(UseCases::People)

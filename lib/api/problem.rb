@@ -5,9 +5,22 @@ module Api
     UNREACHABLE = [ActiveRecord::ConnectionFailed, ActiveRecord::ConnectionNotEstablished, ActiveRecord::Deadlocked,
       ActiveRecord::LockWaitTimeout, ActiveRecord::ConnectionTimeoutError, ActiveRecord::DatabaseConnectionError].freeze
 
+    REFUSED = {
+      ActiveRecord::InvalidForeignKey => [422, "unknown", "Something named here is not there, or not any more."],
+      ActiveRecord::RecordNotUnique => [409, "key-taken", "This is there already."],
+      ActiveRecord::ValueTooLong => [422, "too-long", "Something here is too long."],
+      ActiveRecord::RangeError => [422, "range", "A number or a day here is out of range."],
+      ActiveRecord::NotNullViolation => [422, "missing", "Something is missing here."],
+      ActiveModel::RangeError => [422, "range", "A number or a day here is out of range."]
+    }.freeze
+
+    # Of MariaDB: a day there is not, a number too large, bytes that are no text.
+    OUT_OF_RANGE = /\b(1264|1292|1366|1406)\b/
+
     # What routes refuse with.
     module Helpers
       def problem(status, code, title, **details)
+        Log.refused(status, code, @operation)
         content_type "application/problem+json"
         halt status, Problem.body(status, code, title, **details)
       end
@@ -30,7 +43,24 @@ module Api
         headers "retry-after" => "2"
         problem 503, "unavailable", "The database does not answer just now. Nothing was lost here; try again in a moment."
       end
-      app.error { problem 500, "internal", "Something broke on our side. What you typed is still here." }
+      app.error(Limits::TooLarge) { problem 413, "too-large", "This is larger than it may be here." }
+      app.error(Sinatra::NotFound) { problem 404, "not-found", "There is nothing here." }
+      # The last line of defence is the database: what it refuses is refused here too, and noted as a gap in ours.
+      app.error(ActiveRecord::StatementInvalid) do |error|
+        Log.broken(error, @operation)
+        problem 422, "range", "A number or a day here is out of range." if error.message.match?(OUT_OF_RANGE)
+
+        problem 500, "internal", "Something broke on our side. What you typed is still here."
+      end
+      app.error(*REFUSED.keys) do |error|
+        Log.broken(error, @operation)
+        status, code, words = REFUSED.fetch(REFUSED.keys.find { |kind| error.is_a?(kind) })
+        problem status, code, words
+      end
+      app.error do |error|
+        Log.broken(error, @operation)
+        problem 500, "internal", "Something broke on our side. What you typed is still here."
+      end
     end
   end
 end

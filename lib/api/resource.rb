@@ -12,10 +12,11 @@ module Api
     # One entry for each route there is; the spec of rights walks them.
     Route = Core::Value.of(:method, :path, :operation, :right, :kind)
     ROUTES = []
+    SIGNED_IN = "left_over.signed_in"
 
     set :show_exceptions, false
     set :raise_errors, false
-    set :dump_errors, !Settings.test?
+    set :dump_errors, false
     set :logging, false
     set :protection, reaction: :deny, except: [:json_csrf, :session_hijacking, :remote_token]
     set :host_authorization, {permitted_hosts: Settings.test? ? [] : Settings.hosts}
@@ -28,6 +29,7 @@ module Api
         ROUTES << Route.new(method: method, path: path, operation: operation, right: may, kind: of)
         schema = Contract.body_schema(operation)
         send(method, path) do
+          @operation = operation
           check_token unless request.get?
           params.each { |name, value| raise Core::NotFound if name.to_s.end_with?("id", "Id") && !value.to_s.match?(Records::Key::FORMAT) }
           UseCases::Access.new(person_id).allow!(may, of, params["id"], whose: params["personId"])
@@ -41,7 +43,14 @@ module Api
 
     attr_reader :input
 
-    def person_id = session[:person_id]
+    def person_id = signed_in&.first
+
+    # @return [Array(String, String), nil] keys of the person signed in and of the sign-in; looked up once a request
+    def signed_in
+      return env[SIGNED_IN] if env.key?(SIGNED_IN)
+
+      env[SIGNED_IN] = session[:token] && UseCases::SignIns.new.whose(session[:token])
+    end
 
     # @param kind [Class] of UseCases
     def use(kind) = kind.new(by: person_id)
@@ -69,12 +78,15 @@ module Api
 
     # A day in the query, or nil. @raise 400 when it is none
     def day(name)
-      params[name]&.then { |text| Date.iso8601(text).iso8601 }
+      text = params[name] or return
+      raise Date::Error unless text.is_a?(String) && text.length <= 10
+
+      Date.iso8601(text).iso8601
     rescue Date::Error
       problem 400, "shape", "Something is missing or not as it should be.", errors: [{pointer: "/#{name}", detail: "This is not a day such as 2026-11-30."}]
     end
 
-    def page = Integer(params.fetch("page", "1"), exception: false)&.clamp(1, 10_000) || 1
+    def page = Integer(params.fetch("page", "1").to_s, 10, exception: false)&.clamp(1, 10_000) || 1
 
     # The version seen. @raise 428 without one
     def version
@@ -85,14 +97,17 @@ module Api
     def check_token
       return if Rack::Protection::AuthenticityToken.new(nil).accepts?(request.env)
 
-      problem 403, "token", "This page is out of date. Reload it; what you typed is kept."
+      problem 403, "token", "Your sign-in has changed since this page was opened. Sign in again; what you typed is kept."
     end
 
     def read_body(operation)
       request.body.rewind if request.body.respond_to?(:rewind)
-      text = request.body.read
+      text = request.body.read.to_s.force_encoding(Encoding::UTF_8)
+      raise EncodingError unless text.valid_encoding?
+
       data = JSON.parse(text.empty? ? "{}" : text, max_nesting: 20)
-      faults = Contract.faults(operation, data)
+      faults = Contract.unfit(data)
+      faults = Contract.faults(operation, data) if faults.empty?
       problem(400, "shape", "Something is missing or not as it should be.", errors: faults) if faults.any?
       Json.snake(data)
     rescue JSON::ParserError, EncodingError

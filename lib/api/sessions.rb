@@ -1,36 +1,76 @@
 module Api
-  # Signing in and out.
+  # Signing in and out, choosing a password, and where one is signed in.
   class Sessions < Resource
     on(:get, "/session", "showSession", may: :sign_in) { json view }
 
     on :post, "/session", "signIn", may: :sign_in do
-      person = UseCases::People.new.sign_in(email: input[:email], password: input[:password])
-      raise Core::Invalid.new("This address and password do not belong together.", pointer: "/password", code: "sign-in") unless person
-
-      begin_session(person[:id])
+      hold sign_ins.sign_in(email: input[:email], password: input[:password], program: program)
       json view
     end
 
     on :delete, "/session", "signOut", may: :sign_in do
-      session.clear
+      sign_ins.sign_out(session[:token]) if session[:token]
+      hold nil
       json view
     end
 
     on :post, "/setup", "setUp", may: :sign_in do
-      if input[:password].to_s.empty?
-        raise Core::Invalid.new("Choose a password to sign in with.", pointer: "/password")
-      end
       person = UseCases::People.new.set_up(**input)
-      begin_session(person[:id])
+      hold sign_ins.begin_for(person[:id], program)
       json view, 201
+    end
+
+    on(:get, "/sessions", "listSignIns", may: :keep_sign_ins) { json sign_ins.list(signed_in.last) }
+
+    on :delete, "/sessions", "endOtherSignIns", may: :keep_sign_ins do
+      sign_ins.end_all(person_id, except: signed_in.last)
+      json sign_ins.list(signed_in.last)
+    end
+
+    on :delete, "/sessions/:id", "endSignIn", may: :end_sign_in, of: :session do
+      sign_ins.end_one(params["id"])
+      json sign_ins.list(signed_in.last)
+    end
+
+    on :put, "/own-password", "changeOwnPassword", may: :keep_sign_ins do
+      sign_ins.change_password(**input, current: signed_in.last)
+      status 204
+    end
+
+    on :post, "/password-links", "mailPasswordLink", may: :sign_in do
+      sign_ins.forgotten(email: input[:email])
+      status 204
+    end
+
+    on(:get, "/sign-in-links/:token", "openSignInLink", may: :sign_in) { json sign_ins.show_link(params["token"]) }
+
+    on :put, "/sign-in-links/:token", "useSignInLink", may: :sign_in do
+      hold sign_ins.use_link(params["token"], password: input[:password], program: program)
+      json view
+    end
+
+    on :post, "/people/:id/sign-in-invitation", "inviteToSignIn", may: :keep_people, of: :person do
+      sign_ins.invite(params["id"])
+      status 204
     end
 
     private
 
+    def sign_ins = use(UseCases::SignIns)
+
     # A new session, so that none prepared by somebody else is taken over.
-    def begin_session(person_id)
+    def hold(token)
       session.clear
-      session[:person_id] = person_id
+      session[:token] = token if token
+      env.delete(SIGNED_IN)
+    end
+
+    # In which browser, as far as it says so, for people to know it by.
+    def program
+      said = request.user_agent.to_s.scrub
+      browser = said[/(Firefox|Edg|OPR|Chrome|Safari)\/\d+/, 1]
+      system = said[/(Windows|Android|iPhone|iPad|Macintosh|Linux)/, 1]
+      [{"Edg" => "Edge", "OPR" => "Opera"}.fetch(browser, browser), system && "on #{{"Macintosh" => "a Mac", "iPhone" => "an iPhone", "iPad" => "an iPad"}.fetch(system, system)}"].compact.join(" ")
     end
 
     def view

@@ -53,7 +53,7 @@ module Mailing
       return dmarc.to_sym if %w[pass fail].include?(dmarc)
       return if results.empty?
 
-      results.any? { |_, result| result == "pass" } ? :pass : :fail
+      (results.any? { |_, result| result == "pass" }) ? :pass : :fail
     end
 
     private

@@ -9,6 +9,8 @@ module Records
       ActiveRecord::ConnectionNotEstablished, ActiveRecord::QueryAborted].freeze
     AGAIN_CODES = /\b(1047|1180|1205|1213|1317)\b/
     DEADLINE_S = 8
+    # The database answers by then, or the connection is given up (config/settings.rb).
+    LONGEST_TRY_S = 35
 
     class << self
       # Runs a whole transaction, and the whole of it again when the database could not finish it. The block may

@@ -5,7 +5,17 @@ module UseCases
   class AnswerLinks < Base
     LISTED = 12
 
-    def self.token(series_id, person_id) = OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "answer:#{series_id}:#{person_id}")[0, 40]
+    # Whoever was taken off and comes back gets another: the old one may be with somebody else by now.
+    def self.token(series_id, person_id)
+      serial = Records::LinkSerial.of(series_id, person_id)
+      OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "answer:#{series_id}:#{person_id}#{":#{serial}" if serial.positive?}")[0, 40]
+    end
+
+    # From now on the link is another. Inside a transaction.
+    def self.replace(series_id, person_id)
+      row = Records::LinkSerial.find_or_initialize_by(series_id: series_id, person_id: person_id)
+      row.update!(serial: row.serial.to_i + 1)
+    end
 
     def self.address(series_id, person_id) = "#{Settings.origin}/answer/#{series_id}/#{person_id}/#{token(series_id, person_id)}"
 
@@ -24,12 +34,13 @@ module UseCases
 
     # A paper of a meeting to come. @return [Records::Paper]
     def paper(series_id:, person_id:, token:, paper_id:)
-      reader(series_id, person_id, token)
-      Papers.new(clock: @clock).find_whole(paper_id).tap { |paper| raise Core::NotFound unless paper.series_id == series_id }
+      person, series = reader(series_id, person_id, token)
+      Papers.new(clock: @clock).find_whole(paper_id).tap { |paper| raise Core::NotFound unless meetings_of(series, person).exists?(id: paper.meeting_id) }
     end
 
     def answer(series_id:, person_id:, token:, answer:, meeting_id: nil, note: nil)
-      reader(series_id, person_id, token)
+      person, series = reader(series_id, person_id, token)
+      find(meetings_of(series, person), meeting_id) if meeting_id
       Answers.new(by: person_id, clock: @clock).keep(series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note, way: "link")
       show(series_id: series_id, person_id: person_id, token: token)
     end
@@ -42,15 +53,15 @@ module UseCases
 
     # Somebody else comes to one meeting instead.
     def send_instead(series_id:, person_id:, token:, meeting_id:, name:, email:)
-      reader(series_id, person_id, token)
-      find(Records::Meeting.where(series_id: series_id), meeting_id)
+      person, series = reader(series_id, person_id, token)
+      find(meetings_of(series, person), meeting_id)
       Substitutes.new(by: person_id, clock: @clock).send_instead(meeting_id: meeting_id, person_id: person_id, name: name, email: email)
       show(series_id: series_id, person_id: person_id, token: token)
     end
 
     def offer(series_id:, person_id:, token:, id:, meeting_id:, local_start:, note: nil)
-      person, = reader(series_id, person_id, token)
-      meeting = find(Records::Meeting.where(series_id: series_id), meeting_id)
+      person, series = reader(series_id, person_id, token)
+      meeting = find(meetings_of(series, person), meeting_id)
       starts_at = Core::Zone[person.time_zone].instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
       Answers.new(by: person_id, clock: @clock).offer(id: id, meeting_id: meeting_id, person_id: person_id, starts_at: starts_at, ends_at: starts_at + meeting.interval.length_min * 60, note: note)
       show(series_id: series_id, person_id: person_id, token: token)
@@ -90,7 +101,7 @@ module UseCases
       order = SignUps.of(meeting, @accepted[meeting.id] || []) if options.sign_up
       substitutes = @substitutes[meeting.id] || []
       {pass_on: options.pass_on && substitutes.none? { |one| one.person_id == person_id }, answers_asked: options.answers_asked || options.sign_up, sign_up: options.sign_up, wait: order&.wait_of(person_id), places_left: order&.limit && (order.limit - order.in.size),
-       substitute: substitutes.find { |one| one.instead_of_id == person_id }&.person&.name, instead_of: substitutes.find { |one| one.person_id == person_id }&.instead_of&.name}
+       substitute: substitutes.find { |one| one.instead_of_id == person_id }&.given_name, instead_of: substitutes.find { |one| one.person_id == person_id }&.instead_of&.name}
     end
 
     def meeting_view(meeting, zone, reply, person_id)

@@ -33,7 +33,7 @@ module UseCases
       raise Core::Invalid.new("That is past. Offer a time to come.", pointer: "/startsAt", code: "past") if starts_at <= now
       raise Core::Invalid.new("That is too far ahead, or too long.", pointer: "/startsAt") if starts_at > now + LATEST_S || ends_at > starts_at + LONGEST_S
 
-      once(Records::Counter, id) do
+      once(Records::Counter, id, within: meeting_id) do
         meeting = find(Records::Meeting.includes(:series), meeting_id)
         refuse_over(meeting)
         Records::Counter.where(meeting_id: meeting_id, person_id: person_id, state: "open").update_all(state: "declined")

@@ -17,12 +17,30 @@ module UseCases
 
     def write(&) = Records::Base.write(&)
 
-    # Makes what has this key, once: sent again, or twice at the same moment, it changes nothing.
-    def once(records, id)
-      write { records.exists?(id: id) || yield }
+    # Makes what has this key, once: sent again by the same person for the same place, or twice at the same moment, it changes
+    # nothing. To everybody else the key is taken, and that is all they learn.
+    # @param within [String, nil] key of what it is made in
+    # @raise [Core::Conflict] code "key-taken"
+    def once(records, id, within: nil)
+      write do
+        next if made?(records, id, within)
+        raise key_taken if records.exists?(id: id)
+
+        # Noted last: what the database refuses in between was not made.
+        yield
+        Records::MadeKey.create!(id: id, kind: records.table_name, made_by_id: by, within_id: within, created_at: now)
+      end
     rescue ActiveRecord::RecordNotUnique
-      raise unless records.exists?(id: id)
+      raise unless made?(records, id, within)
     end
+
+    # @raise [Core::Conflict] when somebody else has made something with this key, or elsewhere
+    def made?(records, id, within)
+      known = Records::MadeKey.where(id: id).pick(:kind, :made_by_id, :within_id) or return false
+      known == [records.table_name, by, within] || raise(key_taken)
+    end
+
+    def key_taken = Core::Conflict.new("This key is taken. Make another.", code: "key-taken")
 
     def find(records, id) = records.find_by(id: id) || raise(Core::NotFound)
 

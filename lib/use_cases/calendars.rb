@@ -27,7 +27,7 @@ module UseCases
       name = words(name, pointer: "/name", missing: "Give the calendar a name.")
       address = checked_address(address) if kind == "address"
       content = checked_content(content) if kind == "file"
-      once(Records::Calendar, id) do
+      once(Records::Calendar, id, within: person_id || place_id) do
         owned = Records::Calendar.where(person_id: person_id, place_id: place_id)
         raise Core::Conflict.new("#{MOST_CALENDARS} calendars are the most. Remove one first.", code: "too-many") if owned.count >= MOST_CALENDARS
 
@@ -78,7 +78,7 @@ module UseCases
       raise Core::Invalid.new("It ends at #{Core::Words.clock(to)} before it begins at #{Core::Words.clock(from)}. Give an end after the start.", pointer: "/localEnd") if to <= from
 
       Core::Recurrence::Rule.parse(rule) if rule
-      once(Records::BusyEntry, id) do
+      once(Records::BusyEntry, id, within: calendar_id) do
         calendar = find(Records::Calendar.light.lock, calendar_id)
         raise Core::Conflict.new("Busy times are entered in a calendar kept by hand.", code: "kind") unless calendar.kind == "by_hand"
 

@@ -32,6 +32,8 @@ module UseCases
     # @param run [Hash] repeat, interval, count or until_day, nth, month_day
     def across(run:, **wish)
       read(wish)
+      raise Core::Invalid.new("Say how many meetings there are to be, or until when.", pointer: "/run/count") unless run[:count] || run[:until_day]
+
       candidates = candidates(run)
       starts = candidates.flat_map(&:starts)
       window = [Time.at(starts.min * 60) - 7 * 86_400, Time.at(starts.max * 60) + 8 * 86_400].map(&:utc)

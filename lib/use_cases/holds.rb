@@ -2,6 +2,8 @@ module UseCases
   # Times kept tentatively: they block those asked tentatively and the place firmly, until settled, released or over.
   class Holds < Base
     LONGEST_DAYS = 60
+    # A time is held within two years.
+    LATEST_S = 2 * 366 * 86_400
 
     def list
       holds = Records::Hold.standing(now).where(kept_by_id: by).where("ends_at > ?", now).order(:starts_at, :id).includes(:place, people: :person).to_a
@@ -14,7 +16,9 @@ module UseCases
       zone = Core::Zone[time_zone, pointer: "/timeZone"]
       title = words(title, pointer: "/title", missing: "Say what the time is held for.")
       raise Core::Invalid.new("That is past.", pointer: "/startsAt", code: "past") if starts_at <= now
+      raise Core::Invalid.new("That is too far ahead: a time is held within two years.", pointer: "/startsAt") if starts_at > now + LATEST_S
 
+      refuse_unknown(people, series_id)
       expires_at = expiry(expires_on, starts_at, zone)
       once(Records::Hold, id) do
         check_place(place_id, starts_at - before_min * 60, starts_at + (length_min + after_min) * 60)
@@ -36,6 +40,17 @@ module UseCases
     def release_expired = write { Records::Hold.where(released_at: nil).where("expires_at <= ?", now).update_all("released_at = expires_at") }
 
     private
+
+    # @raise [Core::Invalid] for people and series that are not there, or not for this person to know
+    def refuse_unknown(people, series_id)
+      ids = people.map { |person| person[:person_id] }.uniq
+      raise Core::Invalid.new("Somebody chosen is not among the people here any more.", pointer: "/people") unless Records::Person.where(id: ids).count == ids.size
+      raise Core::Invalid.new("Somebody is chosen twice.", pointer: "/people") unless ids.size == people.size
+
+      Access.new(by).allow!(:see_series, :series, series_id) if series_id
+    rescue Core::NotFound
+      raise Core::Invalid.new("This series is not there.", pointer: "/seriesId")
+    end
 
     def expiry(on, starts_at, zone)
       return [starts_at, now + 14 * 86_400].min unless on

@@ -34,7 +34,7 @@ module UseCases
     # @param id [String] key made by the browser for this press of the button
     # @return [Hash] how many mails this sending holds
     def send_all(id:, series_id:, note: nil)
-      once(Records::Sending, id) do
+      once(Records::Sending, id, within: series_id) do
         series = find(Records::Series.lock, series_id) # so that a second sender sees what the first has put into the outbox
         load(series_id)
         waiting = pending
@@ -51,7 +51,7 @@ module UseCases
     # Mails once more to those who have not answered. @return [Hash] as `send_all`
     def remind_silent(id:, meeting_id:, note: nil)
       meeting = find(Records::Meeting.includes(:series), meeting_id)
-      once(Records::Sending, id) do
+      once(Records::Sending, id, within: meeting_id) do
         load(meeting.series_id)
         last = Records::Sending.where(series_id: meeting.series_id).where.not(content: nil).order(:sequence).last or raise Core::Conflict.new("Nobody has been invited yet.", code: "not-told")
         silent = silent_at(meeting)

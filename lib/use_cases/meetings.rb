@@ -31,6 +31,7 @@ module UseCases
         zone = meeting.series.zone
         starts_at = zone.instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
         raise Core::Invalid.new("That is past: it is #{Core::Words.clock(zone.wall(now))} in #{zone.place} now.", pointer: "/localStart", code: "past") if starts_at <= now
+        raise Core::Invalid.new("That is too far ahead.", pointer: "/localStart") if starts_at > now + Core::Recurrence::Run::LATEST_YEARS * 366 * 86_400
 
         ends_at = starts_at + (length_min || meeting.interval.length_min) * 60
         next unless update(meeting, version, starts_at: starts_at, ends_at: ends_at, moved_at: now)

@@ -4,7 +4,7 @@ module UseCases
     # @param id [String] key made by the browser; a repeated call changes nothing
     # @param action [Hash, nil] id, owner_ids and due_on when kind is "action"
     def add(id:, meeting_id:, kind:, text:, topic_id: nil, action: nil)
-      once(Records::Line, id) do
+      once(Records::Line, id, within: meeting_id) do
         meeting = editable(meeting_id)
         text = words(text, pointer: "/text", missing: "Type something first.")
         check_topic(meeting, topic_id)
@@ -58,6 +58,8 @@ module UseCases
     end
 
     def raise_action(meeting, line, wish)
+      raise key_taken if wish[:id] && Records::ActionItem.exists?(id: wish[:id])
+
       action = Records::ActionItem.create!(id: wish[:id] || Records::Key.make(now), series_id: meeting.series_id, raised_at_meeting_id: meeting.id,
         line_id: line.id, text: line.text, due_on: wish[:due_on], raised_at: [meeting.starts_at, now].min) # a meeting may be held early
       set_owners(action, wish[:owner_ids] || [])

@@ -16,7 +16,7 @@ module UseCases
       raise Core::Invalid.new("This file has #{size_bytes / 1_000_000} MB; #{Settings.paper_bytes / 1_000_000} MB are the most.", pointer: "/sizeBytes", code: "too-large") if size_bytes > Settings.paper_bytes
 
       name = Core::Paper.safe_name(name)
-      once(Records::Paper, id) do
+      once(Records::Paper, id, within: meeting_id) do
         meeting = find(Records::Meeting, meeting_id)
         Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
         raise Core::Conflict.new("#{MOST} papers are the most.", code: "too-many") if Records::Paper.where(meeting_id: meeting_id).count >= MOST

@@ -2,16 +2,6 @@ module UseCases
   # Who there is, and who they are when they sign in.
   class People < Base
     PAGE_SIZE = 100
-    SHORTEST_PASSWORD = 10
-
-    # @return [Hash, nil] the person, nil when address and password do not belong together
-    def sign_in(email:, password:)
-      person = Records::Person.find_by(email: Core::MailAddress.normal(email))
-      # An unknown address takes as long as a wrong password, so that neither can be told from the other.
-      return BCrypt::Password.create(password, cost: BCrypt::Engine.cost) && nil unless person&.password_digest
-
-      view(person) if person.authenticate(password)
-    end
 
     def me = Records::Person.find_by(id: by)&.then { |person| view(person) }
 
@@ -19,9 +9,12 @@ module UseCases
     def empty? = !Records::Person.exists?
 
     # The first person, who looks after people and places. Only one can be first.
+    # @param code [String] what bin/start has printed, so that it is not whoever finds the address first
     # @raise [Core::Conflict] when somebody was
-    def set_up(id:, name:, email:, time_zone:, password:)
+    def set_up(id:, name:, email:, time_zone:, password:, code:)
       raise Core::Conflict.new("Left Over is set up already. Sign in instead.", code: "set-up") unless empty?
+      raise Core::Invalid.new("This is not the code that bin/start has printed.", pointer: "/code", code: "set-up-code") unless OpenSSL.secure_compare(Settings.set_up_code, code.strip.downcase)
+      raise Core::Invalid.new("Choose a password to sign in with.", pointer: "/password") if password.to_s.empty?
 
       make(id: id, name: name, email: email, time_zone: time_zone, password: password, admin: true, founder: 1)
     end
@@ -41,7 +34,7 @@ module UseCases
       zone = person.zone
       days = zone.wall(now).date..zone.wall(now).date + 365
       view(person).merge(zone_place: zone.place, working_hours: person.working_hours || Hours::USUAL, usual_hours: person.working_hours.nil?, region: person.region, holidays_off: person.holidays_off,
-        days_off: person.days_off.select { |day| day.off_on >= days.first }.sort_by(&:off_on).map { |day| {on: day.off_on, word: day.word} },
+        days_off: days_off(person, days.first),
         holidays: Hours.holidays(person.region, days).map { |on, name| {on: on, name: name} },
         groups: Records::Group.where(id: Records::GroupMember.where(person_id: id).select(:group_id)).order(:name).map { |group| {id: group.id, name: group.name} },
         known: Records::Calendar.telling.where(person_id: id).exists?, may_keep: Access.new(by).allow?(:keep_hours, :person, id), reminders: reminders(person))
@@ -88,8 +81,12 @@ module UseCases
       show(id)
     end
 
-    def add(id:, name:, email:, time_zone:, password: nil, admin: false)
-      make(id: id, name: name, email: email, time_zone: time_zone, password: password, admin: admin)
+    # @param invite [Boolean] whether they are mailed a link to sign in with
+    def add(id:, name:, email:, time_zone:, password: nil, admin: false, invite: false)
+      write do
+        make(id: id, name: name, email: email, time_zone: time_zone, password: password, admin: admin)
+          .tap { |person| SignIns.new(by: by, clock: @clock).invite(person[:id]) if invite && !person[:can_sign_in] }
+      end
     end
 
     # @param version [Integer] the version seen
@@ -98,8 +95,9 @@ module UseCases
         person = find(Records::Person, id)
         wish = checked(name, email, time_zone)
         wish[:admin] = admin unless admin.nil? || id == by # nobody shuts themselves out
-        wish[:password] = checked_password(password) if password
+        wish[:password] = SignIns.check_password(password, about: [name, email]) if password
         update(person, version, **wish)
+        SignIns.new(by: by, clock: @clock).end_all(id) if password
         view(person)
       end
     rescue ActiveRecord::RecordNotUnique
@@ -110,14 +108,14 @@ module UseCases
 
     def make(id:, password:, admin:, name:, email:, time_zone:, founder: nil)
       wish = checked(name, email, time_zone)
-      wish[:password] = checked_password(password) if password
+      wish[:password] = SignIns.check_password(password, about: [name, email]) if password
       write do
         # A guest who comes to stay keeps their answers.
         guest = Records::Person.find_by(email: wish[:email], guest: true)
         next guest.tap { |known| known.update!(guest: false, **wish) }.then { |known| view(known) } if guest
 
-        person = Records::Person.find_by(id: id) || Records::Person.create!(id: id, admin: admin, founder: founder, **wish)
-        view(person)
+        once(Records::Person, id) { Records::Person.create!(id: id, admin: admin, founder: founder, **wish) }
+        view(find(Records::Person, id))
       end
     rescue ActiveRecord::RecordNotUnique => error
       raise Core::Conflict.new("Left Over is set up already. Sign in instead.", code: "set-up") if error.message.include?("founder")
@@ -130,14 +128,14 @@ module UseCases
        time_zone: Core::Zone[time_zone, pointer: "/timeZone"].name}
     end
 
-    def checked_password(password)
-      return password if password.length >= SHORTEST_PASSWORD && password.bytesize <= 72
-
-      raise Core::Invalid.new("A password has from #{SHORTEST_PASSWORD} to 72 characters.", pointer: "/password")
-    end
-
     def refuse_address(email)
       raise Core::Invalid.new("Somebody with the address #{email} is here already.", pointer: "/email", code: "taken")
+    end
+
+    # Others see that somebody is off, not why.
+    def days_off(person, from)
+      why = Access.new(by).allow?(:keep_hours, :person, person.id)
+      person.days_off.select { |day| day.off_on >= from }.sort_by(&:off_on).map { |day| {on: day.off_on, word: (day.word if why)} }
     end
 
     # Phone numbers are for those alone who may change them.

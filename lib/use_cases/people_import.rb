@@ -4,6 +4,7 @@ module UseCases
   # Many people at once, from vCards or a table: every problem is shown before anything is written.
   class PeopleImport < Base
     MOST = 2_000
+    MOST_BYTES = 2_000_000
     # What the columns of a table may be called.
     COLUMNS = {name: ["name", "full name"], email: ["mail address", "mail", "email", "e-mail", "address"], time_zone: ["time zone", "timezone", "zone", "tz"]}.freeze
 
@@ -12,7 +13,7 @@ module UseCases
     # @param time_zone [String] for those who have none
     # @return [Hash] people, each with what is wrong
     def preview(content:, kind:, time_zone:)
-      raise Core::Invalid.new("This file is larger than 2 MB.", pointer: "/content") if content.bytesize > 2_000_000
+      raise Core::Invalid.new("This file is larger than 2 MB.", pointer: "/content") if content.bytesize > MOST_BYTES
 
       found = (kind == "vcard") ? Core::ICalendar::VCard.read(content).map(&:to_h) : table(content)
       raise Core::Invalid.new("The file has nobody in it.", pointer: "/content") if found.empty?
@@ -27,11 +28,12 @@ module UseCases
     end
 
     # All or nobody. @param people [Array<Hash>] id, name, email, time_zone
-    def keep(people:)
+    # @param invite [Boolean] whether they are mailed a link to sign in with
+    def keep(people:, invite: false)
       use = People.new(by: by, clock: @clock)
       write do
         people.each_with_index do |one, i|
-          use.add(**one)
+          use.add(**one, invite: invite)
         rescue Core::Invalid => error
           raise Core::Invalid.new(error.message, faults: error.faults.map { |fault| fault.merge(pointer: "/people/#{i}#{fault[:pointer]}") }, code: error.code)
         end

@@ -34,7 +34,7 @@ module UseCases
     end
 
     def add(id:, **wish)
-      write { Records::Place.find_by(id: id) || Records::Place.create!(id: id, **checked(id, **wish)) }
+      once(Records::Place, id) { Records::Place.create!(id: id, **checked(id, **wish)) }
       show(id)
     end
 
@@ -61,7 +61,7 @@ module UseCases
     # Which of some times a place is not free at. @return [Array<Array(Time, Time, String)>] from, to and by what
     def clashes(place, times, except_meetings: [], except_hold: nil)
       from, to = times.map(&:first).min, times.map(&:last).max
-      taken = Records::PlaceBooking.where(place_id: place.id).where("starts_at < ? and ends_at > ?", to, from).where.not(meeting_id: except_meetings).includes(meeting: :series).map { |row| [row.starts_at, row.ends_at, "“#{row.meeting.series.title}”"] }
+      taken = Records::PlaceBooking.where(place_id: place.id).where("starts_at < ? and ends_at > ?", to, from).where.not(meeting_id: except_meetings).includes(meeting: :series).map { |row| [row.starts_at, row.ends_at, seen(row.meeting)&.then { |title| "“#{title}”" } || "another meeting"] }
       taken += Records::Hold.standing(now).where(place_id: place.id).where.not(id: except_hold || "").map { |hold| [hold.starts_at - hold.before_min * 60, hold.ends_at + hold.after_min * 60, "a hold"] }
       taken += Records::BusySpan.where(owner_id: place.id).touching(Core::Spans.minute(from), Core::Spans.minute_after(to)).map { |span| [Time.at(span.starts_min * 60).utc, Time.at(span.ends_min * 60).utc, "an entry of its own calendar"] }
       times.flat_map { |start, finish| taken.select { |a, b, _| a < finish && b > start }.map { |_, _, what| [start, finish, what] } }

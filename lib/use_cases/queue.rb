@@ -22,6 +22,9 @@ module UseCases
       @error = error
     end
 
+    # What is wrong with it, short and without what may stand in it.
+    def self.words(error) = "#{error.class}: #{error.message.to_s.dup.force_encoding("UTF-8").scrub.lines.first.to_s.strip}"[0, 500]
+
     # Claims some rows and yields each; the block says what becomes of it by `settle`.
     # @param due [ActiveRecord::Relation] what may be claimed, in order; what has failed before comes after the rest
     # @param marks [Hash] what a claimed row is marked with
@@ -38,7 +41,7 @@ module UseCases
     end
 
     # Sends what was set aside round again.
-    def again(ids, **marks) = write { @records.where(id: ids).update_all(tries: 0, claim: nil, leased_until: nil, @error => nil, **marks) }
+    def again(ids, **marks) = write { @records.where(id: ids).update_all(tries: 0, claim: nil, leased_until: nil, **{@error => nil}, **marks) }
 
     private
 
@@ -74,13 +77,10 @@ module UseCases
       return set_aside(row, words) if row.tries >= MOST_TRIES
 
       pause_s = FIRST_PAUSE_S * 4**(row.tries - 1)
-      write { @records.where(id: row.id, claim: row.claim).update_all(claim: nil, leased_until: @clock.now + pause_s, @error => words) }
+      write { @records.where(id: row.id, claim: row.claim).update_all(claim: nil, leased_until: @clock.now + pause_s, **{@error => words}) }
     end
 
-    def set_aside(row, words) = write { @records.where(id: row.id, claim: row.claim).update_all(claim: nil, leased_until: nil, @error => words, **@aside) }
-
-    # What is wrong with it, short and without what may stand in it.
-    def self.words(error) = "#{error.class}: #{error.message.to_s.dup.force_encoding("UTF-8").scrub.lines.first.to_s.strip}"[0, 500]
+    def set_aside(row, words) = write { @records.where(id: row.id, claim: row.claim).update_all(claim: nil, leased_until: nil, **{@error => words}, **@aside) }
 
     # In a thread of its own, since one row may take longer than a lease.
     def renewing(token)

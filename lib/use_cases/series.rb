@@ -165,6 +165,7 @@ module UseCases
       meeting = series.meetings.find_by(original_start: from.to_time) or raise Core::Invalid.new("The rule gives no meeting at that time.", pointer: "#{pointer}/from")
       starts_at = series.zone.instant(to)
       raise Core::Invalid.new("That is past.", pointer: "#{pointer}/to", code: "past") if starts_at <= now
+      raise Core::Invalid.new("That is too far ahead.", pointer: "#{pointer}/to") if starts_at > now + Core::Recurrence::Run::LATEST_YEARS * 366 * 86_400
 
       meeting.update!(starts_at: starts_at, ends_at: starts_at + series.length_min * 60, moved_at: now)
     end

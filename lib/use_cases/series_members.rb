@@ -42,6 +42,7 @@ module UseCases
     # Whoever is taken off gives back the places they had signed up for.
     def take_off(series, member)
       member.destroy!
+      AnswerLinks.replace(series.id, member.person_id)
       signed_up = Records::Reply.where(person_id: member.person_id, answer: "accepted", meeting_id: series.meetings.where("starts_at > ?", now).select(:id)).includes(:meeting).to_a
       signed_up.select { |reply| reply.meeting.options.sign_up }.each { |reply| SignUps.new(by: by, clock: @clock).changing(reply.meeting) { reply.destroy! } }
     end
@@ -62,6 +63,8 @@ module UseCases
       return known.id if known
 
       name = words(guest[:name], pointer: "/guests", missing: "Give the guest a name.").gsub(/[[:cntrl:]]/, " ")
+      raise Core::Conflict.new("This key is taken. Make another.", code: "key-taken") if Records::Person.exists?(id: guest[:id])
+
       Records::Person.create!(id: guest[:id], name: name, email: email, time_zone: guest[:time_zone] || "UTC", guest: true).id
     end
 

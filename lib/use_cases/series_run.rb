@@ -5,7 +5,9 @@ module UseCases
     # So far from every real date that meetings can be shifted there while they change places.
     ELSEWHERE_S = 400 * 366 * 86_400
 
-    # What goes with a meeting that has no date any more; its topics go on to the last sheet.
+    # What was prepared for a meeting goes on to the last sheet when it has no date any more; the rest goes with it.
+    PREPARED = {topics: Records::Topic, papers: Records::Paper, lines: Records::Line}.freeze
+    RAISED = {Records::ActionItem => %i[raised_at_meeting_id closed_at_meeting_id], Records::ActionChange => %i[meeting_id]}.freeze
     HANGING_ON = [Records::Reply, Records::Attendance, Records::ActionReview, Records::Change, Records::Counter, Records::TopicVisit, Records::Substitute].freeze
 
     # @param from_meeting_id [String, nil] the first to change; nil: all to come
@@ -80,10 +82,10 @@ module UseCases
       meetings.each { |meeting| meeting.update_columns(original_start: meeting.original_start + ELSEWHERE_S) }
       kept = meetings.zip(dates).select(&:last).map { |meeting, date| put(meeting, date) }
       left = meetings.drop(dates.size)
-      moved_on = take_over(left, kept.last)
+      moved_on = take_over(series, left, kept.last)
       made = add(series, dates.drop(meetings.size))
       Places.new(by: by, clock: @clock).book(series.place_id, kept + made, before_min: series.before_min, after_min: series.after_min)
-      {moved: kept.size, added: made.size, without_date: left.size, topics_moved_on: moved_on}
+      {moved: kept.size, added: made.size, without_date: left.size, topics_moved_on: moved_on[:topics].to_i, papers_moved_on: moved_on[:papers].to_i, lines_moved_on: moved_on[:lines].to_i}
     end
 
     def put(meeting, date)
@@ -93,17 +95,33 @@ module UseCases
       meeting
     end
 
-    # What was prepared for meetings that have no date any more goes to the last sheet to come.
-    def take_over(left, last)
-      topics = Records::Topic.where(meeting_id: left.map(&:id))
-      moved = topics.count
-      topics.update_all(meeting_id: last.id)
-      left.each do |meeting|
-        HANGING_ON.each { |records| records.where(meeting_id: meeting.id).delete_all }
-        Records::Event.where(meeting_id: meeting.id).update_all(meeting_id: nil)
-        meeting.delete
-      end
+    # What was prepared for meetings that have no date any more goes to the last sheet to come, and history says so.
+    # @return [Hash{Symbol => Integer}] how much of each
+    def take_over(series, left, last)
+      return {} if left.empty?
+
+      ids = left.map(&:id)
+      moved = PREPARED.transform_values { |records| records.where(meeting_id: ids).update_all(meeting_id: last.id) }
+      RAISED.each { |records, columns| columns.each { |column| records.where(column => ids).update_all(column => last.id) } }
+      Records::Topic.where(settled_at_meeting_id: ids).update_all(settled_at_meeting_id: nil)
+      note_moved_on(series, moved, last)
+      left.each { |meeting| let_go(meeting) }
       moved
+    end
+
+    def note_moved_on(series, moved, last)
+      what = moved.reject { |_, number| number.zero? }.map { |name, number| Core::Words.count(number, name.to_s.delete_suffix("s")) }
+      return if what.empty?
+
+      words = "#{Core::Words.list(what)} of dates that are no more put on #{Core::Words.short_day(last.original_wall.date)}"
+      Records::Event.note("moved", words, series_id: series.id, meeting_id: last.id, now: now, person_id: by)
+      Records::Change.note(last.id, now)
+    end
+
+    def let_go(meeting)
+      HANGING_ON.each { |records| records.where(meeting_id: meeting.id).delete_all }
+      Records::Event.where(meeting_id: meeting.id).update_all(meeting_id: nil)
+      meeting.delete
     end
 
     def add(series, dates)

@@ -17,8 +17,8 @@ module UseCases
         refuse(meeting, person_id)
         substitute = guest(name, email, meeting)
         take_back(meeting, person_id) if known
-        made = Records::Substitute.create!(id: Records::Key.make(now), meeting_id: meeting_id, person_id: substitute.id, instead_of_id: person_id)
-        Answers.new(by: by, clock: @clock).keep(series_id: meeting.series_id, person_id: person_id, answer: "declined", meeting_id: meeting_id, note: "#{substitute.name} comes instead", way: way)
+        made = Records::Substitute.create!(id: Records::Key.make(now), meeting_id: meeting_id, person_id: substitute.id, instead_of_id: person_id, given_name: words(name) ? called(name) : substitute.email)
+        Answers.new(by: by, clock: @clock).keep(series_id: meeting.series_id, person_id: person_id, answer: "declined", meeting_id: meeting_id, note: "#{made.given_name} comes instead", way: way)
         tell(made, :request)
       end
     end
@@ -52,10 +52,12 @@ module UseCases
     def guest(name, email, meeting)
       email = Core::MailAddress.read!(email)
       person = Records::Person.find_by(email: email)
-      raise Core::Invalid.new("#{person.name} is asked to this meeting already.", pointer: "/email", code: "taken") if person && asked?(meeting, person)
+      raise Core::Invalid.new("Whoever has this address is asked to this meeting already.", pointer: "/email", code: "taken") if person && asked?(meeting, person)
 
-      person || Records::Person.create!(id: Records::Key.make(now), name: words(name, pointer: "/name", missing: "Give a name.").gsub(/[[:cntrl:]]/, " ")[0, 120], email: email, time_zone: meeting.series.time_zone, guest: true)
+      person || Records::Person.create!(id: Records::Key.make(now), name: called(name), email: email, time_zone: meeting.series.time_zone, guest: true)
     end
+
+    def called(name) = words(name, pointer: "/name", missing: "Give a name.").gsub(/[[:cntrl:]]/, " ")[0, 120]
 
     def asked?(meeting, person)
       Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person.id) || Records::Substitute.exists?(meeting_id: meeting.id, person_id: person.id)

@@ -7,7 +7,7 @@ module UseCases
 
     # @param id [String] key made by the browser; a repeated call changes nothing
     def add(id:, meeting_id:, title:, purpose: "discussion", length_min: 10, presenter_id: nil)
-      once(Records::Topic, id) do
+      once(Records::Topic, id, within: meeting_id) do
         meeting = editable(meeting_id)
         series_topics = Records::Topic.where(series_id: meeting.series_id, settled_at_meeting_id: nil)
         Records::Topic.create!(id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by,

@@ -58,8 +58,11 @@ RSpec.describe "Common time over the API" do
     UseCases::Calendars.new.read_next
     expect(call(:get, "/calendars/#{id}")).to include("state" => "still", "events" => 1)
     expect(call(:get, "/people/#{wen}/busy?fromDay=#{monday}")["spans"].map { |span| span["title"] }).to eq ["Private 0"]
-    call(:put, "/calendars/#{id}/file", {content: base64("BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\n")})
+    call(:put, "/calendars/#{id}/file", {content: base64("BEGIN:VCARD\r\nEND:VCARD\r\n")})
     expect([status, code]).to eq [422, "unreadable"]
+    call(:put, "/calendars/#{id}/file", {content: base64("BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\n")})
+    UseCases::Calendars.new(clock: clock).read_next
+    expect(call(:get, "/calendars/#{id}")).to include("state" => "failed", "lastError" => /not whole/)
     call(:put, "/calendars/#{id}/file", {content: base64(ics([at(monday, "1300"), at(monday, "1400")]))})
     call(:delete, "/calendars/#{id}/reading")
     expect(call(:get, "/people/#{wen}/busy?fromDay=#{monday}")["spans"].size).to eq 1

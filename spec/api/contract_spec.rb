@@ -18,7 +18,9 @@ RSpec.describe "The API" do
 
   it "lets the first person in, once" do
     expect(call(:get, "/session")).to include("person" => nil, "needsSetUp" => true)
-    first = {id: key, name: "Marit Hauge", email: "marit@skerrybuoy.example", timeZone: "Europe/Oslo", password: Stage::PASSWORD}
+    first = {id: key, name: "Marit Hauge", email: "marit@skerrybuoy.example", timeZone: "Europe/Oslo", password: Stage::PASSWORD, code: Settings.set_up_code}
+    call(:post, "/setup", first.merge(code: "guessed"))
+    expect([status, code]).to eq [422, "set-up-code"]
     expect(call(:post, "/setup", first)["person"]).to include("name" => "Marit Hauge", "admin" => true)
     call(:post, "/setup", first.merge(id: key, email: "wen@skerrybuoy.example"))
     expect([status, code]).to eq [409, "set-up"]

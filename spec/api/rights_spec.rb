@@ -27,14 +27,22 @@ RSpec.describe "Rights" do
     @paper = key
     use(UseCases::Papers, @people[:keeper]).begin_paper(id: @paper, meeting_id: @meeting, name: "chart.txt", size_bytes: 5)
     use(UseCases::Papers, @people[:keeper]).put_piece(id: @paper, number: 0, bytes: "depth")
+    use(UseCases::SignIns, @people[:admin]).invite(@people[:keeper])
+    @token = Records::Mail.where("reason like 'sign-in:%'").last.source.then { |source| ::Mail.new(source).text_part.decoded[%r{/sign-in/(\S+)}, 1] }
     @sending = key
     use(UseCases::Invitations, @people[:keeper]).send_all(id: @sending, series_id: @series)
   end
 
-  def ids(kind) = {series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper], place: @place, calendar: @calendar, hold: @hold, paper: @paper, counter: @counter, incoming_mail: @incoming_mail, outside_meeting: @outside}.fetch(kind, key)
+  # A sign-in that stands, since others of the walk end all of them.
+  def a_session
+    UseCases::SignIns.new(clock: clock).begin_for(@people[:keeper], "Some browser")
+    Records::Session.where(person_id: @people[:keeper], program: "Some browser").order(:created_at).last.id
+  end
+
+  def ids(kind) = (kind == :session) ? a_session : {series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper], place: @place, calendar: @calendar, hold: @hold, paper: @paper, counter: @counter, incoming_mail: @incoming_mail, outside_meeting: @outside}.fetch(kind, key)
 
   def path_of(route)
-    route.path.sub(":id", ids(route.kind)).sub(":personId", @people[:keeper]).sub(":topicId", @topic).sub(":actionId", @action).sub(":sendingId", @sending).sub(":entryId", key).sub(":paperId", @paper).sub(":number", "0")
+    route.path.sub(":id", ids(route.kind)).sub(":personId", @people[:keeper]).sub(":topicId", @topic).sub(":actionId", @action).sub(":sendingId", @sending).sub(":entryId", key).sub(":paperId", @paper).sub(":number", "0").sub(":token", @token)
   end
 
   it "knows a right for every route, and a route for every operation" do

@@ -14,7 +14,7 @@ RSpec.describe Core::MailAddress do
   [nil, "", "ines", "@x.example", "jo(e@x.example", "x@house.example.", "[x]@y.example", "x@[127.0.0.1]", "a..b@x.example", ".a@x.example", "a.@x.example", "a b@x.example", '"a b"@x.example',
     "a@b@x.example", "a@x", "a@-x.example", "a@x-.example", "a@x..example", "a@127.0.0.1", "#{"a" * 65}@x.example", "a@#{"x" * 64}.example", "a@#{"x." * 125}example", "a@x.example\r\nBcc: b@x.example",
     "a,b@x.example", "a@x.example,", "a;b@x.example", "<a@x.example>", "ínformed@x.example", "in\u200Bformed@x.example", "a@bücher.example", "a\0@x.example", "a@x.example\n", "\xFF@x.example"]
-    .each { |text| it("refuses #{text.inspect[0, 50]}") { expect(described_class.read(text.is_a?(String) && text.end_with?("\n") ? "#{text}x" : text)).to be_nil } }
+    .each { |text| it("refuses #{text.inspect[0, 50]}") { expect(described_class.read((text.is_a?(String) && text.end_with?("\n")) ? "#{text}x" : text)).to be_nil } }
 
   it "does not take addresses for one that only look alike" do
     expect(["informed@x.example", "ínformed@x.example", "in\u200Bformed@x.example", "ınformed@x.example"].map { |text| described_class.normal(text) }.uniq.size).to eq 4

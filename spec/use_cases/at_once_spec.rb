@@ -60,7 +60,7 @@ RSpec.describe "At once" do
 
   it "makes one first person" do
     Records::Person.delete_all
-    set_up = ->(name) { -> { UseCases::People.new(clock: clock).set_up(id: key, name: name, email: "#{name}@skerrybuoy.example", time_zone: "UTC", password: "buoys afloat") } }
+    set_up = ->(name) { -> { UseCases::People.new(clock: clock).set_up(id: key, name: name, email: "#{name}@skerrybuoy.example", time_zone: "UTC", password: "buoys afloat", code: Settings.set_up_code) } }
     expect(together(set_up["a"], set_up["b"]).count(Core::Conflict)).to eq 1
     expect(Records::Person.count).to eq 1
   end

@@ -60,8 +60,8 @@ RSpec.describe UseCases::Queue do
     others = 0
     slow = post do |to|
       clock.now += 10 # each takes ten seconds, all together more than a lease
-      renewed = Records::Mail.where(state: "waiting").minimum(:leased_until)
-      Thread.pass until (renewed = Records::Mail.where(state: "waiting").minimum(:leased_until)).nil? || renewed > clock.now + 50
+      renewed = -> { Records::Mail.where(state: "waiting").minimum(:leased_until) }
+      Thread.pass until renewed.call.nil? || renewed.call > clock.now + 50
       others += UseCases::Outbox.new(clock: clock).deliver(post)
       nil
     end
@@ -105,10 +105,10 @@ RSpec.describe UseCases::Queue do
     {
       "700 parts, one in the other" => ->(_) { "From: wen@skerrybuoy.example\r\nMIME-Version: 1.0\r\n#{nested}" },
       "thousands of parts" => ->(_) { "From: x@x.example\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n#{"--b\r\nContent-Type: text/plain\r\n\r\nx\r\n" * 5_000}--b--\r\n" },
-      "a transfer encoding nobody knows" => ->(it) { it.mail(it.ical(accepted)).sub("\r\n\r\n", "\r\nContent-Transfer-Encoding: x-rot13\r\n\r\n") },
+      "a transfer encoding nobody knows" => ->(one) { one.mail(one.ical(accepted)).sub("\r\n\r\n", "\r\nContent-Transfer-Encoding: x-rot13\r\n\r\n") },
       "a head of 200 KB" => ->(it) { "To: #{"a@x.example, " * 16_000}b@x.example\r\n#{it.mail(it.ical(accepted))}" },
-      "a length of 99,999,999,999 weeks" => ->(it) { it.mail(it.ical("DTSTART:20261201T100000Z", "DURATION:P99999999999W", "ATTENDEE:mailto:wen@skerrybuoy.example", method: "COUNTER")) },
-      "an address of 250 characters to delegate to" => ->(it) { it.mail(it.ical("RECURRENCE-ID:20261207T083000Z", "ATTENDEE;PARTSTAT=DELEGATED;DELEGATED-TO=\"mailto:#{"a" * 200}@#{"b" * 40}.example\":mailto:wen@skerrybuoy.example")) },
+      "a length of 99,999,999,999 weeks" => ->(one) { one.mail(one.ical("DTSTART:20261201T100000Z", "DURATION:P99999999999W", "ATTENDEE:mailto:wen@skerrybuoy.example", method: "COUNTER")) },
+      "an address of 250 characters to delegate to" => ->(one) { one.mail(one.ical("RECURRENCE-ID:20261207T083000Z", "ATTENDEE;PARTSTAT=DELEGATED;DELEGATED-TO=\"mailto:#{"a" * 200}@#{"b" * 40}.example\":mailto:wen@skerrybuoy.example")) },
       "nothing but line ends" => ->(_) { "\r\n" * 500 },
       "no sense at all" => ->(_) { Random.new(1).bytes(20_000) }
     }.each do |what, source|

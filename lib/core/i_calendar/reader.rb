@@ -47,7 +47,7 @@ module Core
 
       def refuse_other
         refuse("This file is larger than #{MOST_BYTES / 1_000_000} MB.", 0) if @bytes.bytesize > MOST_BYTES
-        refuse(not_wanted, 1) unless @bytes.b.match?(/\A(?:\xEF\xBB\xBF)?\s*BEGIN:/in)
+        refuse(not_wanted, 1) unless @bytes.b.match?(/\A(?:\xEF\xBB\xBF)?\s*BEGIN:\s*#{@wanted}\b/in)
       end
 
       private
@@ -68,7 +68,7 @@ module Core
       # Folds become nothing; where one stood is not counted, so line numbers are those of content lines.
       def unfold(bytes)
         bytes.gsub!("\r\n", "\n")
-        bytes.gsub!("\r", "\n") if bytes.include?("\r")
+        bytes.tr!("\r", "\n") if bytes.include?("\r")
         ["\n ", "\n\t"].each { |fold| bytes.gsub!(fold, "") if bytes.include?(fold) }
         bytes
       end

@@ -6,6 +6,7 @@ module Core
       # How far ahead an endless run is laid out and searched (rules.md 3).
       HORIZON_MONTHS = 18
       LONGEST_MIN = 24 * 60
+      LATEST_YEARS = 20
       MOST_DATES = 1_000
 
       # One date of a run. `wall` is what the series' clock shows; `note` says in words what a clock change does, or is nil.
@@ -41,6 +42,7 @@ module Core
       # @raise [Invalid] when the run would begin before `now`
       def refuse_past(now)
         first = first_dates(1).first
+        raise Invalid.new("That is more than #{LATEST_YEARS} years ahead.", pointer: "/localStart") if first.starts_at > now + LATEST_YEARS * 366 * 86_400
         return self if first.starts_at >= now
 
         raise Invalid.new("That is past: it is #{Words.clock(zone.wall(now))} on #{Words.day(zone.wall(now).date)} in #{zone.place} now. " \

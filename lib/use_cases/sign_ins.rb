@@ -1,0 +1,128 @@
+require "digest"
+require "securerandom"
+require "zxcvbn"
+
+module UseCases
+  # Signing in and out, in as many browsers as one likes; each sign-in is a row that can be ended, at once and on every server.
+  # Choosing a password, also by a link that was mailed.
+  class SignIns < Base
+    LASTS_DAYS = 14
+    SEEN_EVERY_S = 600
+    LINK_S = {"invited" => 3 * 86_400, "forgotten" => 3_600}.freeze
+    LISTED = 30
+    # Of zxcvbn's scale from 0 to 4: below, a password falls within a million guesses.
+    LOWEST_SCORE = 2
+
+    class << self
+      def digest(token) = Digest::SHA256.hexdigest(token.to_s)
+
+      # @param about [Array<String>] words somebody who knows the person would try
+      def check_password(password, about: [], pointer: "/password")
+        common = password.length >= Core::Password::SHORTEST && Zxcvbn.zxcvbn(password[0, Core::Password::MOST_BYTES], ["left over", *about])["score"] < LOWEST_SCORE
+        Core::Password.check(password, common: common, pointer: pointer)
+      end
+    end
+
+    # Who a browser's token stands for. @return [Array(String, String), nil] keys of person and sign-in
+    def whose(token)
+      return if token.to_s.empty?
+
+      id, person_id, seen_at = Records::Session.standing(now, LASTS_DAYS).where(token_digest: SignIns.digest(token)).pick(:id, :person_id, :seen_at)
+      return unless id
+
+      Records::Session.where(id: id).update_all(seen_at: now) if now - seen_at > SEEN_EVERY_S
+      [person_id, id]
+    end
+
+    # @return [String] what the browser is to hold
+    # @raise [Core::Invalid] code "sign-in"
+    def sign_in(email:, password:, program: nil)
+      person = Records::Person.find_by(email: Core::MailAddress.normal(email))
+      # An unknown address takes as long as a wrong password, so that neither can be told from the other.
+      right = person&.password_digest ? person.authenticate(password) : BCrypt::Password.create(password[0, Core::Password::MOST_BYTES].delete("\0"), cost: BCrypt::Engine.cost) && false
+      raise Core::Invalid.new("This address and password do not belong together.", pointer: "/password", code: "sign-in") unless right
+
+      begin_for(person.id, program)
+    end
+
+    def begin_for(person_id, program)
+      token = SecureRandom.urlsafe_base64(32)
+      write { Records::Session.create!(person_id: person_id, token_digest: SignIns.digest(token), program: words(program)&.slice(0, 120), seen_at: now) }
+      token
+    end
+
+    def sign_out(token) = write { Records::Session.where(token_digest: SignIns.digest(token), ended_at: nil).update_all(ended_at: now) }
+
+    # Somebody's own, the latest first. @param current [String] key of the one that asks
+    def list(current)
+      sessions = Records::Session.standing(now, LASTS_DAYS).where(person_id: by).order(seen_at: :desc, id: :desc).limit(LISTED)
+      {sessions: sessions.map { |one| {id: one.id, program: one.program, since: one.created_at, seen_at: one.seen_at, current: one.id == current} }}
+    end
+
+    def end_one(id) = write { Records::Session.where(id: id, ended_at: nil).update_all(ended_at: now) }
+
+    # @param except [String, nil] key of the one that stays
+    def end_all(person_id, except: nil) = write { Records::Session.where(person_id: person_id, ended_at: nil).where.not(id: except.to_s).update_all(ended_at: now) }
+
+    # Somebody's own password; all other sign-ins end.
+    # @param old [String] the one they have
+    def change_password(old:, password:, current:)
+      write do
+        person = find(Records::Person.lock, by)
+        raise Core::Invalid.new("This is not your password.", pointer: "/old", code: "sign-in") unless person.password_digest && person.authenticate(old)
+
+        choose(person, password)
+        end_all(by, except: current)
+      end
+    end
+
+    # --- By a link that is mailed ---
+
+    # A link to sign in for the first time.
+    def invite(person_id)
+      person = find(Records::Person.where(guest: false), person_id)
+      write { mail_link(person, "invited") }
+    end
+
+    # For whoever has forgotten their password. What is answered does not say whether the address is known.
+    def forgotten(email:)
+      person = Records::Person.find_by(email: Core::MailAddress.normal(email), guest: false) or return
+      write { mail_link(person, "forgotten") }
+    end
+
+    # @return [Hash] whose link it is @raise [Core::NotFound] when it is not, or no more, good
+    def show_link(token)
+      link = good_link(Records::SignInLink.includes(:person), token)
+      {name: link.person.name, email: link.person.email, kind: link.kind}
+    end
+
+    # The link is used up, all sign-ins end. @return [String] what the browser is to hold
+    def use_link(token, password:, program: nil)
+      write do
+        link = good_link(Records::SignInLink.lock, token)
+        choose(link.person, password)
+        Records::SignInLink.where(person_id: link.person_id, used_at: nil).update_all(used_at: now)
+        end_all(link.person_id)
+        begin_for(link.person_id, program)
+      end
+    end
+
+    private
+
+    def good_link(links, token) = links.good(now).find_by(token_digest: SignIns.digest(token)) || raise(Core::NotFound)
+
+    def choose(person, password)
+      SignIns.check_password(password, about: [person.name, person.email])
+      person.update!(password: password)
+    end
+
+    # One of a kind stands at a time; the newest counts.
+    def mail_link(person, kind)
+      token = SecureRandom.urlsafe_base64(24)
+      Records::SignInLink.where(person_id: person.id, kind: kind, used_at: nil).update_all(used_at: now)
+      link = Records::SignInLink.create!(person_id: person.id, kind: kind, token_digest: SignIns.digest(token), expires_at: now + LINK_S.fetch(kind))
+      note = Mailing::SignInNote.parts(kind, until_at: person.zone.wall(link.expires_at), zone: person.zone, url: "#{Settings.origin}/sign-in/#{token}")
+      Outbox.new(clock: @clock).put(reason: "sign-in:#{link.id}", to: person, **note)
+    end
+  end
+end
