@@ -13,6 +13,7 @@ ROUNDS = Integer(ENV.fetch("ROUNDS", "4"))
 PAUSE_S = 4
 VICTIMS = %w[web worker db].freeze
 VAR = Dir.mktmpdir("left-over-crash")
+CODE = "let-me-in"
 
 # A browser's part: one session, writes repeated under the same key until they are acknowledged.
 class Typist
@@ -70,13 +71,13 @@ def wait_until(seconds)
 end
 
 log = File.join(VAR, "start.log")
-env = {"LEFT_OVER_VAR" => VAR, "LEFT_OVER_ENV" => nil}
+env = {"LEFT_OVER_VAR" => VAR, "LEFT_OVER_ENV" => nil, "LEFT_OVER_SET_UP_CODE" => CODE}
 stack = spawn(env, "bin/start", "--port", PORT.to_s, "--empty", chdir: ROOT, out: log, err: log, pgroup: true)
 begin
   wait_until(90) { File.read(log).include?("Ctrl-C") }
   keeper = Typist.new
   me = keeper.key
-  keeper.sign_in("/setup", {id: me, name: "Marit Hauge", email: "marit@skerrybuoy.example", timeZone: "Europe/Oslo", password: "buoys afloat"})
+  keeper.sign_in("/setup", {id: me, name: "Marit Hauge", email: "marit@skerrybuoy.example", timeZone: "Europe/Oslo", code: CODE, password: "buoys afloat"})
   people = Array.new(12) do |i|
     keeper.key.tap { |id| keeper.until_taken(:post, "/people", {id: id, name: "Person #{i}", email: "p#{i}@skerrybuoy.example", timeZone: "Europe/Lisbon"}) }
   end

@@ -123,7 +123,7 @@ class Pictures
     today = Date.today
     look = {people: asked, groups: [], guests: [], lengthMin: 45, fromDay: (today + 8 - today.cwday).iso8601, days: 5, stepMin: 15, noticeMin: 0, gapMin: 0, stretchMin: 0, dayFrom: "08:00", dayTo: "18:00",
             weekdays: %w[mo tu we th fr], place: "none", seats: "", equipment: [], beforeMin: 0, afterMin: 0, across: across, run: {repeat: "weekly", interval: 1, count: 12, nth: 1}}
-    @browser.execute("localStorage.setItem('left-over:draft:common-time-#{me}', #{JSON.generate(JSON.generate(look))})")
+    @browser.execute("localStorage.setItem('left-over:#{me}:draft:common-time-#{me}', #{JSON.generate(JSON.generate(look))})")
   end
 
   # The private link, as it stands in the latest mail that has one.

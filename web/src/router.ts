@@ -16,6 +16,7 @@ export const router = createRouter({
     { path: '/people/:id', component: () => import('./pages/PersonPage.vue'), props: true, meta: { title: 'Person' } },
     { path: '/places/:id', component: () => import('./pages/PlacePage.vue'), props: true, meta: { title: 'Place' } },
     { path: '/answer/:id/:personId/:token', component: () => import('./pages/AnswerPage.vue'), props: true, meta: { title: 'Your answer', open: true } },
+    { path: '/sign-in/:token', component: () => import('./pages/SignInLink.vue'), props: true, meta: { title: 'Choose a password', open: true } },
     { path: '/:rest(.*)*', component: () => import('./pages/Nothing.vue'), meta: { title: 'Nothing here' } },
   ],
 })

@@ -32,8 +32,152 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Make the first person, who looks after people and places; 409 code set-up afterwards */
+        /** Make the first person, who looks after people and places; 422 code set-up-code without the code that bin/start prints, 409 code set-up afterwards */
         post: operations["setUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where one is signed in, the latest first */
+        get: operations["listSignIns"];
+        put?: never;
+        post?: never;
+        /** Sign out everywhere but here */
+        delete: operations["endOtherSignIns"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Sign out in one browser */
+        delete: operations["endSignIn"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/own-password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Another password for oneself; all other sign-ins end; 422 code sign-in when the old one is wrong, code password when the new one will not do */
+        put: operations["changeOwnPassword"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/password-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A link to choose a new password, by mail; the same answer whether the address is known or not */
+        post: operations["mailPasswordLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/sign-in-links/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** Whose link it is; changes nothing */
+        get: operations["openSignInLink"];
+        /** Choose a password by it, once, and sign in */
+        put: operations["useSignInLink"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/{id}/sign-in-invitation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mail somebody a link to choose a password and sign in, good for three days */
+        post: operations["inviteToSignIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/set-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What could not be done in three tries, and why */
+        get: operations["listSetAside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/set-aside/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Try all of it again */
+        post: operations["trySetAsideAgain"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1663,12 +1807,70 @@ export interface components {
             canSignIn: boolean;
             version: number;
         };
+        Password: string;
+        FirstPerson: {
+            id: components["schemas"]["Key"];
+            name: string;
+            email: string;
+            timeZone: string;
+            password: components["schemas"]["Password"];
+            /** @description once, as bin/start prints it */
+            code: string;
+        };
+        OwnPassword: {
+            old: components["schemas"]["Password"];
+            password: components["schemas"]["Password"];
+        };
+        PasswordLink: {
+            email: string;
+        };
+        ChosenPassword: {
+            password: components["schemas"]["Password"];
+        };
+        SignIns: {
+            sessions: components["schemas"]["OneSignIn"][];
+        };
+        OneSignIn: {
+            id: components["schemas"]["Key"];
+            /** @description the browser, as far as it says */
+            program: string | null;
+            since: components["schemas"]["Instant"];
+            seenAt: components["schemas"]["Instant"];
+            /** @description the one that asks */
+            current: boolean;
+        };
+        SignInLink: {
+            name: string;
+            email: string;
+            /** @enum {string} */
+            kind: "invited" | "forgotten";
+        };
+        SetAside: {
+            mails: components["schemas"]["SetAsideEntry"][];
+            incomingMails: components["schemas"]["SetAsideEntry"][];
+            calendars: components["schemas"]["SetAsideEntry"][];
+            steps: components["schemas"]["SetAsideEntry"][];
+        };
+        SetAsideEntry: {
+            id: components["schemas"]["Key"];
+            title: string;
+            reason: string;
+            at: components["schemas"]["Instant"];
+        };
         NewPerson: {
             id: components["schemas"]["Key"];
             name: string;
             email: string;
             timeZone: string;
             password?: string | null;
+            /** @description mail them a link to sign in with */
+            invite?: boolean;
+        };
+        ImportedPerson: {
+            id: components["schemas"]["Key"];
+            name: string;
+            email: string;
+            timeZone: string;
         };
         ChangedPerson: {
             name: string;
@@ -2419,7 +2621,9 @@ export interface components {
             faulty: number;
         };
         PeopleWish: {
-            people: components["schemas"]["NewPerson"][];
+            people: components["schemas"]["ImportedPerson"][];
+            /** @description mail them a link to sign in with */
+            invite?: boolean;
         };
         PeopleKept: {
             kept: number;
@@ -3026,6 +3230,8 @@ export interface components {
             added: number;
             withoutDate: number;
             topicsMovedOn: number;
+            papersMovedOn: number;
+            linesMovedOn: number;
         };
         CallingOff: {
             reason: string;
@@ -3113,6 +3319,33 @@ export interface components {
             };
             content: {
                 "application/json": components["schemas"]["Session"];
+            };
+        };
+        /** @description OK */
+        SignIns: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["SignIns"];
+            };
+        };
+        /** @description OK */
+        SignInLink: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["SignInLink"];
+            };
+        };
+        /** @description OK */
+        SetAside: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["SetAside"];
             };
         };
         /** @description OK */
@@ -3609,6 +3842,26 @@ export interface components {
                 "application/json": components["schemas"]["SignIn"];
             };
         };
+        FirstPerson: {
+            content: {
+                "application/json": components["schemas"]["FirstPerson"];
+            };
+        };
+        OwnPassword: {
+            content: {
+                "application/json": components["schemas"]["OwnPassword"];
+            };
+        };
+        PasswordLink: {
+            content: {
+                "application/json": components["schemas"]["PasswordLink"];
+            };
+        };
+        ChosenPassword: {
+            content: {
+                "application/json": components["schemas"]["ChosenPassword"];
+            };
+        };
         NewPerson: {
             content: {
                 "application/json": components["schemas"]["NewPerson"];
@@ -3880,9 +4133,165 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody: components["requestBodies"]["NewPerson"];
+        requestBody: components["requestBodies"]["FirstPerson"];
         responses: {
             201: components["responses"]["Session"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listSignIns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["SignIns"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    endOtherSignIns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["SignIns"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    endSignIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["SignIns"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeOwnPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["OwnPassword"];
+        responses: {
+            /** @description Changed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    mailPasswordLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PasswordLink"];
+        responses: {
+            /** @description Taken */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    openSignInLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["SignInLink"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    useSignInLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["ChosenPassword"];
+        responses: {
+            200: components["responses"]["Session"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    inviteToSignIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Mailed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listSetAside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["SetAside"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    trySetAsideAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["SetAside"];
             default: components["responses"]["Problem"];
         };
     };

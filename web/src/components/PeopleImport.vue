@@ -17,6 +17,7 @@ const preview = ref<Schemas['PeoplePreview'] | null>(null)
 const error = ref<Error | null>(null)
 const busy = ref(false)
 const keys = ref<string[]>([])
+const invite = ref(true)
 watch(open, shown => { if (shown) { preview.value = null; error.value = null } })
 const fine = computed(() => preview.value?.people.map((person, i) => ({ ...person, id: keys.value[i]! })).filter(person => person.problems.length === 0) ?? [])
 const people = (number: number) => count(number, 'person').replace('persons', 'people')
@@ -34,7 +35,7 @@ async function read(files: File | File[] | undefined) {
 async function keep() {
   busy.value = true
   try {
-    const { kept } = await keepImport({ people: fine.value.map(({ id, name, email, timeZone: zone }) => ({ id, name, email, timeZone: zone })) })
+    const { kept } = await keepImport({ people: fine.value.map(({ id, name, email, timeZone: zone }) => ({ id, name, email, timeZone: zone })), invite: invite.value })
     cache.invalidateQueries({ queryKey: ['people'] })
     open.value = false
     say(`${people(kept)} kept.`)
@@ -46,6 +47,7 @@ async function keep() {
   <FormDialog v-model="open" title="Bring people in" :verb="preview ? `Keep ${people(fine.length)}` : 'Keep'" :error="error" :busy="busy" :disabled="fine.length === 0" :width="760" @submit="keep">
     <v-file-input label="A table (.csv) or vCards (.vcf)" accept=".csv,.vcf,text/csv,text/vcard" variant="outlined" density="compact" prepend-icon="" hint="A table names its columns in the first line: name, mail address, time zone" persistent-hint @update:model-value="read" />
     <div v-if="preview" role="status">
+      <v-checkbox v-model="invite" label="Mail them a link to sign in" />
       <p class="strong">{{ people(preview.fine) }} can be kept<template v-if="preview.faulty">, {{ preview.faulty }} cannot</template>.</p>
       <ul class="ruled found small">
         <li v-for="person in preview.people" :key="person.line" :class="{ stuck: person.problems.length }"><span class="soft">{{ person.line }}</span> <b>{{ person.name || '–' }}</b> {{ person.email }} <span class="soft">{{ person.timeZone }}</span><br v-if="person.problems.length">{{ person.problems.join(' ') }}</li>

@@ -1,12 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, dataOf, keepToken, type Schemas } from '../api/client'
+import { useMine } from './useMine'
 
 /** Who is signed in, and how to come and go. One query for the whole application. */
 export function useSession() {
   const cache = useQueryClient()
   const keep = (session: Schemas['Session']) => {
     keepToken(session.csrfToken)
+    useMine().become(session.person?.id ?? null)
     return session
   }
   const reading = useQuery({ queryKey: ['session'], queryFn: async () => keep(await dataOf(api.GET('/session'))), staleTime: Infinity })
@@ -15,7 +17,11 @@ export function useSession() {
     cache.setQueryData(['session'], keep(session))
   }
   const signingIn = useMutation({ mutationFn: (body: Schemas['SignIn']) => dataOf(api.POST('/session', { body })), onSuccess: enter })
-  const settingUp = useMutation({ mutationFn: (body: Schemas['NewPerson']) => dataOf(api.POST('/setup', { body })), onSuccess: enter })
+  const settingUp = useMutation({ mutationFn: (body: Schemas['FirstPerson']) => dataOf(api.POST('/setup', { body })), onSuccess: enter })
+  const choosing = useMutation({
+    mutationFn: ({ token, password }: { token: string; password: string }) => dataOf(api.PUT('/sign-in-links/{token}', { params: { path: { token } }, body: { password } })),
+    onSuccess: enter,
+  })
   const leaving = useMutation({ mutationFn: () => dataOf(api.DELETE('/session')), onSuccess: enter })
   return {
     session: reading.data,
@@ -24,6 +30,7 @@ export function useSession() {
     readAgain: reading.refetch,
     signIn: signingIn.mutate, signInError: signingIn.error, isSigningIn: signingIn.isPending,
     setUp: settingUp.mutate, setUpError: settingUp.error, isSettingUp: settingUp.isPending,
+    choosePassword: choosing.mutateAsync, chooseError: choosing.error, isChoosing: choosing.isPending,
     signOut: leaving.mutate,
   }
 }

@@ -1,8 +1,12 @@
 import { computed, reactive, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, ProblemError, type Schemas } from '../api/client'
+import { useMine } from './useMine'
 
-/** A line that has been typed and not yet been taken by the server. `refusal` is set when it never will be as it is. */
-export interface UnsentLine { meetingId: string; line: Schemas['NewLine']; refusal?: string }
+/**
+ * A line that has been typed and not yet been taken by the server. `refusal` is set when it never will be as it is; `by` is who
+ * typed it: nobody else sees it or sends it.
+ */
+export interface UnsentLine { meetingId: string; line: Schemas['NewLine']; by: string | null; refusal?: string }
 
 const STORE = 'left-over:unsent'
 const LONGEST_PAUSE_MS = 8_000
@@ -11,6 +15,10 @@ const listeners = new Set<(meetingId: string, line: Schemas['Line']) => void>()
 let pauseMs = 500
 let timer: ReturnType<typeof setTimeout> | undefined
 let sending = false
+
+const { owner } = useMine()
+const isMine = (entry: UnsentLine) => owner.value !== null && entry.by === owner.value
+const nextToSend = () => queue.find(entry => isMine(entry) && !entry.refusal)
 
 function keep() { localStorage.setItem(STORE, JSON.stringify(queue)) }
 
@@ -26,7 +34,7 @@ async function flush() {
   if (sending) return
   sending = true
   try {
-    for (let entry = queue.find(line => !line.refusal); entry; entry = queue.find(line => !line.refusal)) {
+    for (let entry = nextToSend(); entry; entry = nextToSend()) {
       const current = entry
       const taken = await dataOf(api.POST('/meetings/{id}/lines', { params: { path: { id: current.meetingId } }, body: current.line }))
       listeners.forEach(tell => tell(current.meetingId, taken))
@@ -35,7 +43,7 @@ async function flush() {
     }
   } catch (error) {
     if (error instanceof ProblemError && !error.passing && error.status !== 401 && error.status !== 403) {
-      const refused = queue.find(line => !line.refusal)
+      const refused = nextToSend()
       if (refused) refused.refusal = error.message
       keep()
       timer = setTimeout(flush, 0)
@@ -50,13 +58,14 @@ async function flush() {
 
 addEventListener('online', flush)
 if (queue.length > 0) timer = setTimeout(flush, 500)
+addEventListener('left-over:owner', () => { timer = setTimeout(flush, 500) })
 
 /** Lines on their way. They are in the browser's storage until the server has them. */
 export function useUnsent(meetingId: MaybeRefOrGetter<string>) {
   return {
-    unsent: computed(() => queue.filter(entry => entry.meetingId === toValue(meetingId))),
+    unsent: computed(() => queue.filter(entry => isMine(entry) && entry.meetingId === toValue(meetingId))),
     send(line: Schemas['NewLine']) {
-      queue.push({ meetingId: toValue(meetingId), line })
+      queue.push({ meetingId: toValue(meetingId), line, by: owner.value })
       keep()
       return flush()
     },

@@ -8,16 +8,18 @@ import GroupsPanel from '../components/GroupsPanel.vue'
 import PeopleImport from '../components/PeopleImport.vue'
 import PlacesPanel from '../components/PlacesPanel.vue'
 import ProblemNote from '../components/ProblemNote.vue'
+import SetAside from '../components/SetAside.vue'
 import { useIncomingMails } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
 import { usePeople, useTimeZones } from '../composables/usePeople'
 import { useSession } from '../composables/useSession'
+import { inviteToSignIn } from '../composables/useSignIns'
 import { count, zonePlace } from '../time'
 
 const { person: me } = useSession()
 const { people, error, add, change, saveError, isSaving, resetErrors } = usePeople()
 const zones = useTimeZones()
-const { say } = useNotice()
+const { say, complain } = useNotice()
 const TABS = ['People', 'Groups', 'Places'] as const
 const route = useRoute()
 const tab = ref<(typeof TABS)[number]>(TABS.find(name => name.toLowerCase() === route.query.show) ?? 'People')
@@ -25,25 +27,32 @@ const importing = ref(false)
 const { mails, dismiss } = useIncomingMails(() => !!me.value?.admin)
 const open = ref(false)
 const editing = ref<Person | null>(null)
-const form = ref({ id: '', name: '', email: '', timeZone: '', password: '' })
+const form = ref({ id: '', name: '', email: '', timeZone: '', password: '', invite: true })
 const at = (pointer: string) => (saveError.value instanceof ProblemError ? saveError.value.at(pointer) : undefined)
 
 function edit(person: Person | null) {
   resetErrors()
   editing.value = person
-  form.value = { id: person?.id ?? newKey(), name: person?.name ?? '', email: person?.email ?? '', timeZone: person?.timeZone ?? me.value!.timeZone, password: '' }
+  form.value = { id: person?.id ?? newKey(), name: person?.name ?? '', email: person?.email ?? '', timeZone: person?.timeZone ?? me.value!.timeZone, password: '', invite: true }
   open.value = true
 }
 
 async function save() {
-  const { id, password, ...rest } = form.value
+  const { id, password, invite, ...rest } = form.value
   const body = password ? { ...rest, password } : rest
   try {
     if (editing.value) await change({ id, version: editing.value.version, ...body })
-    else await add({ id, ...body })
+    else await add({ id, ...rest, invite })
     open.value = false
-    say(`${rest.name} is kept.`)
+    say(!editing.value && invite ? `${rest.name} is kept, and mailed a link to sign in.` : `${rest.name} is kept.`)
   } catch { /* shown at the field */ }
+}
+
+async function invite(person: Person) {
+  try {
+    await inviteToSignIn(person.id)
+    say(`${person.name} is mailed a link to sign in, good for three days.`)
+  } catch (fault) { complain(fault as Error) }
 }
 </script>
 
@@ -68,7 +77,7 @@ async function save() {
           <router-link class="strong" :to="`/people/${person.id}`">{{ person.name }}</router-link>
           <span class="mail">{{ person.email }}</span>
           <span class="soft">{{ zonePlace(person.timeZone) }} time</span>
-          <span class="soft small">{{ person.admin ? 'looks after people' : person.canSignIn ? '' : 'cannot sign in yet' }}</span>
+          <span class="soft small">{{ person.admin ? 'looks after people' : person.canSignIn ? '' : 'cannot sign in yet' }} <button v-if="me?.admin && !person.canSignIn" class="quiet small" :aria-label="`Invite ${person.name} to sign in`" @click="invite(person)">Invite</button></span>
           <button v-if="me?.admin" class="quiet" :aria-label="`Change ${person.name}`" @click="edit(person)">Change</button>
         </li>
       </ul>
@@ -77,13 +86,15 @@ async function save() {
       <h2 id="mails">Mail that could not be read</h2>
       <ul class="ruled small"><li v-for="mail in mails" :key="mail.id">{{ mail.sender }}: “{{ mail.subject }}” <span class="stuck">{{ mail.remark }}</span> <button type="button" class="quiet small" @click="dismiss(mail.id)">Seen</button></li></ul>
     </section>
+    <SetAside class="mails" :enabled="!!me?.admin" />
     <PeopleImport v-model="importing" :time-zone="me!.timeZone" />
     <FormDialog v-model="open" :title="editing ? editing.name : 'Add a person'" verb="Keep" :error="at('/name') || at('/email') || at('/timeZone') || at('/password') ? null : saveError" :busy="isSaving" @submit="save">
       <v-text-field v-model="form.name" label="Name" autofocus :error-messages="at('/name')" />
       <v-text-field v-model="form.email" label="Mail address" type="email" :error-messages="at('/email')" />
       <v-autocomplete v-model="form.timeZone" :items="zones" label="Time zone" :error-messages="at('/timeZone')" />
+      <v-checkbox v-if="!editing" v-model="form.invite" label="Mail them a link to sign in" />
       <v-text-field
-        v-model="form.password" :label="editing?.canSignIn ? 'New password, if it should change' : 'Password, if they should sign in'" type="password" autocomplete="new-password"
+        v-else v-model="form.password" label="New password, if it should change" type="password" autocomplete="new-password"
         :error-messages="at('/password')" />
     </FormDialog>
   </div>

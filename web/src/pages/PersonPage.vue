@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { ProblemError, type Schemas } from '../api/client'
 import CalendarList from '../components/CalendarList.vue'
+import SignInsPanel from '../components/SignInsPanel.vue'
 import RemindersForm from '../components/RemindersForm.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import WeekHours from '../components/WeekHours.vue'
@@ -59,7 +60,7 @@ async function save() {
             <h3>Days off</h3>
             <div v-for="(day, i) in form.daysOff" :key="i" class="row fields">
               <v-text-field v-model="day.on" type="date" :label="`Day off ${i + 1}`" />
-              <v-text-field v-model="day.word" label="Why (seen by all)" maxlength="120" />
+              <v-text-field v-model="day.word" label="Why (seen by you alone)" maxlength="120" />
               <button type="button" class="quiet" :aria-label="`Take away day off ${i + 1}`" @click="form.daysOff.splice(i, 1)">Take away</button>
             </div>
             <button v-if="person.mayKeep" type="button" class="quiet" @click="form.daysOff.push({ on: '', word: null })">Add a day off</button>
@@ -78,6 +79,7 @@ async function save() {
             </ul>
             <p v-if="busy?.length === 0" class="soft">Nothing known.</p>
           </section>
+          <SignInsPanel v-if="isMe" :time-zone="person.timeZone" />
           <section v-if="isMe && feeds" aria-labelledby="feeds">
             <h2 id="feeds">Private addresses</h2>
             <p class="small soft">For calendar programs outside. Whoever has an address can read it, so give it to nobody else.</p>

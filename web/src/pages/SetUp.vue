@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { v7 as newKey } from 'uuid'
 import { ProblemError } from '../api/client'
 import Mark from '../components/Mark.vue'
@@ -13,19 +13,22 @@ const id = newKey()
 const name = ref('')
 const email = ref('')
 const password = ref('')
+const code = ref('')
 const timeZone = ref(Intl.DateTimeFormat().resolvedOptions().timeZone)
 const at = (pointer: string) => (setUpError.value instanceof ProblemError ? setUpError.value.at(pointer) : undefined)
+const isAtField = computed(() => ['/code', '/name', '/email', '/password', '/timeZone'].some(at))
 </script>
 
 <template>
-  <form class="sheet gate stack" novalidate @submit.prevent="setUp({ id, name, email, password, timeZone })">
+  <form class="sheet gate stack" novalidate @submit.prevent="setUp({ id, name, email, password, timeZone, code })">
     <h1 class="title"><Mark /> Left Over</h1>
     <p>Nobody is here yet. Make the first person: you, who will look after people and places. The others come afterwards.</p>
-    <v-text-field v-model="name" label="Your name" autocomplete="name" autofocus :error-messages="at('/name')" />
+    <v-text-field v-model="code" label="Code that bin/start has printed" autocomplete="one-time-code" autofocus :error-messages="at('/code')" />
+    <v-text-field v-model="name" label="Your name" autocomplete="name" :error-messages="at('/name')" />
     <v-text-field v-model="email" label="Mail address" type="email" autocomplete="username" :error-messages="at('/email')" />
-    <v-text-field v-model="password" label="Password, at least 10 characters" type="password" autocomplete="new-password" :error-messages="at('/password')" />
+    <v-text-field v-model="password" label="Password, at least 12 characters" type="password" autocomplete="new-password" :error-messages="at('/password')" />
     <v-autocomplete v-model="timeZone" :items="zones" label="Time zone" :error-messages="at('/timeZone')" />
-    <ProblemNote :error="setUpError" />
+    <ProblemNote v-if="!isAtField" :error="setUpError" />
     <v-btn type="submit" :loading="isSettingUp">Begin</v-btn>
   </form>
 </template>
