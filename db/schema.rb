@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_25_000008) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_25_000009) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -210,6 +210,26 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000008) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.index ["step", "subject_id"], name: "index_faults_on_step_and_subject_id", unique: true
+  end
+
+  create_table "file_readings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "kind", limit: 20, null: false, collation: "ascii_bin"
+    t.binary "source", size: :medium
+    t.text "settings", size: :long, collation: "utf8mb4_bin"
+    t.string "state", limit: 20, default: "waiting", null: false, collation: "ascii_bin"
+    t.text "outcome", size: :long, collation: "utf8mb4_bin"
+    t.string "error", limit: 500
+    t.string "claim", limit: 36, collation: "ascii_bin"
+    t.datetime "leased_until"
+    t.integer "tries", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["created_at"], name: "index_file_readings_on_created_at"
+    t.index ["person_id"], name: "fk_rails_7079af22d2"
+    t.index ["state", "leased_until"], name: "index_file_readings_on_state_and_leased_until"
+    t.check_constraint "`kind` in ('invitation','people')", name: "file_readings_kind"
+    t.check_constraint "`state` in ('waiting','done','failed')", name: "file_readings_state"
   end
 
   create_table "group_members", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -719,6 +739,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000008) do
   add_foreign_key "events", "meetings"
   add_foreign_key "events", "people"
   add_foreign_key "events", "series"
+  add_foreign_key "file_readings", "people"
   add_foreign_key "group_members", "groups"
   add_foreign_key "group_members", "groups", column: "member_group_id"
   add_foreign_key "group_members", "people"

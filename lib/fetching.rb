@@ -105,7 +105,7 @@ class Fetching
     http.deadline = @deadline
     http.ipaddr = outside_address(uri)
     http.use_ssl = uri.is_a?(URI::HTTPS)
-    http.open_timeout = [OPEN_S, [@deadline - clock, 0.1].max].min
+    http.open_timeout = (@deadline - clock).clamp(0.1, OPEN_S)
     http.max_retries = 0
     # Packed answers are not asked for and not unpacked: a small one may hold gigabytes.
     request = Net::HTTP::Get.new(uri, {"accept" => "text/calendar, */*;q=0.5", "accept-encoding" => "identity", "user-agent" => "Left Over"})

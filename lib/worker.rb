@@ -4,6 +4,8 @@ class Worker
   PAUSE_S = 0.5
   SWEEP_EVERY_S = 60
   CHANGES_KEPT_S = 3_600
+  # What was typed without a connection may be sent as late as that and still be known.
+  KEYS_KEPT_S = 90 * 86_400
 
   def initialize(post: Mailing::Smtp.new(Settings.smtp), texts: Settings.texts && Mailing::Smpp.new(Settings.texts), fetcher: Fetching.new,
     clock: Time, log: $stderr, heartbeat: Heartbeat.new(Settings.beats))
@@ -37,7 +39,7 @@ class Worker
 
   def fetch = UseCases::Calendars.new(clock: @clock).fetch_next(@fetcher)
 
-  def read = UseCases::Calendars.new(clock: @clock).read_next
+  def read = [UseCases::FileReadings, UseCases::Calendars].map { |kind| kind.new(clock: @clock).read_next }.any?
 
   # Each step stands alone: what is wrong with one holds up no other.
   def sweep
@@ -55,6 +57,10 @@ class Worker
      "meetings_from_elsewhere" => -> { UseCases::OutsideMeetings.new(clock: @clock).renew(faults) },
      "holds" => -> { UseCases::Holds.new(clock: @clock).release_expired },
      "reports" => -> { UseCases::IncomingMails.new(clock: @clock).sweep },
+     "files" => -> { UseCases::FileReadings.new(clock: @clock).sweep },
+     "counts" => -> { UseCases::Counts.new(clock: @clock).sweep },
+     "keys" => -> { Records::MadeKey.where("created_at < ?", @clock.now - KEYS_KEPT_S).in_batches(of: 1_000).delete_all },
+     "sign_ins" => -> { UseCases::SignIns.new(clock: @clock).sweep },
      "changes" => -> { Records::Change.where("changed_at < ?", @clock.now - CHANGES_KEPT_S).in_batches(of: 1_000).delete_all }}
   end
 

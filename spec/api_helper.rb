@@ -23,6 +23,15 @@ module Calls
     JSON.parse(last_response.body).tap { |answer| @csrf_token = answer["csrfToken"] || @csrf_token }
   end
 
+  # Hands in a file and has the worker read it. @return [Hash] what it holds, or what is wrong with it
+  def hand_in(path, body)
+    handed_in = call(:post, path, body)
+    return handed_in unless status == 202
+
+    UseCases::FileReadings.new(clock: clock).read_next
+    call(:get, "/file-readings/#{handed_in["id"]}")
+  end
+
   def csrf_token = @csrf_token ||= JSON.parse(get("/api/session").body)["csrfToken"]
 
   def sign_in(person_id)

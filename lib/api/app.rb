@@ -73,7 +73,7 @@ module Api
 
     # Counted by address of the account, and by the other end of the connection.
     def throttle
-      Rack::Attack.cache.store = Counts.new
+      Rack::Attack.cache.store = UseCases::Counts.new
       trying = ->(request) { request.post? && request.path == "/api/session" }
       asking = ->(request) { request.post? && request.path == "/api/password-links" }
       guessing = ->(request) { trying.call(request) || asking.call(request) || request.path.match?(%r{\A/api/(setup\z|sign-in-links/|own-password\z)}) }

@@ -5,7 +5,7 @@ module Api
     PAUSE_S = 0.4
     # A change is committed after the instant it carries: as long after as a write is tried again, and its last try takes. Each
     # look goes back that far.
-    OVERLAP_S = Records::Base::DEADLINE_S + Records::Base::LONGEST_TRY_S
+    OVERLAP_S = Records::Change::COMMITTED_WITHIN_S
     COMMENT_EVERY_S = 15
 
     Stream = Struct.new(:io, :meeting_id, :alive_at)

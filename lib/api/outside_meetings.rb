@@ -3,7 +3,11 @@ module Api
   class OutsideMeetings < Resource
     on(:get, "/outside-meetings", "listOutsideMeetings", may: :see_own) { json outside.list }
 
-    on(:post, "/outside-meetings", "addOutsideMeeting", may: :take_invitation) { json outside.add_file(with_bytes(input)[:content]), 201 }
+    on :post, "/outside-meetings", "addOutsideMeeting", may: :take_invitation do
+      json use(UseCases::FileReadings).hand_in("invitation", content: with_bytes(input)[:content], most: UseCases::OutsideMeetings::MOST_BYTES), 202
+    end
+
+    on(:get, "/file-readings/:id", "showFileReading", may: :see_file_reading, of: :file_reading) { json use(UseCases::FileReadings).show(params["id"]) }
 
     on :put, "/outside-meetings/:id/answer", "answerOutsideMeeting", may: :keep_outside, of: :outside_meeting do
       json outside.answer(id: params["id"], **input)

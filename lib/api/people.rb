@@ -22,7 +22,9 @@ module Api
       people.vcards
     end
 
-    on(:post, "/people-import/preview", "previewPeopleImport", may: :keep_people) { json use(UseCases::PeopleImport).preview(**with_bytes(input)) }
+    on :post, "/people-import/preview", "previewPeopleImport", may: :keep_people do
+      json use(UseCases::FileReadings).hand_in("people", most: UseCases::PeopleImport::MOST_BYTES, **with_bytes(input)), 202
+    end
 
     on(:post, "/people-import", "keepPeopleImport", may: :keep_people) { json use(UseCases::PeopleImport).keep(**input), 201 }
 

@@ -19,6 +19,7 @@ module UseCases
       place: ->(id) { Records::Place.where(id: id).pick(:looked_after_by_id, :id)&.compact&.first },
       calendar: ->(id) { Records::Calendar.left_joins(:place).where(id: id).pick(Arel.sql("coalesce(calendars.person_id, places.looked_after_by_id, places.id)")) },
       outside_meeting: ->(id) { Records::OutsideMeeting.where(id: id).pick(:person_id) },
+      file_reading: ->(id) { Records::FileReading.where(id: id).pick(:person_id) },
       session: ->(id) { Records::Session.where(id: id, ended_at: nil).pick(:person_id) },
       hold: ->(id) { Records::Hold.where(id: id).pick(:kept_by_id) }
     }.freeze

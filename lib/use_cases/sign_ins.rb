@@ -107,6 +107,12 @@ module UseCases
       end
     end
 
+    # For the worker: what has ended long ago.
+    def sweep
+      Records::Session.where("seen_at < ? or ended_at < ?", now - LASTS_DAYS * 86_400, now - 86_400).in_batches(of: 500).delete_all
+      Records::SignInLink.where("expires_at < ?", now - 86_400).in_batches(of: 500).delete_all
+    end
+
     private
 
     def good_link(links, token) = links.good(now).find_by(token_digest: SignIns.digest(token)) || raise(Core::NotFound)

@@ -60,7 +60,7 @@ RSpec.describe "Answers over the API" do
     expect(check).to eq("checked" => 4, "held" => 4, "clashes" => [])
     expect(call(:post, "/series/#{id}/run/check", run.merge(localStart: "#{monday + 1}T11:15"))["clashes"].map { |clash| clash["headline"] }).to all(eq("Without Wen Halloran"))
     changed = call(:put, "/series/#{id}/run", {run: run.merge(localStart: "#{monday + 1}T11:00"), fromMeetingId: meetings[1]["id"]}, version: series["version"])
-    expect(changed).to eq("moved" => 3, "added" => 1, "withoutDate" => 0, "topicsMovedOn" => 0)
+    expect(changed).to eq("moved" => 3, "added" => 1, "withoutDate" => 0, "topicsMovedOn" => 0, "papersMovedOn" => 0, "linesMovedOn" => 0)
     call(:put, "/series/#{id}/run", {run: run}, version: series["version"])
     expect([status, code]).to eq [409, "changed-since"]
     off = call(:post, "/series/#{id}/calling-off", {reason: "No money", fromMeetingId: meetings[2]["id"]})

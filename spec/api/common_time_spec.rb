@@ -92,7 +92,7 @@ RSpec.describe "Common time over the API" do
 
   it "brings people in from tables and vCards, showing every problem first, and out again" do
     table = "Name;Mail address;Time zone\nInes Torvald;ines@skerrybuoy.example;Europe/Oslo\n;nobody;Mars/North\nInes again;ines@skerrybuoy.example;\n"
-    preview = call(:post, "/people-import/preview", {content: base64(table), kind: "csv", timeZone: "Europe/Lisbon"})
+    preview = hand_in("/people-import/preview", {content: base64(table), kind: "csv", timeZone: "Europe/Lisbon"})["people"]
     expect(preview["people"].map { |one| one["problems"].size }).to eq [0, 3, 1]
     expect(Records::Person.count).to eq 1
     kept = [{id: key, name: "Ines Torvald", email: "ines@skerrybuoy.example", timeZone: "Europe/Oslo"}]
@@ -101,8 +101,8 @@ RSpec.describe "Common time over the API" do
     expect([status, problem["errors"].first["pointer"], Records::Person.count]).to eq [422, "/people/1/email", 2]
     call(:get, "/people-vcards")
     cards = last_response.body
-    expect(call(:post, "/people-import/preview", {content: base64(cards), kind: "vcard", timeZone: "Europe/Oslo"})["people"].map { |one| one["problems"] }.flatten).to all(match(/here already/))
-    call(:post, "/people-import/preview", {content: base64("Who\nInes\n"), kind: "csv", timeZone: "Europe/Oslo"})
+    expect(hand_in("/people-import/preview", {content: base64(cards), kind: "vcard", timeZone: "Europe/Oslo"})["people"]["people"].map { |one| one["problems"] }.flatten).to all(match(/here already/))
+    hand_in("/people-import/preview", {content: base64("Who\nInes\n"), kind: "csv", timeZone: "Europe/Oslo"})
     expect(status).to eq 422
   end
 

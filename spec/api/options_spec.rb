@@ -57,10 +57,10 @@ RSpec.describe "Options, substitutes and meetings from elsewhere over the API" d
     sign_in(marit)
     start = (monday + 1).strftime("%Y%m%dT140000")
     ical = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:REQUEST\r\nBEGIN:VEVENT\r\nUID:dues@port.example\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;TZID=Europe/Oslo:#{start}\r\nDURATION:PT1H\r\nSUMMARY:Dues\r\nORGANIZER:mailto:olav@port.example\r\nATTENDEE:mailto:marit@skerrybuoy.example\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
-    meeting = call(:post, "/outside-meetings", {content: [ical].pack("m0")})["meetings"].first
+    meeting = hand_in("/outside-meetings", {content: [ical].pack("m0")}).then { call(:get, "/outside-meetings")["meetings"].first }
     expect(meeting).to include("title" => "Dues", "organizer" => "olav@port.example", "answer" => "none")
     %w[nonsense !].zip(%w[unreadable invalid]) do |content, problem|
-      call(:post, "/outside-meetings", {content: (content == "!") ? content : [content].pack("m0")})
+      hand_in("/outside-meetings", {content: (content == "!") ? content : [content].pack("m0")})
       expect([status, code]).to eq [422, problem]
     end
     call(:put, "/outside-meetings/#{meeting["id"]}/answer", {answer: "accepted", recurrenceAt: "2020-01-01T00:00:00Z"})

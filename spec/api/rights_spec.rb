@@ -29,6 +29,7 @@ RSpec.describe "Rights" do
     use(UseCases::Papers, @people[:keeper]).put_piece(id: @paper, number: 0, bytes: "depth")
     use(UseCases::SignIns, @people[:admin]).invite(@people[:keeper])
     @token = Records::Mail.where("reason like 'sign-in:%'").last.source.then { |source| ::Mail.new(source).text_part.decoded[%r{/sign-in/(\S+)}, 1] }
+    @file_reading = use(UseCases::FileReadings, @people[:keeper]).hand_in("invitation", content: "x", most: 10)[:id]
     @sending = key
     use(UseCases::Invitations, @people[:keeper]).send_all(id: @sending, series_id: @series)
   end
@@ -39,7 +40,7 @@ RSpec.describe "Rights" do
     Records::Session.where(person_id: @people[:keeper], program: "Some browser").order(:created_at).last.id
   end
 
-  def ids(kind) = (kind == :session) ? a_session : {series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper], place: @place, calendar: @calendar, hold: @hold, paper: @paper, counter: @counter, incoming_mail: @incoming_mail, outside_meeting: @outside}.fetch(kind, key)
+  def ids(kind) = (kind == :session) ? a_session : {series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper], file_reading: @file_reading, place: @place, calendar: @calendar, hold: @hold, paper: @paper, counter: @counter, incoming_mail: @incoming_mail, outside_meeting: @outside}.fetch(kind, key)
 
   def path_of(route)
     route.path.sub(":id", ids(route.kind)).sub(":personId", @people[:keeper]).sub(":topicId", @topic).sub(":actionId", @action).sub(":sendingId", @sending).sub(":entryId", key).sub(":paperId", @paper).sub(":number", "0").sub(":token", @token)

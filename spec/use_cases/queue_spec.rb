@@ -106,7 +106,7 @@ RSpec.describe UseCases::Queue do
       "700 parts, one in the other" => ->(_) { "From: wen@skerrybuoy.example\r\nMIME-Version: 1.0\r\n#{nested}" },
       "thousands of parts" => ->(_) { "From: x@x.example\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n#{"--b\r\nContent-Type: text/plain\r\n\r\nx\r\n" * 5_000}--b--\r\n" },
       "a transfer encoding nobody knows" => ->(one) { one.mail(one.ical(accepted)).sub("\r\n\r\n", "\r\nContent-Transfer-Encoding: x-rot13\r\n\r\n") },
-      "a head of 200 KB" => ->(it) { "To: #{"a@x.example, " * 16_000}b@x.example\r\n#{it.mail(it.ical(accepted))}" },
+      "a head of 200 KB" => ->(one) { "To: #{"a@x.example, " * 16_000}b@x.example\r\n#{one.mail(one.ical(accepted))}" },
       "a length of 99,999,999,999 weeks" => ->(one) { one.mail(one.ical("DTSTART:20261201T100000Z", "DURATION:P99999999999W", "ATTENDEE:mailto:wen@skerrybuoy.example", method: "COUNTER")) },
       "an address of 250 characters to delegate to" => ->(one) { one.mail(one.ical("RECURRENCE-ID:20261207T083000Z", "ATTENDEE;PARTSTAT=DELEGATED;DELEGATED-TO=\"mailto:#{"a" * 200}@#{"b" * 40}.example\":mailto:wen@skerrybuoy.example")) },
       "nothing but line ends" => ->(_) { "\r\n" * 500 },

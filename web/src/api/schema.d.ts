@@ -890,7 +890,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Who stands in a file, and every problem; keeps nothing */
+        /** Who stands in a file, and every problem; read in the background, keeps nothing */
         post: operations["previewPeopleImport"];
         delete?: never;
         options?: never;
@@ -1244,8 +1244,27 @@ export interface paths {
         /** Meetings organised elsewhere to which I am asked, soonest first */
         get: operations["listOutsideMeetings"];
         put?: never;
-        /** Takes an invitation that came as a file */
+        /** Takes an invitation that came as a file; it is read in the background */
         post: operations["addOutsideMeeting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/file-readings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** How far a file is read that was handed in, and what it holds; 422 with what is wrong with it */
+        get: operations["showFileReading"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1806,6 +1825,13 @@ export interface components {
             admin: boolean;
             canSignIn: boolean;
             version: number;
+        };
+        FileReading: {
+            id: components["schemas"]["Key"];
+            /** @enum {string} */
+            state: "waiting" | "done";
+            /** @description who stands in a file of people */
+            people: components["schemas"]["PeoplePreview"] | null;
         };
         Password: string;
         FirstPerson: {
@@ -3322,6 +3348,15 @@ export interface components {
             };
         };
         /** @description OK */
+        FileReading: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["FileReading"];
+            };
+        };
+        /** @description OK */
         SignIns: {
             headers: {
                 [name: string]: unknown;
@@ -3616,15 +3651,6 @@ export interface components {
             };
             content: {
                 "application/json": components["schemas"]["PeopleKept"];
-            };
-        };
-        /** @description OK */
-        PeoplePreview: {
-            headers: {
-                [name: string]: unknown;
-            };
-            content: {
-                "application/json": components["schemas"]["PeoplePreview"];
             };
         };
         /** @description OK */
@@ -5058,7 +5084,7 @@ export interface operations {
         };
         requestBody: components["requestBodies"]["PeopleFile"];
         responses: {
-            200: components["responses"]["PeoplePreview"];
+            202: components["responses"]["FileReading"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5460,7 +5486,22 @@ export interface operations {
         };
         requestBody: components["requestBodies"]["InvitationFile"];
         responses: {
-            201: components["responses"]["OutsideMeetings"];
+            202: components["responses"]["FileReading"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showFileReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["FileReading"];
             default: components["responses"]["Problem"];
         };
     };

@@ -44,7 +44,9 @@ async function save() {
     } else {
       if (!wish.value) return
       const told = await change({ version: series.version, run: wish.value, fromMeetingId: from.value || null })
-      say(`${count(told.moved, 'meeting')} moved with all that was prepared${told.withoutDate ? `; ${count(told.withoutDate, 'meeting')} had no date left${told.topicsMovedOn ? `, and ${count(told.topicsMovedOn, 'topic')} went to the last sheet` : ''}` : ''}. Nobody is told yet.`)
+      const movedOn = ([['topic', told.topicsMovedOn], ['paper', told.papersMovedOn], ['line', told.linesMovedOn]] as const).filter(([, number]) => number > 0).map(([noun, number]) => count(number, noun))
+      const without = told.withoutDate ? `; ${count(told.withoutDate, 'meeting')} had no date left${movedOn.length ? `, and ${list(movedOn)} went to the last sheet` : ''}` : ''
+      say(`${count(told.moved, 'meeting')} moved with all that was prepared${without}. Nobody is told yet.`)
     }
     open.value = false
   } catch { /* shown in the form */ }

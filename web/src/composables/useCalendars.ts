@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, ifMatch, type Schemas } from '../api/client'
+import { whenRead } from './fileReading'
 import { useNotice } from './useNotice'
 
 export type Calendar = Schemas['Calendar']
@@ -78,5 +79,5 @@ export function useRegions() {
   return computed(() => reading.data.value?.regions ?? [])
 }
 
-export const previewImport = (body: Schemas['PeopleFile']) => dataOf(api.POST('/people-import/preview', { body }))
+export const previewImport = async (body: Schemas['PeopleFile']) => (await whenRead(dataOf(api.POST('/people-import/preview', { body })))).people!
 export const keepImport = (body: Schemas['PeopleWish']) => dataOf(api.POST('/people-import', { body }))

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, dataOf, type Schemas } from '../api/client'
+import { whenRead } from './fileReading'
 
 /** Meetings organised elsewhere to which I am asked. */
 export function useOutside() {
@@ -11,7 +12,13 @@ export function useOutside() {
     cache.setQueryData(key, list)
     ;['person', 'busy', 'common-time', 'still-holds', 'desk'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
   }
-  const adding = useMutation({ mutationFn: (content: string) => dataOf(api.POST('/outside-meetings', { body: { content } })), onSuccess: show })
+  const adding = useMutation({
+    mutationFn: async (content: string) => {
+      await whenRead(dataOf(api.POST('/outside-meetings', { body: { content } })))
+      return dataOf(api.GET('/outside-meetings'))
+    },
+    onSuccess: show,
+  })
   const answering = useMutation({ mutationFn: ({ id, ...body }: Schemas['OutsideAnswer'] & { id: string }) => dataOf(api.PUT('/outside-meetings/{id}/answer', { params: { path: { id } }, body })), onSuccess: show })
   const offering = useMutation({ mutationFn: ({ id, ...body }: Schemas['OutsideOffer'] & { id: string }) => dataOf(api.POST('/outside-meetings/{id}/offers', { params: { path: { id } }, body })), onSuccess: show })
   const keeping = useMutation({ mutationFn: ({ id, seriesId }: { id: string; seriesId: string }) => dataOf(api.POST('/outside-meetings/{id}/series', { params: { path: { id } }, body: { id: seriesId } })), onSuccess: () => ['series', 'desk', 'outside-meetings'].forEach(name => cache.invalidateQueries({ queryKey: [name] })) })
