@@ -7,6 +7,7 @@ File.umask(0o077)
 port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
 database = LocalDatabase.new(var: Settings.var, port: port)
 ENV["LEFT_OVER_DB_PORT"] = port.to_s
+ENV["LEFT_OVER_DB_PASSWORD"] = Settings.database_password # for processes that keep their files elsewhere
 database.install
 pid = spawn("setpriv", "--pdeathsig", "KILL", *database.command, pgroup: true, in: "/dev/null", out: "/dev/null", err: "/dev/null")
 status = begin

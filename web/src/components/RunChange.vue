@@ -6,7 +6,7 @@ import { useNotice } from '../composables/useNotice'
 import { useTimeZones } from '../composables/usePeople'
 import { useMeetings, useRunPreview } from '../composables/useSeries'
 import { emptyRun, wishOf } from '../rule'
-import { clock, count, mediumDay } from '../time'
+import { clock, count, list, mediumDay } from '../time'
 import FormDialog from './FormDialog.vue'
 import RunFields from './RunFields.vue'
 
