@@ -33,7 +33,7 @@ def apart
 end
 
 worst = [0, 0]
-puts format("%-40s %8s %7s %7s  %s", "file", "size", "time", "memory", "outcome")
+puts "file                                         size    time  memory  outcome"
 HostileFiles.each do |name, text|
   seconds, megabytes, words = apart do
     if name.start_with?("mail:")

@@ -6,6 +6,7 @@ module Api
     # A change is committed after the instant it carries: as long after as a write is tried again, and its last try takes. Each
     # look goes back that far.
     OVERLAP_S = Records::Change::COMMITTED_WITHIN_S
+    JUST_NOW_S = 5
     COMMENT_EVERY_S = 15
 
     Stream = Struct.new(:io, :meeting_id, :alive_at)
@@ -41,6 +42,8 @@ module Api
 
     def watch
       @from = @clock.now - OVERLAP_S
+      # What was there well before is on the page already.
+      @seen = Records::Change.where(changed_at: @from..@clock.now - JUST_NOW_S).pluck(:id).to_h { |id| [id, true] }
       until @lock.synchronize { @streams.empty? }
         sleep PAUSE_S
         tell(changed)

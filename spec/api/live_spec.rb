@@ -26,6 +26,18 @@ RSpec.describe Api::Live do
     expect([next_event(here, within_s: 1), next_event(there, within_s: 0)]).to eq [nil, nil]
   end
 
+  it "tells of a change that was committed long after it was begun, since its write was tried again" do
+    here, = open_stream(meetings[0])
+    Records::Change.note(meetings[0], Time.now.utc - Records::Base::DEADLINE_S - 20)
+    expect(next_event(here)).to eq "event: changed\ndata: {}\n\n"
+  end
+
+  it "tells nothing of what was there before the page was opened" do
+    Records::Change.note(meetings[0], Time.now.utc - 20)
+    here, = open_stream(meetings[0])
+    expect(next_event(here, within_s: 2)).to be_nil
+  end
+
   it "drops who is gone, and goes on for the others" do
     gone, writer = open_stream(meetings[0])
     here, = open_stream(meetings[0])

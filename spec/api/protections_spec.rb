@@ -35,6 +35,37 @@ RSpec.describe "Protections" do
     expect(last_response.headers["retry-after"].to_i).to be_between(1, 300)
   end
 
+  describe "counts whoever is at the other end" do
+    def env_of(remote, forwarded = nil) = {"REMOTE_ADDR" => remote, "HTTP_X_FORWARDED_FOR" => forwarded}.compact
+
+    before { allow(Settings).to receive(:trusted_proxies).and_return([IPAddr.new("10.1.0.0/16")]) }
+
+    {
+      "as it is, without a proxy" => [["203.0.113.7"], "203.0.113.7"], "not as a stranger says" => [["203.0.113.7", "1.2.3.4"], "203.0.113.7"],
+      "as a trusted proxy says" => [["10.1.0.5", "203.0.113.7"], "203.0.113.7"], "not as whoever asked the proxy says" => [["10.1.0.5", "1.2.3.4, 203.0.113.7"], "203.0.113.7"],
+      "through two proxies of ours" => [["10.1.0.5", "1.2.3.4, 203.0.113.7, 10.1.0.6"], "203.0.113.7"], "as the proxy, where it says nothing that can be read" => [["10.1.0.5", "nonsense"], "nonsense"]
+    }.each do |how, (given, peer)|
+      it(how) { expect(Api::App.peer(env_of(*given))).to eq peer }
+    end
+
+    it "so that one who tries passwords does not lock out the others behind the same proxy" do
+      csrf_token
+      tries = ->(from, email) { header("X-Forwarded-For", from) && call(:post, "/session", {email: email, password: "a wrong one"}).then { status } }
+      expect(Array.new(101) { |i| tries["203.0.113.7", "x#{i}@x.example"] }.last).to eq 422 # from loopback, nobody is believed
+      allow(Settings).to receive(:trusted_proxies).and_return([IPAddr.new("127.0.0.1")])
+      Rack::Attack.reset!
+      expect(Array.new(101) { |i| tries["203.0.113.7", "x#{i}@x.example"] }.last).to eq 429
+      expect(tries["203.0.113.8", "marit@skerrybuoy.example"]).to eq 422
+    end
+
+    it "in one count for all processes" do
+      2.times { UseCases::Counts.new.increment("tries", 1, expires_in: 60) }
+      expect([UseCases::Counts.new.increment("tries", 1, expires_in: 60), UseCases::Counts.new.read("tries")]).to eq [3, 3]
+      later = UseCases::Counts.new(clock: SetClock.new(Time.now.utc + 61))
+      expect([later.read("tries"), later.increment("tries", 1, expires_in: 60)]).to eq [nil, 1]
+    end
+  end
+
   it "is gone after signing out" do
     sign_in(marit)
     call(:delete, "/session")

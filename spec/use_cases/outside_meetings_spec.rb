@@ -98,6 +98,22 @@ RSpec.describe UseCases::OutsideMeetings do
     expect(listed).to be_empty
   end
 
+  it "are shown from what is kept of them, and forget neither how they began nor what stands, however often they change" do
+    mail(ical(more: ["RRULE:FREQ=WEEKLY;COUNT=3"]))
+    120.times { |i| mail(ical(more: ["RRULE:FREQ=WEEKLY;COUNT=3"], sequence: i + 1, start: "202612#{format("%02d", i % 20 + 1)}T140000")) }
+    row = Records::OutsideMeeting.first
+    expect([row.messages.size, row.called_off, listed.first[:dates].size]).to eq [1, false, 3]
+    row.update_columns(messages: [{"from" => "x", "ical" => "no calendar"}])
+    expect(listed.first[:dates].size).to eq 3
+  end
+
+  it "are moved by nobody who only knows the organizer, and whoever tries is kept aside with a word" do
+    mail(ical(more: []))
+    kept = mail(ical(more: [], start: "20261202T140000", sequence: 9), from: "thief@x.example")
+    expect([kept.state, kept.remark]).to match ["aside", /thief@x.example wants to change .*olav@port.example organises/]
+    expect(spans).to eq [["2026-12-01T09:00:00Z", :tentative]]
+  end
+
   it "come to whoever handed them on, and to nobody whom they do not ask" do
     wen
     expect(mail(ical(attendees: ["else@port.example"]), from: "wen@skerrybuoy.example").outcome).to eq "applied"
