@@ -1,6 +1,7 @@
 require "net/http"
 require "ipaddr"
 require "resolv"
+require "timeout"
 require "uri"
 
 # Reads an address somebody has entered, over HTTP, without being led anywhere it should not go: not into the server's
@@ -81,14 +82,8 @@ class Fetching
   # @raise [Failed]
   def get(address, etag: nil, last_modified: nil)
     @deadline = clock + WHOLE_S
-    uri = URI.parse(Fetching.check(address))
-    (MOST_REDIRECTS + 1).times do
-      response, body = ask(uri, etag, last_modified)
-      return answer(response, body) unless response.is_a?(Net::HTTPRedirection) && !response.is_a?(Net::HTTPNotModified)
-
-      uri = URI.parse(Fetching.check(URI.join(uri.to_s, response["location"].to_s).to_s))
-    end
-    raise Failed, "The address leads on from one place to the next without an end."
+    # Looking up a name has no deadline of its own.
+    Timeout.timeout(WHOLE_S + 1) { follow(URI.parse(Fetching.check(address)), etag, last_modified) }
   rescue Timeout::Error
     raise Failed, "Nobody answered within #{WHOLE_S} seconds."
   rescue SystemCallError, SocketError, IOError, OpenSSL::SSL::SSLError, Net::HTTPBadResponse, Net::ProtocolError, URI::InvalidURIError => error
@@ -96,6 +91,16 @@ class Fetching
   end
 
   private
+
+  def follow(uri, etag, last_modified)
+    (MOST_REDIRECTS + 1).times do
+      response, body = ask(uri, etag, last_modified)
+      return answer(response, body) unless response.is_a?(Net::HTTPRedirection) && !response.is_a?(Net::HTTPNotModified)
+
+      uri = URI.parse(Fetching.check(URI.join(uri.to_s, response["location"].to_s).to_s))
+    end
+    raise Failed, "The address leads on from one place to the next without an end."
+  end
 
   def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 

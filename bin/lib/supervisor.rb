@@ -26,6 +26,7 @@ class Supervisor
     @heartbeat = Heartbeat.new(Settings.beats)
     @watched_at = now
     File.umask(0o077)
+    close_to_others
   end
 
   def run
@@ -48,6 +49,11 @@ class Supervisor
   end
 
   private
+
+  # What earlier versions left open. The database's folder is its own user's.
+  def close_to_others
+    Dir[File.join(@var, "*")].reject { |path| File.basename(path) == "db" }.each { |path| File.chmod(File.directory?(path) ? 0o700 : 0o600, path) }
+  end
 
   def ports
     {"web" => Settings.port, "mail entrance" => Settings.entrance_port}.tap do |ports|

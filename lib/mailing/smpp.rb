@@ -19,6 +19,8 @@ module Mailing
     MESSAGE_PAYLOAD = 0x0424
     MOST_OCTETS = 65_536
     WAIT_S = 10
+    # For one message, whatever else the service sends in between.
+    WHOLE_S = 30
 
     # @param settings [Hash] address, port, system_id, password, from
     def initialize(settings)
@@ -29,8 +31,7 @@ module Mailing
     # @param to [String] the number, such as +4755000000
     # @raise [Refused, Unreachable]
     def deliver(to:, text:)
-      session
-      status = ask(SUBMIT_SM, submission(to.delete("+"), text))
+      status = Timeout.timeout(WHOLE_S) { session && ask(SUBMIT_SM, submission(to.delete("+"), text)) }
       return if status.zero?
 
       LATER.include?(status) ? give_up("the service answers #{status}") : raise(Refused, format("The text message service refuses the number or the message (status 0x%02X).", status))
@@ -48,13 +49,14 @@ module Mailing
 
     private
 
+    # @return [true] once there is one
     def session
-      return if @socket
+      return true if @socket
 
       @socket = Socket.tcp(@settings[:address], @settings[:port], connect_timeout: WAIT_S)
       # interface_version, then ton, npi and range of our own address, which are the service's to know
       status = ask(BIND_TRANSMITTER, [@settings[:system_id], @settings[:password], "", VERSION, 0, 0, ""].pack("Z*Z*Z*CCCZ*"))
-      give_up("the service does not let us in (status #{status})") unless status.zero?
+      status.zero? || give_up("the service does not let us in (status #{status})")
     end
 
     def submission(number, text)

@@ -1,4 +1,5 @@
 require "net/smtp"
+require "timeout"
 
 module Mailing
   # Hands mail over by SMTP (RFC 5321). One connection serves a batch.
@@ -6,13 +7,16 @@ module Mailing
     LATER = [Net::OpenTimeout, Net::ReadTimeout, Net::SMTPServerBusy, Net::SMTPUnknownError, Net::SMTPAuthenticationError, SystemCallError,
       IOError, SocketError, OpenSSL::SSL::SSLError].freeze
 
+    # For one mail, connecting included: a service that answers each command only just in time holds up the others no longer.
+    WHOLE_S = 40
+
     # @param settings [Hash] address, port, user_name, password, tls ("off", "starttls" or "on")
     def initialize(settings)
       @settings = settings
     end
 
     def deliver(from:, to:, source:)
-      connection.send_message(source, from, *recipients(to))
+      Timeout.timeout(WHOLE_S, Net::ReadTimeout) { connection.send_message(source, from, *recipients(to)) }
     rescue Net::SMTPFatalError, Net::SMTPSyntaxError => error
       close
       raise Refused, error.message

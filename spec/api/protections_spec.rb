@@ -51,9 +51,7 @@ RSpec.describe "Protections" do
     it "so that one who tries passwords does not lock out the others behind the same proxy" do
       csrf_token
       tries = ->(from, email) { header("X-Forwarded-For", from) && call(:post, "/session", {email: email, password: "a wrong one"}).then { status } }
-      expect(Array.new(101) { |i| tries["203.0.113.7", "x#{i}@x.example"] }.last).to eq 422 # from loopback, nobody is believed
       allow(Settings).to receive(:trusted_proxies).and_return([IPAddr.new("127.0.0.1")])
-      Rack::Attack.reset!
       expect(Array.new(101) { |i| tries["203.0.113.7", "x#{i}@x.example"] }.last).to eq 429
       expect(tries["203.0.113.8", "marit@skerrybuoy.example"]).to eq 422
     end

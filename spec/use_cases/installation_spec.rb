@@ -21,6 +21,18 @@ RSpec.describe "An installation" do
     end
   end
 
+  # From the contract to the request to the rule: each lets through what the next takes.
+  {"addCalendar" => ["/api/people/x/calendars", Core::ICalendar::Reader::MOST_BYTES], "replaceCalendarFile" => ["/api/calendars/x/file", Core::ICalendar::Reader::MOST_BYTES],
+   "previewPeopleImport" => ["/api/people-import/preview", UseCases::PeopleImport::MOST_BYTES], "addOutsideMeeting" => ["/api/outside-meetings", UseCases::OutsideMeetings::MOST_BYTES]}.each do |operation, (path, most)|
+    it "lets #{operation} take a file as large as it says, and not much more" do
+      ref = Api::Contract.body_schema(operation).value["$ref"]
+      base64 = [("x" * most)].pack("m0").bytesize
+      expect(Api::Contract.schema(ref).value.dig("properties", "content", "maxLength")).to be_between(base64, base64 + 2_000)
+      expect(Api::Limits.of(path)).to be_between(base64 + 500, base64 + 5_000)
+      expect(Api::Limits::MOST).to be <= 9_000_000 # config/puma.rb
+    end
+  end
+
   it "has a database that takes as much as the limits allow" do
     packet = Records::Base.connection_pool.with_connection { |connection| connection.select_value("select @@max_allowed_packet") }
     largest = [Core::ICalendar::Reader::MOST_BYTES, Mailing::Incoming::MOST_BYTES].max
