@@ -20,9 +20,12 @@ module Stage
   # Made once: looking how easy a password is to guess takes its time.
   DIGEST = BCrypt::Password.create(PASSWORD, cost: 4).to_s
 
+  # "Tomás Reis" → tomas@skerrybuoy.example
+  def address_of(name) = "#{name.split.first.unicode_normalize(:nfd).delete("^a-zA-Z").downcase}@skerrybuoy.example"
+
   def person(name, zone: "Europe/Oslo", admin: false, email: nil)
     id = key
-    UseCases::People.new(clock: clock).add(id: id, name: name, email: email || "#{name.split.first.downcase}@skerrybuoy.example", time_zone: zone, admin: admin)
+    UseCases::People.new(clock: clock).add(id: id, name: name, email: email || address_of(name), time_zone: zone, admin: admin)
     Records::Person.where(id: id).update_all(password_digest: DIGEST)
     id
   end

@@ -76,7 +76,7 @@ module Browsing
 
   def sign_in_as(name)
     visit "/"
-    fill_in "Mail address", with: "#{name.split.first.downcase}@skerrybuoy.example"
+    fill_in "Mail address", with: address_of(name)
     fill_in "Password", with: Stage::PASSWORD
     click_button "Sign in"
     expect(page).to have_css "header.bar"

@@ -117,7 +117,7 @@ RSpec.describe UseCases::IncomingMails do
       use(UseCases::Answers, wen).keep(series_id: series_id, person_id: wen, answer: "accepted")
       told = use(UseCases::SeriesRun, marit).change(series_id: series_id, version: Records::Series.find(series_id).lock_version, from_meeting_id: meetings[1],
         run: {local_start: "2026-12-09T14:00", time_zone: "Europe/Oslo", length_min: 60, rule: "FREQ=WEEKLY;BYDAY=WE;COUNT=2"})
-      expect(told).to eq(moved: 2, added: 0, without_date: 3, topics_moved_on: 1)
+      expect(told).to eq(moved: 2, added: 0, without_date: 3, topics_moved_on: 1, papers_moved_on: 0, lines_moved_on: 0)
       starts = Records::Meeting.in_order.map { |meeting| Core::Zone["Europe/Oslo"].wall(meeting.starts_at).to_s }
       expect(starts).to eq %w[2026-11-30T09:30:00 2026-12-09T14:00:00 2026-12-16T14:00:00]
       standing = topics.map { |id| Records::Topic.find(id).meeting_id }
