@@ -118,6 +118,7 @@ module UseCases
     # @param faults [Faults] in which each person stands alone
     def renew(faults = Faults.new(clock: @clock))
       early = horizon - Calendars::RENEW_DAYS * 86_400
+      fill_in(faults)
       Records::Calendar.light.where(kind: "by_mail").where("expanded_until < ?", early).find_each do |calendar|
         Records::OutsideMeeting.where(person_id: calendar.person_id).coming(now).find_each do |row|
           faults.attempt("meeting_from_elsewhere", row.id) { write { look_ahead(Records::OutsideMeeting.lock.find(row.id)) } }
@@ -181,10 +182,15 @@ module UseCases
       Core::Invitation::Outside.new(letters, address: row.person.email, zone: row.person.zone)
     end
 
+    # What an earlier version has kept without its dates.
+    def fill_in(faults)
+      Records::OutsideMeeting.where(dates: nil).find_each { |row| faults.attempt("meeting_from_elsewhere", row.id) { write { look_ahead(Records::OutsideMeeting.lock.find(row.id)) } } }
+    end
+
     # As time goes on, further dates of an endless one come within the horizon.
     def look_ahead(row)
       outside = read(row)
-      row.update!(times(outside)) unless outside.called_off?
+      row.update!(outside.called_off? ? {dates: []} : times(outside))
       follow(row)
     end
 

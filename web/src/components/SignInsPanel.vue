@@ -33,8 +33,8 @@ async function save() {
     <h2 id="sign-ins">Where you are signed in</h2>
     <ProblemNote :error="error" />
     <ul class="ruled small">
-      <li v-for="one in signIns" :key="one.id" class="row spread">
-        <span><b>{{ one.program || 'A program that does not say' }}</b> <span class="soft">{{ one.current ? 'this browser' : `last seen ${when(one.seenAt)}` }}, since {{ when(one.since) }}</span></span>
+      <li v-for="one in signIns" :key="one.id" class="row spread one">
+        <span><b>{{ one.program || 'A program that does not say' }}</b> <span class="soft">{{ one.current ? `this browser, since ${when(one.since)}` : `last seen ${when(one.seenAt)}` }}</span></span>
         <button v-if="!one.current" type="button" class="quiet small" :aria-label="`Sign out ${one.program}, last seen ${when(one.seenAt)}`" @click="end(one.id)">Sign out</button>
       </li>
     </ul>
@@ -48,3 +48,8 @@ async function save() {
     </FormDialog>
   </section>
 </template>
+
+<style scoped>
+.one { flex-wrap: nowrap; align-items: baseline; }
+.one .quiet { flex: none; }
+</style>
