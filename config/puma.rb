@@ -9,6 +9,6 @@ raise_exception_on_sigterm false
 force_shutdown_after 3
 log_requests false
 # No more is taken of any request than the largest of Api::Limits, whether it says so beforehand or not.
-http_content_length_limit 9_000_000
+http_content_length_limit 7_000_000
 # Whoever connects and says nothing is sent away soon.
 first_data_timeout 15

@@ -3,8 +3,8 @@ module Core
   # process. Counted in units of about a microsecond on a small machine, not in time: the same file always reads the same.
   class Budget
     # Some two seconds and less than 100 MB at the worst, for whatever is in a file: see bin/bench hostile.
-    UNITS = 1_300_000
-    LINE, PROPERTY, MOMENT, COMPONENT, STEP = 2, 5, 12, 10, 5
+    UNITS = 1_000_000
+    LINE, PROPERTY, MOMENT, COMPONENT, STEP = 2, 5, 12, 10, 6
 
     def initialize(units = UNITS)
       @left = units

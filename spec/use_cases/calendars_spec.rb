@@ -99,7 +99,7 @@ RSpec.describe UseCases::Calendars do
 
     def address(path) = "http://127.0.0.1:#{@port}#{path}"
 
-    {"/round" => /without an end/, "/inwards" => /server's own, or one/, "/large" => /larger than 6 MB/, "/gone" => /answers 410/}.each do |path, sentence|
+    {"/round" => /without an end/, "/inwards" => /server's own, or one/, "/large" => /larger than 5 MB/, "/gone" => /answers 410/}.each do |path, sentence|
       it("gives up on #{path}, saying why") { expect { fetching.get(address(path)) }.to raise_error(Fetching::Failed, sentence) }
     end
 
@@ -169,7 +169,7 @@ RSpec.describe UseCases::Calendars do
       }.each do |what, answer|
         it "gives up when it sends #{what}" do
           get, stop = serve { |socket| socket.write("HTTP/1.1 200 OK\r\n") && answer.call(socket) }
-          expect { get.call }.to raise_error(Fetching::Failed, /larger than 6 MB/)
+          expect { get.call }.to raise_error(Fetching::Failed, /larger than 5 MB/)
           stop.call
         end
       end

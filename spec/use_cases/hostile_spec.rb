@@ -104,7 +104,7 @@ RSpec.describe "Hostile words" do
 
     it "are kept and shown when the calendar in them is too large to be read" do
       padding = "X-PAD:#{"a" * 998}\r\n" * 5_100
-      expect(keep(part(reply(more: padding)))).to have_attributes(state: "unreadable", remark: "The calendar part is larger than 1 MB.")
+      expect(keep(part(reply(more: padding)))).to have_attributes(state: "unreadable", remark: "The calendar part is larger than 500 KB.")
     end
 
     it "change nothing but the answer, whatever rule the reply carries" do

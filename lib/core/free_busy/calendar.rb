@@ -95,6 +95,7 @@ module Core
 
       # A rule that cannot be followed leaves its first date and the dates named beside it.
       def instances(events, from, to)
+        return touching([ICalendar::Instances.first_of(events.first)], from, to) if events.one? && events.first.single?
         return first_dates(events, from, to) if spent?
 
         ICalendar::Instances.new(events, budget: @budget).within(from, to)
@@ -103,12 +104,17 @@ module Core
         first_dates(events, from, to)
       end
 
+      def touching(instances, from, to) = instances.select { |instance| instance.starts_s < to.to_i && instance.ends_s > from.to_i }
+
       def spent?
         @budget.spent?.tap { |spent| warn("This calendar holds more repeated events than can be followed. Of some, only the first date counts.") if spent }
       end
 
       def first_dates(events, from, to)
-        first = events.first(MOST_ADDED).map { |event| event.with(rule: nil, added: event.added.first(MOST_ADDED)) }
+        first = events.first(MOST_ADDED).reject(&:recurrence_id)
+        return touching(first.map { |event| ICalendar::Instances.first_of(event) }, from, to) if first.all? { |event| event.added.empty? }
+
+        first = first.map { |event| event.with(rule: nil, added: event.added.first(MOST_ADDED)) }
         ICalendar::Instances.new(first, budget: Budget.new(10_000)).within(from, to)
       end
 

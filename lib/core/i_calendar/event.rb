@@ -84,6 +84,9 @@ module Core
           added: added.map { |moment| Time.at(moment.instant_s) }, skipped: skipped.map { |moment| Time.at(moment.instant_s) })
       end
 
+      # Whether it has one date, which says all there is. Most events are such, and need no expanding.
+      def single? = rule.nil? && recurrence_id.nil? && added.empty? && skipped.empty?
+
       # What a careful reader remarks: an end in UTC beside times of no zone (RFC 5545 3.3.10). @return [String, nil]
       def remark
         return unless rule && start&.form == :floating && rule.match?(/UNTIL=\d{8}T\d{6}Z/i)

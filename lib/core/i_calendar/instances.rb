@@ -6,6 +6,12 @@ module Core
       # `event` is the component that says how this instance is: the master or an override.
       Instance = Value.of(:starts_s, :ends_s, :recurrence_s, :event)
 
+      # The one date of an event that has one, or the first of another.
+      def self.first_of(event)
+        starts_s = event.start.instant_s
+        Instance.new(starts_s: starts_s, ends_s: event.ends_s(starts_s), recurrence_s: starts_s, event: event)
+      end
+
       # What a THISANDFUTURE override does to instances from `from_s` on: `shift_s` on the wall.
       Range = Value.of(:from_s, :shift_s, :event)
 

@@ -3,7 +3,7 @@ module Core
     # Reads iCalendar and vCard text (RFC 5545 3.1, RFC 6350 3.2) as it is found in the world: forgiving about line
     # ends, folds, encoding and what is missing, and telling each oddity; strict where going on would mean guessing.
     class Reader
-      MOST_BYTES = 6_000_000
+      MOST_BYTES = 5_000_000
       MOST_DEPTH = 12
       NAME = /\A[A-Za-z0-9-]+\z/
       PARAM = /\G;([A-Za-z0-9-]+)=((?:"[^"]*"|[^";:,]*)(?:,(?:"[^"]*"|[^";:,]*))*)/

@@ -70,6 +70,7 @@ module Core
 
       # @return [Array(Integer, Integer)] nominal days and exact seconds (RFC 5545 3.3.6: days are nominal, hours exact)
       def duration(property, value = property.value)
+        @budget.spend(Budget::MOMENT)
         match = DURATION.match(value.strip) or refuse("#{property.name} “#{value}” is not a length of time.", property)
         weeks, days, hours, minutes, seconds = match.captures.drop(1).map(&:to_i)
         length = [weeks * 7 + days, hours * 3600 + minutes * 60 + seconds]
