@@ -46,7 +46,7 @@ class HostileLoad
     kinds = HostileFiles.mails.values_at("700 parts in each other", "a zone of 200 weekly changes", "a head of 99 KB of addresses", "attendees to the brim").map(&:call) + [Random.new(1).bytes(20_000), "\r\n" * 500]
     EACH.times { |i| [bad(i, kinds), answer(series_id, i)].each { |sender, source| UseCases::IncomingMails.new.keep(sender: sender, source: source) } }
     Dir.mktmpdir do |dir|
-      worker = spawn({"LEFT_OVER_VAR" => dir, "LEFT_OVER_SMTP_PORT" => "1", "LEFT_OVER_SMPP_PORT" => "1", "LEFT_OVER_DB_PASSWORD" => Settings.database_password}, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "--yjit", "bin/lib/worker.rb", out: File::NULL, err: File::NULL)
+      worker = spawn({"MALLOC_ARENA_MAX" => "2", "LEFT_OVER_VAR" => dir, "LEFT_OVER_SMTP_PORT" => "1", "LEFT_OVER_SMPP_PORT" => "1", "LEFT_OVER_DB_PASSWORD" => Settings.database_password}, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "--yjit", "bin/lib/worker.rb", out: File::NULL, err: File::NULL)
       began = now
       highest = 0
       good = -> { Records::IncomingMail.where(state: "taken").count }
