@@ -95,7 +95,7 @@ module Settings
     return File.read(path) if File.size?(path)
 
     FileUtils.mkdir_p(var)
-    own = "#{path}.#{Process.pid}"
+    own = "#{path}.#{SecureRandom.hex(6)}"
     File.write(own, yield, perm: 0o600)
     begin
       File.link(own, path)

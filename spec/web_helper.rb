@@ -18,7 +18,31 @@ end
 Capybara.default_driver = :browser
 Capybara.server = :puma, {Silent: true, Threads: "1:16"}
 Capybara.server_host = "127.0.0.1"
-Capybara.app = Api::App.build
+# Which operations of the contract the real interface has called with success.
+class Pressed
+  SEEN = Set.new
+
+  def initialize(app) = @app = app
+
+  def call(env)
+    @app.call(env).tap do |status, _, _|
+      path = "#{env["SCRIPT_NAME"]}#{env["PATH_INFO"]}".delete_prefix("/api")
+      SEEN << Pressed.operation(env["REQUEST_METHOD"].downcase, path) if status.between?(200, 299)
+    end
+  end
+
+  PATTERNS = Api::Contract::OPERATIONS.map { |name, (method, path)| [name, method, /\A#{path.gsub(/\{\w+\}/, "[^/]+")}\z/] }
+
+  def self.operation(method, path) = PATTERNS.find { |_, verb, pattern| verb == method && pattern.match?(path) }&.first
+
+  # What the front end calls anywhere. @return [Array<String>] operations
+  def self.used
+    Dir[File.join(Settings::ROOT, "web/src/**/*.{ts,vue}")].reject { |path| path.end_with?("schema.d.ts") }.flat_map { |path|
+      File.read(path).scan(/\bapi\.(GET|POST|PUT|DELETE)\(\s*'([^']+)'/).map { |method, template| operation(method.downcase, template.gsub(/\{\w+\}/, "x")) }
+    }.compact.uniq
+  end
+end
+Capybara.app = Pressed.new(Api::App.build)
 Capybara.default_max_wait_time = 6
 Capybara.disable_animation = true
 Capybara.enable_aria_label = true
@@ -104,6 +128,15 @@ module Browsing
   def choose_from(label, option)
     find(:xpath, "//*[contains(concat(' ', @class, ' '), ' v-input ')][.//label[normalize-space() = '#{label}']]").find(".v-field").click
     find(".v-overlay--active .v-list-item", text: option, exact_text: true).click
+  end
+end
+
+# Run with everything, each operation the front end uses must have been called by somebody who pressed something. Not so:
+NOT_PRESSED = {}.freeze
+RSpec.configure do |config|
+  config.after(:suite) do
+    missing = Pressed.used - Pressed::SEEN.to_a - NOT_PRESSED.keys
+    raise "The front end uses #{missing.sort.join(", ")}, which no browser spec has called." if ENV["LEFT_OVER_ALL_SPECS"] && missing.any?
   end
 end
 

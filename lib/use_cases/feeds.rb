@@ -69,7 +69,7 @@ module UseCases
       meeting.association(:series).target = series
       waits = meeting.options.sign_up && SignUps.of(meeting).wait_of(person.id)
       Core::Invitation::Feed::Meeting.new(uid: "meeting-#{meeting.id}@#{Settings.mail_domain}", title: series.title, location: series.location || series.call&.url, url: "#{Settings.origin}/meetings/#{meeting.id}",
-        starts_at: meeting.starts_at, ends_at: meeting.ends_at, called_off: meeting.state == "called_off", tentative: answer == "tentative" || !waits.nil?, declined: answer == "declined", stamp: meeting.updated_at, zone: series.zone)
+        starts_at: meeting.starts_at, ends_at: meeting.ends_at, called_off: meeting.state == "called_off", tentative: answer == "tentative" || !!waits, declined: answer == "declined", stamp: meeting.updated_at, zone: series.zone)
     end
   end
 end

@@ -19,7 +19,7 @@ module UseCases
       waiting = pending
       shown = (waiting + told_already(waiting)).find { |one| one[:person].id == person_id }&.then { |one| {before: nil, **one, kind: one[:kind] || :request} } || waiting.first || everybody.first
       parts = parts_for(shown, note: words(note) || own_words(shown[:person], @content), content: @content, before: shown[:before], sending_id: nil, attendees: attendees)
-      {subject: parts[:subject], text: parts[:text], html: parts[:html], attachments: [*(AGENDA_NAME if agenda_of_next), *papers_of_next.select { |paper| paper[:attached] }.map { |paper| paper[:name] }], agenda_of: next_meeting&.id, shown_person_id: shown[:person].id, changes: changes_since_last_sending,
+      {subject: parts[:subject], text: parts[:text], copy: copy(shown, note), html: parts[:html], attachments: [*(AGENDA_NAME if agenda_of_next), *papers_of_next.select { |paper| paper[:attached] }.map { |paper| paper[:name] }], agenda_of: next_meeting&.id, shown_person_id: shown[:person].id, changes: changes_since_last_sending,
        recipients: (waiting + told_already(waiting)).sort_by { |one| [one[:kind] ? 0 : 1, one[:person].name] }.map { |one| recipient_view(one) } + substitutes.pending(series_id).map { |one, kind| substitute_view(one, kind) }}
     end
 
@@ -165,22 +165,29 @@ module UseCases
 
     def attendees = (@series.members.size > MOST_LISTED) ? [] : @series.members.map { |member| {"name" => member.person.name, "address" => member.person.email, "role" => member.role} }
 
-    def parts_for(one, note:, content:, before:, sending_id:, attendees:, sequence: @series.sequence, at: now)
+    # The words for other ways than mail: they go to whoever is shown them, so no link in them is somebody's own.
+    def copy(shown, note)
+      words = words(note) || own_words(shown[:person], @content, link: false)
+      parts_for(shown.merge(before: nil), note: words, content: @content, before: nil, sending_id: nil, attendees: [], link: false)[:text]
+    end
+
+    # @param link [Boolean] whether it is for that reader's eyes alone
+    def parts_for(one, note:, content:, before:, sending_id:, attendees:, sequence: @series.sequence, at: now, link: true)
       person = one[:person]
       agenda = agenda_of_next unless one[:kind] == :cancel
       Mailing::Invitation.new(agenda: agenda, papers: (one[:kind] == :cancel) ? [] : papers_of_next,
         kind: one[:kind], content: content, note: note, keeper: @series.keeper.name, role: one[:role].to_s, first: first_meeting(person, content, at),
         changes: before ? Core::Invitation::Difference.between(before, content, reader: Core::Zone[person.time_zone]).map(&:to_h) : [], told_before: !before.nil?,
-        url: "#{Settings.origin}/series/#{@series.id}", answer_url: (AnswerLinks.address(@series.id, person.id) unless one[:kind] == :cancel || one[:role] == :informed), options: @series.options,
+        url: "#{Settings.origin}/series/#{@series.id}", answer_url: (AnswerLinks.address(@series.id, person.id) if link && one[:kind] != :cancel && one[:role] != :informed), options: @series.options,
         calendar: (calendar(one, content, before, attendees, sequence, at) unless one[:kind] == :reminder)).parts.merge(reply_to: @series.keeper.email)
     end
 
     # The keeper's wording, filled for one reader.
-    def own_words(person, content, wording = @series.wording, at = now)
+    def own_words(person, content, wording = @series.wording, at = now, link: true)
       return if wording.nil? || content.start.nil?
 
       agenda = agenda_of_next
-      Core::Invitation::Wording.fill(wording, "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.run.sentence, "place" => content.location, "call" => content.online&.to_s, "answer link" => AnswerLinks.address(@series.id, person.id), "keeper" => content.keeper,
+      Core::Invitation::Wording.fill(wording, "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.run.sentence, "place" => content.location, "call" => content.online&.to_s, "answer link" => (AnswerLinks.address(@series.id, person.id) if link), "keeper" => content.keeper,
         "agenda" => agenda && agenda[:topics].map { |topic| topic[:title] }.join("\n"), "left over" => agenda && agenda[:left_over].map { |action| [action[:text], *action[:owners]].join(" – ") }.join("\n"))
     end
 

@@ -166,7 +166,11 @@ module UseCases
       return now unless at
       zone = meeting.series.zone
       match = /\A([01]?\d|2[0-3]):([0-5]\d)\z/.match(at) or raise Core::Invalid.new("Give the time as 09:41.", pointer: "/at")
-      zone.instant(Core::WallTime.at(zone.wall(meeting.starts_at).date, match[1].to_i * 3600 + match[2].to_i * 60))
+      begun = zone.wall(meeting.starts_at)
+      said = Core::WallTime.at(begun.date, match[1].to_i * 3600 + match[2].to_i * 60)
+      # Of a meeting that passes midnight, ten past twelve is the day after. One held early may be noted before it was to begin.
+      passes = zone.wall(meeting.ends_at).date > begun.date
+      zone.instant((passes && said < begun + (-Core::WallTime::DAY_S / 2)) ? said + Core::WallTime::DAY_S : said)
     end
   end
 end

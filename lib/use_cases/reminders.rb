@@ -17,7 +17,8 @@ module UseCases
 
     private
 
-    def coming(within_s) = Records::Meeting.where(state: "planned").where("starts_at > ? and starts_at <= ?", now, now + within_s).includes(:booking, series: [:keeper, :held_place, {members: :person}])
+    # Nobody is reminded of a meeting they have not been told of.
+    def coming(within_s) = Records::Meeting.joins(:series).where("series.told_at is not null or series.outside_meeting_id is not null").where(state: "planned").where("meetings.starts_at > ? and meetings.starts_at <= ?", now, now + within_s).includes(:booking, series: [:keeper, :held_place, {members: :person}])
 
     def due_before_meetings
       longest = [Records::Series.maximum(:remind_min), Records::Meeting.coming(now).maximum(:remind_min), Records::Person.maximum(:remind_min), (TEXT_MIN if Records::Person.exists?(text_reminders: true))].compact.max.to_i
@@ -64,8 +65,14 @@ module UseCases
     def asked(meeting, kind)
       away = Records::Reply.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
       away += SignUps.of(meeting).waiting if meeting.options.sign_up
-      members = meeting.series.members.reject { |member| away.include?(member.person_id) || (member.role == "informed" && kind == "soon") }.map(&:person)
+      told = told_of(meeting.series)
+      members = meeting.series.members.select { |member| told.nil? || told.include?(member.person_id) }.reject { |member| away.include?(member.person_id) || (member.role == "informed" && kind == "soon") }.map(&:person)
       members + Records::Substitute.where(meeting_id: meeting.id).where.not(person_id: away).includes(:person).map(&:person)
+    end
+
+    # @return [Array<String>, nil] who has been told of a series; nil where whoever organises it does
+    def told_of(series)
+      Records::Telling.where(series_id: series.id, kind: "request").pluck(:person_id) unless series.outside_meeting_id
     end
 
     def reason(way, kind, meeting, person) = "#{way}:#{kind}:#{meeting.id}:#{meeting.starts_at.to_i}:#{person.id}"

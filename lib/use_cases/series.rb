@@ -71,7 +71,7 @@ module UseCases
       taking_part = !(Access.new(by).roles(id) & Core::Rights::TAKE_PART).empty?
       {id: id, title: series.title, purpose: series.purpose, place: series.place, time_zone: series.time_zone,
        held_place: series.held_place && {id: series.place_id, name: series.held_place.name}, before_min: series.before_min, after_min: series.after_min, location: series.location, call: series.call&.to_h, outside: series.outside_meeting_id && Records::OutsideMeeting.where(id: series.outside_meeting_id).pick(Arel.sql("coalesce(organizer_name, organizer_email)")), options: series.options.to_h.except(:remind_min), remind_min: series.remind_min, remind_papers: series.remind_papers, wording: series.wording,
-       zone_place: series.zone.place, length_min: series.length_min, quorum: series.quorum,
+       zone_place: series.zone.place, length_min: series.length_min, rule: series.rule, quorum: series.quorum,
        **rule_words(series), keeper: person(series.keeper), chair: person(series.chair), since: since(series),
        members: series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }
          .map { |member| {person_id: member.person_id, name: member.person.name, role: member.role, time_zone: member.person.time_zone, guest: member.person.guest, email: member.person.guest ? member.person.email : nil, via_group_id: member.via_group_id} },

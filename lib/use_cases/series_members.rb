@@ -7,7 +7,7 @@ module UseCases
     def set(series, members, groups: nil, guests: [])
       named = {series.keeper_id => "required", series.chair_id => "required"}
       members.each { |member| named[member[:person_id]] = member[:role].to_s }
-      guests.each { |guest| named[guest_id(guest)] = guest[:role].to_s }
+      guests.each { |guest| named[guest_id(guest, series)] = guest[:role].to_s }
       refuse_unknown(named.keys)
       set_groups(series, groups) if groups
       apply(series, named)
@@ -57,7 +57,7 @@ module UseCases
     end
 
     # Whoever has that address already is asked as who they are.
-    def guest_id(guest)
+    def guest_id(guest, series)
       email = Core::MailAddress.read!(guest[:email], pointer: "/guests")
       known = Records::Person.find_by(email: email)
       return known.id if known
@@ -65,7 +65,7 @@ module UseCases
       name = words(guest[:name], pointer: "/guests", missing: "Give the guest a name.").gsub(/[[:cntrl:]]/, " ")
       raise Core::Conflict.new("This key is taken. Make another.", code: "key-taken") if Records::Person.exists?(id: guest[:id])
 
-      Records::Person.create!(id: guest[:id], name: name, email: email, time_zone: guest[:time_zone] || "UTC", guest: true).id
+      Records::Person.create!(id: guest[:id], name: name, email: email, time_zone: guest[:time_zone] || series.time_zone, guest: true).id
     end
 
     def refuse_unknown(ids)

@@ -8,7 +8,7 @@ RSpec.describe UseCases::Feeds do
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
 
   def feed(kind)
-    address = use(UseCases::Feeds, wen).set(wen, open: true)[:addresses].fetch(kind)
+    address = use(UseCases::Feeds, wen).set(wen, open: true)[:addresses].fetch(kind.to_sym)
     token = address[%r{/([0-9a-f]{40})\.ics\z}, 1]
     use(UseCases::Feeds, nil).read(kind, wen, token)
   end
@@ -36,6 +36,13 @@ RSpec.describe UseCases::Feeds do
   before { series(marit, {required: wen}, start: "2026-11-30T09:30", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=24") }
 
   let(:instants) { Records::Meeting.in_order.map { |meeting| [meeting.starts_at, meeting.ends_at].map(&:iso8601) } }
+
+  it "marks as tentative what is tentative, and not what was accepted or not answered" do
+    id = Records::Series.first.id
+    %w[accepted tentative].each_with_index { |answer, i| use(UseCases::Answers, wen).keep(series_id: id, person_id: wen, answer: answer, meeting_id: meeting_ids(id)[i]) }
+    events = Icalendar::Calendar.parse(feed("meetings")).first.events.sort_by(&:dtstart)
+    expect(events.first(3).map { |event| event.status.to_s }).to eq %w[CONFIRMED TENTATIVE CONFIRMED]
+  end
 
   it "is mailed to a guest who asks by their link, and holds all their meetings, those they stand in at too" do
     guest = key

@@ -22,6 +22,14 @@ RSpec.describe UseCases::Reminders do
     expect(Records::Mail.where("reason like 'remind:%'").pluck(:recipient, :subject)).to eq [["marit@skerrybuoy.example", "Soon: Monday mooring round"]]
   end
 
+  it "goes to nobody who has not been told of the meeting yet" do
+    untold = series(marit, {required: wen}, title: "Night watch", remind_min: 60)
+    lars = person("Lars Ekeli")
+    use(UseCases::SeriesMembers, marit).set(Records::Series.find(series_id), [{person_id: wen, role: "required"}, {person_id: lars, role: "required"}])
+    at("2026-11-30T07:31:00Z")
+    expect([put, Records::Mail.where("reason like 'remind:%'").pluck(:recipient).sort, Records::Mail.where(series_id: untold).count]).to eq [2, %w[marit@skerrybuoy.example wen@skerrybuoy.example], 0]
+  end
+
   describe "for each person" do
     def subjects = Records::Mail.where("reason like 'remind:%' or reason like 'text:%'").order(:created_at, :id).pluck(:way, :recipient)
 

@@ -11,6 +11,8 @@ import { vuetify } from './theme'
 
 const queryClient = new QueryClient({
   defaultOptions: {
+    // Without a connection a deed fails with a word, rather than waiting unseen until there is one.
+    mutations: { networkMode: 'always' },
     queries: { staleTime: 5_000, retry: (tries, error) => error instanceof ProblemError && error.passing && tries < 3 },
   },
 })

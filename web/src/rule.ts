@@ -12,7 +12,7 @@ export interface RunForm {
   time: string
   lengthMin: number | ''
   timeZone: string
-  repeat: 'once' | 'daily' | 'weekly' | 'month-day' | 'month-weekday' | 'yearly' | 'by-hand'
+  repeat: 'once' | 'daily' | 'weekly' | 'month-day' | 'month-weekday' | 'yearly' | 'by-hand' | 'kept'
   interval: number | ''
   weekdays: string[]
   monthDay: number
@@ -22,6 +22,8 @@ export interface RunForm {
   count: number | ''
   untilDay: string
   dates: string[]
+  /** For a rule that none of the choices can say: it stays as it is, without its end. */
+  kept: string
 }
 
 export const weekdayOf = (day: string) => WEEKDAYS[(new Date(`${day}T00:00Z`).getUTCDay() + 6) % 7]!.code
@@ -30,22 +32,62 @@ export function emptyRun(timeZone: string): RunForm {
   const day = new Date(new Date(`${wallNow(timeZone).slice(0, 10)}T00:00Z`).getTime() + 86_400_000 * 7).toISOString().slice(0, 10)
   return {
     day, time: '10:00', lengthMin: 45, timeZone, repeat: 'weekly', interval: 1, weekdays: [weekdayOf(day)], monthDay: Number(day.slice(8)),
-    nth: 1, nthWeekday: weekdayOf(day), end: 'never', count: 10, untilDay: '', dates: [],
+    nth: 1, nthWeekday: weekdayOf(day), end: 'never', count: 10, untilDay: '', dates: [], kept: '',
   }
 }
 
 /** The rule in the words of RFC 5545; null for a single meeting or dates by hand. Whether it makes sense, the server says. */
 export function ruleOf(form: RunForm): string | null {
   if (form.repeat === 'once' || form.repeat === 'by-hand') return null
-  const parts: Record<Exclude<RunForm['repeat'], 'once' | 'by-hand'>, string> = {
+  const end = { never: '', count: `;COUNT=${form.count}`, until: `;UNTIL=${form.untilDay.replaceAll('-', '')}T235959` }[form.end]
+  if (form.repeat === 'kept') return `${form.kept}${end}`
+  const parts: Record<Exclude<RunForm['repeat'], 'once' | 'by-hand' | 'kept'>, string> = {
     'daily': 'FREQ=DAILY',
     'weekly': `FREQ=WEEKLY;BYDAY=${form.weekdays.join(',')}`,
     'month-day': `FREQ=MONTHLY;BYMONTHDAY=${form.monthDay}`,
     'month-weekday': `FREQ=MONTHLY;BYDAY=${form.nth}${form.nthWeekday}`,
     'yearly': `FREQ=YEARLY;BYMONTH=${Number(form.day.slice(5, 7))};BYMONTHDAY=${Number(form.day.slice(8))}`,
   }
-  const end = { never: '', count: `;COUNT=${form.count}`, until: `;UNTIL=${form.untilDay.replaceAll('-', '')}T235959` }[form.end]
   return `${parts[form.repeat]};INTERVAL=${form.interval}${end}`
+}
+
+/** What holds of a run, as the form holds it: its rule, begun at the first of the dates that are to change. */
+export function formOf(run: { rule: string | null; timeZone: string; lengthMin: number }, coming: string[]): RunForm {
+  const first = coming[0] ?? `${emptyRun(run.timeZone).day}T10:00`
+  const form = { ...emptyRun(run.timeZone), lengthMin: run.lengthMin, day: first.slice(0, 10), time: first.slice(11, 16) }
+  form.weekdays = [weekdayOf(form.day)]
+  form.nthWeekday = weekdayOf(form.day)
+  form.monthDay = Number(form.day.slice(8))
+  if (run.rule === null) return { ...form, repeat: coming.length > 1 ? 'by-hand' : 'once', dates: coming.slice(1).map(date => date.slice(0, 16)) }
+  return { ...form, ...choicesOf(run.rule), ...endOf(run.rule, run.timeZone, coming.length) }
+}
+
+const partsOf = (rule: string) => Object.fromEntries(rule.split(';').map(part => part.split('='))) as Record<string, string | undefined>
+
+function choicesOf(rule: string): Partial<RunForm> {
+  const by = partsOf(rule)
+  const interval = Number(by.INTERVAL ?? 1)
+  const kept = { repeat: 'kept' as const, kept: rule.split(';').filter(part => !/^(COUNT|UNTIL)=/.test(part)).join(';') }
+  const only = (...names: string[]) => Object.keys(by).filter(name => /^BY/.test(name)).every(name => names.includes(name))
+  const { FREQ } = by
+  const nth = /^(-?\d)([A-Z]{2})$/.exec(by.BYDAY ?? '')
+  if (FREQ === 'DAILY' && only()) return { repeat: 'daily', interval }
+  if (FREQ === 'WEEKLY' && only('BYDAY') && !/\d/.test(by.BYDAY ?? '')) return { repeat: 'weekly', interval, ...(by.BYDAY ? { weekdays: by.BYDAY.split(',') } : {}) }
+  if (FREQ === 'MONTHLY' && only('BYMONTHDAY') && /^-?\d+$/.test(by.BYMONTHDAY ?? '1')) return { repeat: 'month-day', interval, ...(by.BYMONTHDAY ? { monthDay: Number(by.BYMONTHDAY) } : {}) }
+  if (FREQ === 'MONTHLY' && only('BYDAY') && nth) return { repeat: 'month-weekday', interval, nth: Number(nth[1]), nthWeekday: nth[2] }
+  if (FREQ === 'YEARLY' && only('BYMONTH', 'BYMONTHDAY') && !`${by.BYMONTH}${by.BYMONTHDAY}`.includes(',')) return { repeat: 'yearly', interval }
+  return kept
+}
+
+/** A number of meetings is of those that are left; a last date is one on the series' wall. */
+function endOf(rule: string, timeZone: string, left: number): Partial<RunForm> {
+  const { COUNT, UNTIL } = partsOf(rule)
+  if (COUNT) return { end: 'count', count: left }
+  if (!UNTIL) return { end: 'never' }
+  const at = /^(\d{4})(\d\d)(\d\d)(?:T(\d\d)(\d\d)(\d\d)(Z)?)?$/.exec(UNTIL)
+  if (!at) return { end: 'never' }
+  const day = `${at[1]}-${at[2]}-${at[3]}`
+  return { end: 'until', untilDay: at[7] ? wallNow(timeZone, new Date(`${day}T${at[4]}:${at[5]}:${at[6]}Z`)).slice(0, 10) : day }
 }
 
 /** What the form asks of the server; null while something it cannot do without is still empty. */

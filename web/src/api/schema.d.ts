@@ -2084,6 +2084,8 @@ export interface components {
             zonePlace: string;
             lengthMin: number;
             quorum: number | null;
+            /** @description as RFC 5545 writes it; null for single dates */
+            rule: string | null;
             sentence: string;
             howOften: string | null;
             keeper: components["schemas"]["Named"];
@@ -2175,6 +2177,8 @@ export interface components {
             changes: components["schemas"]["Change"][];
             subject: string;
             text: string;
+            /** @description the words for other ways than mail; no link in them is somebody's own */
+            copy: string;
             recipients: {
                 /** @enum {string} */
                 what: "invited" | "changed" | "taken off" | "nothing";

@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client'
 import { useAnswers } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
 import MeetingOptions from './MeetingOptions.vue'
-import { clock, columnDay, count, list, mediumDay } from '../time'
+import { clock, columnDay, count, list, mediumDay, since } from '../time'
 
 /** Who comes: a row a person, a column a meeting, with what the keeper should know and can do. */
 const { seriesId } = defineProps<{ seriesId: string }>()
@@ -26,11 +26,15 @@ async function keepOptions(own: Schemas['MeetingOptions']) {
     optioning.value = null
   } catch { /* shown in the dialog */ }
 }
-const tell = (cell: Schemas['AnswerCell']) => [cell.wait ? `waits, number ${cell.wait}` : WORDS[cell.answer], cell.substitute ? `${cell.substitute.name} comes instead, ${WORDS[cell.substitute.answer]}` : '', cell.busySince ? 'busy elsewhere since' : '', cell.note ? `“${cell.note}”` : '', cell.way ? `${WAYS[cell.way]}${cell.enteredBy ? ` ${cell.enteredBy}` : ''}` : ''].filter(Boolean).join(', ')
+const tell = (cell: Schemas['AnswerCell']) => [cell.wait ? `waits, number ${cell.wait}` : WORDS[cell.answer], cell.substitute ? `${cell.substitute.name} comes instead, ${WORDS[cell.substitute.answer]}` : '', cell.busySince ? 'busy elsewhere since' : '', cell.note ? `“${cell.note}”` : '', cell.way ? `${WAYS[cell.way]}${cell.enteredBy ? ` ${cell.enteredBy}` : ''}${cell.answeredAt ? ` ${since(cell.answeredAt)}` : ''}` : ''].filter(Boolean).join(', ')
 async function enter(word: Schemas['AnswerWord']) {
   if (!editing.value) return
-  await answer({ ...editing.value, answer: word }).catch(complain)
+  const { personId, meetingId, name } = editing.value
   editing.value = null
+  try {
+    await answer({ personId, meetingId, answer: word })
+    say(`${name}: ${WORDS[word]}, entered by you.`)
+  } catch (fault) { complain(fault as Error) }
 }
 async function remindAll(meeting: AnswerMeeting) {
   try {

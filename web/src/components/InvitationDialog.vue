@@ -37,7 +37,7 @@ watch(open, shown => {
 const { say } = useNotice()
 /** For those who are invited by other ways. */
 async function copy() {
-  await navigator.clipboard.writeText(`${preview.value!.subject}\n\n${preview.value!.text}`)
+  await navigator.clipboard.writeText(`${preview.value!.subject}\n\n${preview.value!.copy}`)
   say('The text is copied.')
 }
 

@@ -12,6 +12,7 @@ const guests = defineModel<Schemas['SeriesGuest'][]>('guests', { default: () => 
 
 const ROLES = [{ title: 'must come', value: 'required' }, { title: 'if free', value: 'optional' }, { title: 'for information', value: 'informed' }]
 const adding = ref<string | null>(null)
+const typed = ref('')
 const guest = ref({ name: '', email: '' })
 const { groups: allGroups } = useGroups()
 const others = computed(() => [
@@ -30,7 +31,8 @@ function add(value: string | null) {
   if (!value) return
   if (value.startsWith('g:')) chosenGroups.value = [...chosenGroups.value, { groupId: value.slice(2), role: 'required' }]
   else members.value.push({ personId: value, role: 'required' })
-  setTimeout(() => { adding.value = null })
+  // The name that was typed goes too, or the next one would be glued to it.
+  setTimeout(() => { adding.value = null; typed.value = '' })
 }
 function addGuest() {
   const { name, email } = guest.value
@@ -50,7 +52,7 @@ function addGuest() {
         <span v-else class="soft small">runs it</span>
       </li>
     </ul>
-    <v-autocomplete :model-value="adding" :items="others" label="Add a person or group" no-data-text="Nobody else is here. Add them on the page People & places." @update:model-value="add" />
+    <v-autocomplete v-model:search="typed" :model-value="adding" :items="others" label="Add a person or group" no-data-text="Nobody else is here. Add them on the page People & places." @update:model-value="add" />
     <div class="guest" @keydown.enter.prevent="addGuest">
       <v-text-field v-model="guest.name" label="Guest's name" maxlength="120" />
       <v-text-field v-model="guest.email" label="Guest's mail address" type="email" maxlength="190" />

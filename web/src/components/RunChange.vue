@@ -5,7 +5,7 @@ import { useRunChange, useRunCheck } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
 import { useTimeZones } from '../composables/usePeople'
 import { useMeetings, useRunPreview } from '../composables/useSeries'
-import { emptyRun, wishOf } from '../rule'
+import { emptyRun, formOf, wishOf } from '../rule'
 import { clock, count, list, mediumDay } from '../time'
 import FormDialog from './FormDialog.vue'
 import RunFields from './RunFields.vue'
@@ -27,13 +27,28 @@ watch(open, shown => {
   if (!shown) return
   reset()
   tried.value = false
-  const next = series.next?.localStart
-  run.value = { ...emptyRun(series.timeZone), lengthMin: series.lengthMin, ...(next ? { day: next.slice(0, 10), time: next.slice(11, 16) } : {}) }
+  from.value = ''
+  fill()
 })
+const planned = computed(() => (meetings.value ?? []).filter(meeting => meeting.state === 'planned'))
+/** Those that are to change: all to come, or from one on. */
+const affected = computed(() => planned.value.slice(Math.max(planned.value.findIndex(meeting => meeting.id === from.value), 0)))
+/** The form begins with what holds, from the first date that is to change. */
+function fill() { run.value = formOf(series, affected.value.map(meeting => meeting.localStart)) }
+watch(from, fill)
+watch(() => meetings.value !== undefined, known => { if (known && open.value && !touched.value) fill() })
+const touched = computed(() => JSON.stringify(run.value) !== JSON.stringify(formOf(series, affected.value.map(meeting => meeting.localStart))) && planned.value.length > 0)
 const wish = computed(() => wishOf(run.value))
 const { preview, error: runError } = useRunPreview(computed(() => (deed.value === 'change' && open.value ? wish.value : null)))
 const { check } = useRunCheck(() => series.id, computed(() => (deed.value === 'change' && open.value && !runError.value ? wish.value : null)))
-const choices = computed(() => [{ title: 'all meetings to come', value: '' }, ...(meetings.value ?? []).filter(meeting => meeting.state === 'planned').map(meeting => ({ title: `${mediumDay(meeting.localStart)}, ${clock(meeting.localStart)}, and all later`, value: meeting.id }))])
+const choices = computed(() => [{ title: 'all meetings to come', value: '' }, ...planned.value.map(meeting => ({ title: `${mediumDay(meeting.localStart)}, ${clock(meeting.localStart)}, and all later`, value: meeting.id }))])
+
+/** How many dates move, come or go, where both runs end. */
+const difference = computed(() => {
+  if (!preview.value?.count || planned.value.length === 0) return ''
+  const more = preview.value.count - affected.value.length
+  return more === 0 ? '' : more > 0 ? `${count(more, 'date')} more` : `${count(-more, 'date')} fewer`
+})
 
 async function save() {
   tried.value = true
@@ -59,10 +74,18 @@ async function save() {
     <v-radio-group v-model="deed" inline hide-details aria-label="What happens to them"><v-radio label="another time or rule" value="change" /><v-radio label="call them off" value="off" /></v-radio-group>
     <template v-if="deed === 'change'">
       <RunFields v-model="run" :zones="zones" :problem="runError" :tried="tried" />
-      <p v-if="preview" class="strong" role="status">{{ preview.sentence }}.</p>
+      <dl v-if="preview" class="then" role="status">
+        <dt class="soft">Now</dt><dd>{{ series.sentence }}</dd>
+        <dt class="soft">Then</dt><dd class="strong">{{ preview.sentence }}<template v-if="difference">, {{ difference }}</template></dd>
+      </dl>
       <p v-if="check" class="small" :class="check.clashes.length ? 'stuck' : 'fresh'">{{ check.clashes.length ? `${check.held} of ${check.checked} dates suit all who must come. ${check.clashes.slice(0, 3).map(clash => `${clash.headline} on ${mediumDay(clash.localStart)}`).join('; ')}${check.clashes.length > 3 ? '; and more' : ''}.` : `Nobody who must come is known to be busy at any of the ${check.checked} dates.` }}</p>
     </template>
     <v-text-field v-else v-model="reason" label="Why" maxlength="500" :error-messages="tried && !reason.trim() ? 'Say why, so that people understand.' : undefined" />
     <p class="small soft">Sheets, files and places go along, the first to the first new date and so on. Answers are asked anew where the time changes. Past meetings stay as they are.</p>
   </FormDialog>
 </template>
+
+<style scoped>
+.then { display: grid; grid-template-columns: auto 1fr; gap: 4px 14px; margin: 0; }
+.then dd { margin: 0; }
+</style>

@@ -12,15 +12,19 @@ const REPEATS = [
   { title: 'Monthly, on a date', value: 'month-day' }, { title: 'Monthly, on a weekday such as the first Friday', value: 'month-weekday' },
   { title: 'Yearly', value: 'yearly' }, { title: 'On dates set by hand', value: 'by-hand' },
 ]
+const repeatsHere = computed(() => (form.value.repeat === 'kept' ? [{ title: 'As it is', value: 'kept' }, ...REPEATS] : REPEATS))
 const UNITS = { 'daily': 'days', 'weekly': 'weeks', 'month-day': 'months', 'month-weekday': 'months', 'yearly': 'years' } as Record<string, string>
 const NTHS = [[1, 'first'], [2, 'second'], [3, 'third'], [4, 'fourth'], [5, 'fifth'], [-1, 'last'], [-2, 'second last']].map(([value, title]) => ({ value, title }))
 const MONTH_DAYS = [...Array.from({ length: 31 }, (_, i) => ({ value: i + 1, title: `${i + 1}` })), { value: -1, title: 'the last day' }]
 
 // Days that were those of the first date follow it when it moves.
 let before = form.value.day
-watch(() => form.value.day, day => {
+watch(() => [form.value, form.value.day] as const, ([run, day], [earlier]) => {
   if (!day) return
-  const run = form.value
+  if (run !== earlier) {
+    before = day // another run altogether, whose days are its own
+    return
+  }
   if (run.weekdays.join() === weekdayOf(before)) run.weekdays = [weekdayOf(day)]
   if (run.nthWeekday === weekdayOf(before)) run.nthWeekday = weekdayOf(day)
   if (run.monthDay === Number(before.slice(8))) run.monthDay = Number(day.slice(8))
@@ -28,6 +32,7 @@ watch(() => form.value.day, day => {
 })
 
 const repeats = computed(() => form.value.repeat in UNITS)
+const ends = computed(() => repeats.value || form.value.repeat === 'kept')
 /** The sentence for a field: by its place in the run, or by the part of the rule it stands for. */
 function at(name: string, ...parts: string[]) {
   if (!(problem instanceof ProblemError)) return undefined
@@ -53,7 +58,7 @@ function toggle(code: string) {
       <v-text-field v-model.number="form.lengthMin" type="number" min="1" max="1440" label="Minutes" class="short" :error-messages="missing(form.lengthMin, 'Give a length.') ?? at('lengthMin')" />
       <v-autocomplete v-model="form.timeZone" :items="zones" label="Zone" :error-messages="missing(form.timeZone, 'Choose a zone.') ?? at('timeZone')" />
     </div>
-    <v-select v-model="form.repeat" :items="REPEATS" label="How often" :error-messages="at('rule', 'FREQ', '')" />
+    <v-select v-model="form.repeat" :items="repeatsHere" label="How often" :error-messages="at('rule', 'FREQ', '')" />
     <div v-if="form.repeat === 'weekly'" role="group" aria-label="On these days" class="days">
       <button v-for="day in WEEKDAYS" :key="day.code" type="button" :class="{ on: form.weekdays.includes(day.code) }" :aria-pressed="form.weekdays.includes(day.code)" @click="toggle(day.code)">{{ day.name.slice(0, 3) }}<span class="visually-hidden">{{ day.name.slice(3) }}</span></button>
       <p v-if="form.weekdays.length === 0" class="stuck small" role="alert">Choose at least one day.</p>
@@ -64,8 +69,8 @@ function toggle(code: string) {
       <v-select v-model="form.nth" :items="NTHS" label="On the" />
       <v-select v-model="form.nthWeekday" :items="WEEKDAYS.map(day => ({ title: day.name, value: day.code }))" label="Weekday" :error-messages="at('rule', 'BYDAY')" />
     </div>
-    <div v-if="repeats" class="line">
-      <v-text-field v-model.number="form.interval" type="number" min="1" label="Every" :suffix="UNITS[form.repeat]" :error-messages="missing(form.interval, 'Give a number.') ?? at('rule', 'INTERVAL')" />
+    <div v-if="ends" class="line">
+      <v-text-field v-if="repeats" v-model.number="form.interval" type="number" min="1" label="Every" :suffix="UNITS[form.repeat]" :error-messages="missing(form.interval, 'Give a number.') ?? at('rule', 'INTERVAL')" />
       <v-select v-model="form.end" :items="[{ title: 'Never ends', value: 'never' }, { title: 'Ends after', value: 'count' }, { title: 'Ends on a date', value: 'until' }]" label="End" />
       <v-text-field v-if="form.end === 'count'" v-model.number="form.count" type="number" min="1" label="Number" suffix="meetings" :error-messages="missing(form.count, 'Give a number.') ?? at('rule', 'COUNT')" />
       <v-text-field v-if="form.end === 'until'" v-model="form.untilDay" type="date" label="Last possible date" :error-messages="missing(form.untilDay, 'Give a date.') ?? at('rule', 'UNTIL')" />

@@ -11,6 +11,7 @@ const look = defineModel<Look>({ required: true })
 
 const ROLES = [{ title: 'must come', value: 'required' }, { title: 'if free', value: 'optional' }]
 const adding = ref<string | null>(null)
+const typed = ref('')
 const guest = ref('')
 const choices = computed(() => [
   ...groups.filter(group => !look.value.groups.some(one => one.groupId === group.id)).map(group => ({ title: group.name, subtitle: `group of ${group.allPersonIds.length}`, value: `g:${group.id}` })),
@@ -34,7 +35,8 @@ function add(value: string | null) {
   const id = value.slice(2)
   if (value.startsWith('g:')) look.value.groups.push({ groupId: id, role: 'required' })
   else look.value.people.push({ personId: id, role: 'required' })
-  setTimeout(() => { adding.value = null })
+  // The name that was typed goes too, or the next one would be glued to it.
+  setTimeout(() => { adding.value = null; typed.value = '' })
 }
 function addGuest() {
   if (guest.value.trim()) look.value.guests.push({ id: newKey(), name: guest.value.trim(), role: 'required' })
@@ -55,7 +57,7 @@ function addGuest() {
       </li>
     </ul>
     <p v-else class="soft">Choose who must come.</p>
-    <v-autocomplete :model-value="adding" :items="choices" :item-props="true" label="Add a person or group" no-data-text="Nobody else is here." @update:model-value="add" />
+    <v-autocomplete v-model:search="typed" :model-value="adding" :items="choices" :item-props="true" label="Add a person or group" no-data-text="Nobody else is here." @update:model-value="add" />
     <form class="guest" @submit.prevent="addGuest"><v-text-field v-model="guest" label="Add a guest by name" maxlength="120" @blur="addGuest" /></form>
   </div>
 </template>

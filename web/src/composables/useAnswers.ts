@@ -62,7 +62,7 @@ export function useAnswerLink(path: () => { id: string; personId: string; token:
   const offering = useMutation({ mutationFn: (body: Schemas['LinkOffer']) => dataOf(api.POST('/answer-links/{id}/{personId}/{token}/offers', { ...at(), body })), onSuccess: show })
   const passing = useMutation({ mutationFn: (body: Schemas['LinkSubstitute']) => dataOf(api.POST('/answer-links/{id}/{personId}/{token}/substitutes', { ...at(), body })), onSuccess: show })
   const feeding = useMutation({ mutationFn: () => dataOf(api.POST('/answer-links/{id}/{personId}/{token}/feed', at())) })
-  return { mailFeed: feeding.mutateAsync, isFeeding: feeding.isPending, pass: passing.mutateAsync, passError: passing.error, isPassing: passing.isPending, link: reading.data, error: reading.error, answer: answering.mutateAsync, isAnswering: answering.isPending, answerError: answering.error, offer: offering.mutateAsync, offerError: offering.error, isOffering: offering.isPending }
+  return { readAgain: reading.refetch, isReading: reading.isFetching, mailFeed: feeding.mutateAsync, isFeeding: feeding.isPending, pass: passing.mutateAsync, passError: passing.error, isPassing: passing.isPending, link: reading.data, error: reading.error, answer: answering.mutateAsync, isAnswering: answering.isPending, answerError: answering.error, offer: offering.mutateAsync, offerError: offering.error, isOffering: offering.isPending }
 }
 
 /** For the admin: mail nobody could read. */

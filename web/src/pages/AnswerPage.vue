@@ -10,8 +10,10 @@ import { clock, count, mediumDay } from '../time'
 
 /** For the invited, without an account. Opening it changes nothing: mail scanners follow links, so a person presses. */
 const { id, personId, token } = defineProps<{ id: string; personId: string; token: string }>()
-const { link, error, answer, isAnswering, answerError, offer, offerError, isOffering, pass, passError, isPassing, mailFeed, isFeeding } = useAnswerLink(() => ({ id, personId, token }))
+const { link, error, answer, isAnswering, answerError, offer, offerError, isOffering, pass, passError, isPassing: isAsking, readAgain, isReading, mailFeed, isFeeding } = useAnswerLink(() => ({ id, personId, token }))
 const route = useRoute()
+const isGone = computed(() => error.value instanceof ProblemError && error.value.status === 404)
+const isPassing = (fault: Error) => fault instanceof ProblemError && fault.passing
 
 type Word = Schemas['AnswerWord']
 const WORDS: [Word, string, string][] = [['accepted', 'I come', 'you come'], ['tentative', 'I may come', 'you may come'], ['declined', 'I cannot', 'you cannot']]
@@ -69,8 +71,10 @@ async function sendOffer() {
 <template>
   <div class="answer">
     <p class="mark"><Mark /> Left Over</p>
-    <div v-if="error" class="sheet" role="alert"><h1>This link is not valid any more</h1><p>Perhaps you have been taken off the meeting, or part of the link was lost. Ask whoever invited you.</p></div>
-    <article v-else-if="link" class="sheet stack">
+    <div v-if="isGone" class="sheet" role="alert"><h1>This link is not valid any more</h1><p>Perhaps you have been taken off the meeting, or part of the link was lost. Ask whoever invited you.</p></div>
+    <div v-else-if="error && !link" class="sheet stack" role="alert"><h1>No connection just now</h1><p>The meeting could not be read. Your link is fine; try again in a moment.</p><p><v-btn :loading="isReading" @click="readAgain()">Try again</v-btn></p></div>
+    <p v-else-if="!link" class="soft" role="status">The meeting is being read …</p>
+    <article v-else class="sheet stack">
       <header>
         <p class="eyebrow">{{ insteadOf ? `${insteadOf} asks you to come instead, ${link.name}` : `${link.keeper} asks you, ${link.name}` }}</p>
         <h1>{{ link.title }}</h1>
@@ -85,7 +89,7 @@ async function sendOffer() {
         </div>
         <v-select v-if="!single" v-model="which" :items="[{ title: 'to all meetings', value: '' }, ...coming.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)} only`, value: meeting.id }))]" label="This is my answer" />
         <v-text-field v-model="note" label="A word with it (if you like)" maxlength="500" />
-        <p v-if="answerError" class="stuck" role="alert">{{ answerError.message }}</p>
+        <p v-if="answerError" class="stuck" role="alert">{{ isPassing(answerError) ? 'Not sent yet: there is no connection just now. What you chose is still here; send it again.' : answerError.message }}</p>
         <v-btn type="submit" size="large" block :loading="isAnswering">Send my answer</v-btn>
       </form>
       <p v-else-if="coming.length && !asked" class="soft">No answer is needed.</p>
@@ -116,7 +120,7 @@ async function sendOffer() {
           <v-select v-if="passable.length > 1" v-model="passing.meetingId" :items="passable.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
           <v-text-field v-model="passing.name" label="Their name" maxlength="120" :error-messages="passError instanceof ProblemError ? passError.at('/name') : undefined" />
           <v-text-field v-model="passing.email" type="email" label="Their mail address" maxlength="190" :error-messages="passError instanceof ProblemError ? passError.at('/email') : undefined" />
-          <v-btn type="submit" variant="outlined" :disabled="!passing.email || !passing.name" :loading="isPassing">Ask them to come</v-btn>
+          <v-btn type="submit" variant="outlined" :disabled="!passing.email || !passing.name" :loading="isAsking">Ask them to come</v-btn>
         </form>
       </section>
       <section>
