@@ -41,7 +41,7 @@ module UseCases
     def answer(series_id:, person_id:, token:, answer:, meeting_id: nil, note: nil)
       person, series = reader(series_id, person_id, token)
       find(meetings_of(series, person), meeting_id) if meeting_id
-      Answers.new(by: person_id, clock: @clock).keep(series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note, way: "link")
+      Answers.new(by: person_id, clock: @clock).keep(series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note, way: "link", open_only: meeting_id.nil?)
       show(series_id: series_id, person_id: person_id, token: token)
     end
 

@@ -8,10 +8,11 @@ module UseCases
     LONGEST_S = 86_400
 
     # @param meeting_id [String, nil] nil: the whole run, that is all meetings to come
+    # @param open_only [Boolean] of the whole run, only meetings that are not answered yet: a single answer stands
     # @param way [String] here, keeper, link or mail; program: by mail, but written by a program, which is not answered
     # @param stamp [Time] when the answer was given: one given before the last changes nothing
     # @return [Boolean] whether it counts
-    def keep(series_id:, person_id:, answer:, meeting_id: nil, note: nil, way: "here", stamp: now)
+    def keep(series_id:, person_id:, answer:, meeting_id: nil, note: nil, way: "here", stamp: now, open_only: false)
       write do
         member = Records::SeriesMember.lock.find_by(series_id: series_id, person_id: person_id)
         raise Core::NotFound if member.nil? && !(meeting_id && Records::Substitute.exists?(meeting_id: meeting_id, person_id: person_id))
@@ -19,6 +20,8 @@ module UseCases
         refuse_over(meetings.first) if meeting_id
         # What was answered to one meeting by hand is not overruled by an older answer to all.
         fresh = meetings.select { |meeting| answered_at(meeting, person_id).then { |at| at.nil? || at <= stamp } }
+        fresh = fresh.reject { |meeting| answered?(meeting, person_id) } if open_only
+        fresh = without_maybe(fresh, meeting_id) if answer == "tentative"
         member.update!(run_answer: answer, run_note: words(note)) unless meeting_id
         Substitutes.new(by: by, clock: @clock).then { |substitutes| fresh.each { |meeting| substitutes.take_back(meeting, person_id) } } unless answer == "declined"
         fresh.each { |meeting| put(meeting, person_id, answer, note, way, stamp) }
@@ -67,6 +70,16 @@ module UseCases
 
     def refuse_over(meeting)
       raise Core::Conflict.new("This meeting is over.", code: "state") if meeting.ends_at <= now || meeting.state == "called_off"
+    end
+
+    def answered?(meeting, person_id) = Records::Reply.where(meeting_id: meeting.id, person_id: person_id).where.not(answer: "none").exists?
+
+    # Where people sign up there is no maybe, and nobody loses a place by it.
+    def without_maybe(meetings, meeting_id)
+      rest = meetings.reject { |meeting| meeting.options.sign_up }
+      raise Core::Conflict.new("Here one signs up, or not.", code: "sign-up") if meeting_id && rest.empty? && meetings.any?
+
+      rest
     end
 
     def answered_at(meeting, person_id) = Records::Reply.where(meeting_id: meeting.id, person_id: person_id).pick(:answered_at)

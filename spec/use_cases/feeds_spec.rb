@@ -8,7 +8,7 @@ RSpec.describe UseCases::Feeds do
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
 
   def feed(kind)
-    address = use(UseCases::Feeds, wen).set(wen, open: true)[:addresses].fetch(kind.to_sym)
+    address = use(UseCases::Feeds, wen).set(wen, open: true)[:addresses].fetch(kind)
     token = address[%r{/([0-9a-f]{40})\.ics\z}, 1]
     use(UseCases::Feeds, nil).read(kind, wen, token)
   end

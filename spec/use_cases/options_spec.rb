@@ -147,6 +147,15 @@ RSpec.describe "Options of a meeting" do
       expect([starts.call, Records::Substitute.count]).to eq [[], 0]
     end
 
+    it "keeps a place from being lost by a maybe" do
+      id = series(marit, {required: wen}, rule: nil, options: {pass_on: false, answers_asked: true, sign_up: true, sign_up_limit: 3})
+      answers = use(UseCases::Answers, wen)
+      answers.keep(series_id: id, person_id: wen, answer: "accepted", meeting_id: meeting_ids(id).first)
+      expect { answers.keep(series_id: id, person_id: wen, answer: "tentative", meeting_id: meeting_ids(id).first) }.to raise_error(Core::Conflict)
+      answers.keep(series_id: id, person_id: wen, answer: "tentative")
+      expect(Records::Reply.pluck(:answer)).to eq ["accepted"]
+    end
+
     it "is refused where the keeper has not allowed it, for who is asked already, and for what is no address" do
       refusals = [["odd@harbour.example", true], ["wen@skerrybuoy.example", false], ["nowhere", false]].map do |email, forbidden|
         use(UseCases::Meetings, marit).set_options(meeting_id: meeting, **options, pass_on: !forbidden, remind_min: nil)

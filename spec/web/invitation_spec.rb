@@ -122,18 +122,43 @@ RSpec.describe "An invitation that holds" do
     expect(oslo.wall(Records::Meeting.find(third).starts_at).to_s).to end_with "10:00:00"
   end
 
+  it "keeps single answers as they are, whatever is answered to the others, each with its own three buttons" do
+    use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id)
+    meetings = meeting_ids(series_id)
+    link = URI(UseCases::AnswerLinks.address(series_id, wen)).path
+    second = (monday + 7).strftime("%A %-d %B")
+    visit link
+    click_button "I cannot, #{second}"
+    expect(page).to have_content "Kept: you cannot, #{second}."
+    click_button "Add a word, #{second}"
+    type "At the dentist"
+    type(:enter)
+    expect(page).to have_content "“At the dentist”"
+    visit "#{link}?answer=accepted"
+    expect(page).to have_css "button[aria-pressed=true]", text: "I cannot", count: 1
+    expect(page).to have_content "All 3 that are still open"
+    find("[aria-label='Your answer for all that are still open']").click_button("I come")
+    expect(page).to have_content "Kept: you come, to all that were open."
+    expect(meetings.map { |id| Records::Reply.where(meeting_id: id, person_id: wen).pick(:answer, :note) }).to eq [["accepted", nil], ["declined", "At the dentist"], ["accepted", nil], ["accepted", nil]]
+    expect(page).to have_no_content "still open"
+    click_button "Offer another time"
+    expect(page).to have_button "Send the offer", disabled: true
+    expect_accessible
+  end
+
   it "is answered from a phone by the link in the mail, which changes nothing by being opened" do
     use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id)
     page.driver.browser.resize(width: 390, height: 800)
     visit "#{URI(UseCases::AnswerLinks.address(series_id, wen)).path}?answer=tentative"
     expect(page).to have_css("h1", text: "Mooring round")
-    expect(page).to have_button("I may come", class: "on")
+    expect(page).to have_content "You chose “I may come” in the mail. Press it where it holds."
+    expect(page).to have_css(".suggested", text: "I may come", minimum: 1)
     expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= 390
     expect_accessible
     expect(Records::Reply.count).to eq 0
     fill_in "A word with it (if you like)", with: "Depends on the ferry"
-    click_button "Send my answer"
-    expect(page).to have_content "Kept: you may come, to all meetings."
+    find("[aria-label='Your answer for all that are still open']").click_button("I may come")
+    expect(page).to have_content "Kept: you may come, to all that were open."
     expect(Records::Reply.pluck(:answer, :way, :note).uniq).to eq [["tentative", "link", "Depends on the ferry"]]
     visit "/answer/#{series_id}/#{wen}/#{"0" * 40}"
     expect(page).to have_content "This link is not valid any more"

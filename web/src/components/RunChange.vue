@@ -74,10 +74,10 @@ async function save() {
     <v-radio-group v-model="deed" inline hide-details aria-label="What happens to them"><v-radio label="another time or rule" value="change" /><v-radio label="call them off" value="off" /></v-radio-group>
     <template v-if="deed === 'change'">
       <RunFields v-model="run" :zones="zones" :problem="runError" :tried="tried" />
-      <dl v-if="preview" class="then" role="status">
+      <div role="status"><dl v-if="preview" class="then">
         <dt class="soft">Now</dt><dd>{{ series.sentence }}</dd>
         <dt class="soft">Then</dt><dd class="strong">{{ preview.sentence }}<template v-if="difference">, {{ difference }}</template></dd>
-      </dl>
+      </dl></div>
       <p v-if="check" class="small" :class="check.clashes.length ? 'stuck' : 'fresh'">{{ check.clashes.length ? `${check.held} of ${check.checked} dates suit all who must come. ${check.clashes.slice(0, 3).map(clash => `${clash.headline} on ${mediumDay(clash.localStart)}`).join('; ')}${check.clashes.length > 3 ? '; and more' : ''}.` : `Nobody who must come is known to be busy at any of the ${check.checked} dates.` }}</p>
     </template>
     <v-text-field v-else v-model="reason" label="Why" maxlength="500" :error-messages="tried && !reason.trim() ? 'Say why, so that people understand.' : undefined" />

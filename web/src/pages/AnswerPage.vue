@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
+import AnswerRow from '../components/AnswerRow.vue'
 import CallWords from '../components/CallWords.vue'
 import Mark from '../components/Mark.vue'
 import { useAnswerLink } from '../composables/useAnswers'
-import { clock, count, mediumDay } from '../time'
+import { count, mediumDay } from '../time'
 
 /** For the invited, without an account. Opening it changes nothing: mail scanners follow links, so a person presses. */
 const { id, personId, token } = defineProps<{ id: string; personId: string; token: string }>()
@@ -19,14 +20,18 @@ type Word = Schemas['AnswerWord']
 const WORDS: [Word, string, string][] = [['accepted', 'I come', 'you come'], ['tentative', 'I may come', 'you may come'], ['declined', 'I cannot', 'you cannot']]
 const said = (word: Word) => WORDS.find(([one]) => one === word)?.[2] ?? 'not answered yet'
 const fromMail = WORDS.find(([word]) => word === route.query.answer)?.[0]
-const chosen = ref<Word>(fromMail ?? 'accepted')
-const which = ref<string>('')
 const note = ref('')
 const done = ref('')
+/** Said by a region that stands there already, and said again when it is the same. */
+async function tell(words: string) {
+  done.value = ''
+  await nextTick()
+  done.value = words
+}
 const coming = computed(() => link.value?.meetings.filter(meeting => meeting.state === 'planned') ?? [])
 const single = computed(() => coming.value.length === 1)
-// Where people sign up there is no maybe.
-const words = computed(() => (coming.value.every(meeting => meeting.signUp) ? WORDS.filter(([word]) => word !== 'tentative').map(([word, label, kept]) => [word, word === 'accepted' ? 'I sign up' : label, kept] as [Word, string, string]) : WORDS))
+/** What is not answered yet; a single answer is never changed along with others. */
+const unanswered = computed(() => coming.value.filter(meeting => meeting.answersAsked && meeting.answer === 'none' && !meeting.wait && !meeting.substitute))
 const insteadOf = computed(() => (link.value?.meetings.length && link.value.meetings.every(meeting => meeting.insteadOf) ? link.value.meetings[0]!.insteadOf : null))
 const asked = computed(() => coming.value.some(meeting => meeting.answersAsked))
 const passable = computed(() => coming.value.filter(meeting => meeting.passOn))
@@ -39,31 +44,39 @@ function standing(meeting: Schemas['LinkMeeting']) {
 const passing = ref({ meetingId: '', name: '', email: '', open: false })
 async function sendInstead() {
   try {
-    await pass({ meetingId: passing.value.meetingId || passable.value[0]!.id, name: passing.value.name, email: passing.value.email })
+    await pass({ meetingId: passing.value.meetingId, name: passing.value.name, email: passing.value.email })
     passing.value.open = false
-    done.value = `${passing.value.name} is asked to come instead. You can come after all by answering again.`
+    tell(`${passing.value.name} is asked to come instead. You can come after all by answering again.`)
   } catch { /* shown at the field */ }
+}
+/** Which meeting is meant is never guessed where there are several. */
+function open(form: { open: boolean; meetingId: string }, among: Schemas['LinkMeeting'][]) {
+  form.open = !form.open
+  form.meetingId = among.length === 1 ? among[0]!.id : ''
 }
 const offering = ref({ meetingId: '', at: '', note: '', open: false })
 
-async function send() {
+/** @param meetingId one meeting; null: all that are not answered yet */
+async function send(word: Word, meetingId: string | null, words: string | null) {
   try {
-    await answer({ answer: chosen.value, meetingId: which.value || null, note: note.value || null })
-    const waits = chosen.value === 'accepted' ? coming.value.find(meeting => meeting.wait && (!which.value || meeting.id === which.value))?.wait : null
-    done.value = waits ? `Kept. All places are taken: you are number ${waits} of those who wait, and hear of it when a place becomes free.` : `Kept: ${said(chosen.value)}${which.value ? ' that day' : single.value ? '' : ', to all meetings'}. You can change it here until then.`
+    await answer({ answer: word, meetingId, note: words })
+    const waits = word === 'accepted' ? coming.value.find(meeting => meeting.wait && (!meetingId || meeting.id === meetingId))?.wait : null
+    const day = coming.value.find(meeting => meeting.id === meetingId)?.localStart
+    note.value = ''
+    tell(waits ? `Kept. All places are taken: you are number ${waits} of those who wait, and hear of it when a place becomes free.` : `Kept: ${said(word)}${day ? `, ${mediumDay(day)}` : ', to all that were open'}. You can change it here until then.`)
   } catch { /* shown below */ }
 }
 async function sendFeed() {
   try {
     await mailFeed()
-    done.value = 'The address is on its way to your mail. Add it to your calendar program.'
-  } catch (fault) { done.value = (fault as Error).message }
+    tell('The address is on its way to your mail. Add it to your calendar program.')
+  } catch (fault) { tell((fault as Error).message) }
 }
 async function sendOffer() {
   try {
-    await offer({ id: newKey(), meetingId: offering.value.meetingId || coming.value[0]!.id, localStart: offering.value.at, note: offering.value.note || null })
+    await offer({ id: newKey(), meetingId: offering.value.meetingId, localStart: offering.value.at, note: offering.value.note || null })
     offering.value.open = false
-    done.value = 'Your offer is with the keeper, who takes it or turns it down.'
+    tell('Your offer is with the keeper, who takes it or turns it down.')
   } catch { /* shown below */ }
 }
 </script>
@@ -82,45 +95,43 @@ async function sendOffer() {
         <p v-if="link.call" class="soft">Call: <CallWords :call="link.call" whole /></p>
         <p v-if="link.purpose" class="soft">{{ link.purpose }}</p>
       </header>
-      <p v-if="done" class="done strong" role="status">{{ done }}</p>
-      <form v-if="coming.length && asked && link.role !== 'informed'" class="stack" @submit.prevent="send">
-        <div class="choices" role="group" aria-label="Your answer">
-          <button v-for="[word, label] in words" :key="word" type="button" :class="{ on: chosen === word }" :aria-pressed="chosen === word" @click="chosen = word">{{ label }}</button>
+      <p class="strong" :class="{ done }" role="status">{{ done }}</p>
+      <p v-if="answerError" class="stuck" role="alert">{{ isPassing(answerError) ? 'Not sent yet: there is no connection just now. Press it again in a moment.' : answerError.message }}</p>
+      <p v-if="fromMail && unanswered.length && link.role !== 'informed'" class="small">You chose “{{ WORDS.find(([word]) => word === fromMail)?.[1] }}” in the mail. Press it where it holds.</p>
+      <section v-if="unanswered.length > 1 && link.role !== 'informed'" class="stack" aria-labelledby="open-ones">
+        <h2 id="open-ones">All {{ unanswered.length }} that are still open</h2>
+        <div class="choices" role="group" aria-label="Your answer for all that are still open">
+          <button v-for="[word, label] in WORDS" :key="word" type="button" :disabled="isAnswering" :class="{ suggested: fromMail === word }" @click="send(word, null, note || null)">{{ label }}</button>
         </div>
-        <v-select v-if="!single" v-model="which" :items="[{ title: 'to all meetings', value: '' }, ...coming.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)} only`, value: meeting.id }))]" label="This is my answer" />
         <v-text-field v-model="note" label="A word with it (if you like)" maxlength="500" />
-        <p v-if="answerError" class="stuck" role="alert">{{ isPassing(answerError) ? 'Not sent yet: there is no connection just now. What you chose is still here; send it again.' : answerError.message }}</p>
-        <v-btn type="submit" size="large" block :loading="isAnswering">Send my answer</v-btn>
-      </form>
-      <p v-else-if="coming.length && !asked" class="soft">No answer is needed.</p>
+      </section>
+      <p v-if="coming.length && !asked" class="soft">No answer is needed.</p>
       <p v-else-if="link.role === 'informed'" class="soft">This is for your information; nobody waits for an answer.</p>
       <section aria-labelledby="dates">
         <h2 id="dates">{{ count(link.meetings.length, 'meeting') }} to come, in {{ link.zonePlace }} time</h2>
         <ul class="ruled">
-          <li v-for="meeting in link.meetings" :key="meeting.id" class="row spread">
-            <span :class="{ off: meeting.state === 'called_off' }">{{ mediumDay(meeting.localStart) }}, {{ clock(meeting.localStart) }}–{{ clock(meeting.localEnd) }}</span>
-            <span class="small" :class="meeting.state === 'called_off' ? 'stuck' : 'soft'">{{ standing(meeting) }}</span>
-            <span v-if="meeting.papers.length" class="small papers">To read: <a v-for="paper in meeting.papers" :key="paper.id" :href="`/api/answer-links/${id}/${personId}/${token}/papers/${paper.id}`" download>{{ paper.name }}</a></span>
-          </li>
+          <AnswerRow
+            v-for="meeting in link.meetings" :key="meeting.id" :meeting="meeting" :standing="standing(meeting)" :asked="link.role !== 'informed'" :suggested="fromMail" :busy="isAnswering"
+            :papers="`/api/answer-links/${id}/${personId}/${token}/papers`" @answer="(word, words) => send(word, meeting.id, words)" />
         </ul>
       </section>
       <section v-if="link.agenda.length" aria-labelledby="agenda"><h2 id="agenda">Agenda of the next</h2><ol class="ruled"><li v-for="topic in link.agenda" :key="topic.title" class="row spread"><span>{{ topic.title }}</span><span class="soft small">{{ topic.lengthMin }} min</span></li></ol></section>
       <section v-if="coming.length && link.role !== 'informed'">
-        <button type="button" class="quiet" :aria-expanded="offering.open" @click="offering.open = !offering.open">Offer another time</button>
+        <button type="button" class="quiet" :aria-expanded="offering.open" @click="open(offering, coming)">Offer another time</button>
         <form v-if="offering.open" class="stack offer" @submit.prevent="sendOffer">
           <v-select v-if="!single" v-model="offering.meetingId" :items="coming.map(meeting => ({ title: `instead of ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
           <v-text-field v-model="offering.at" type="datetime-local" :label="`Begins, ${link.zonePlace} time`" :error-messages="offerError instanceof ProblemError ? offerError.at('/localStart') : undefined" />
           <v-text-field v-model="offering.note" label="A word with it (if you like)" maxlength="500" />
-          <v-btn type="submit" variant="outlined" :disabled="!offering.at" :loading="isOffering">Send the offer</v-btn>
+          <v-btn type="submit" variant="outlined" :disabled="!offering.at || !offering.meetingId" :loading="isOffering">Send the offer</v-btn>
         </form>
       </section>
       <section v-if="passable.length && link.role !== 'informed'">
-        <button type="button" class="quiet" :aria-expanded="passing.open" @click="passing.open = !passing.open">Send somebody else instead</button>
+        <button type="button" class="quiet" :aria-expanded="passing.open" @click="open(passing, passable)">Send somebody else instead</button>
         <form v-if="passing.open" class="stack offer" @submit.prevent="sendInstead">
           <v-select v-if="passable.length > 1" v-model="passing.meetingId" :items="passable.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
           <v-text-field v-model="passing.name" label="Their name" maxlength="120" :error-messages="passError instanceof ProblemError ? passError.at('/name') : undefined" />
           <v-text-field v-model="passing.email" type="email" label="Their mail address" maxlength="190" :error-messages="passError instanceof ProblemError ? passError.at('/email') : undefined" />
-          <v-btn type="submit" variant="outlined" :disabled="!passing.email || !passing.name" :loading="isAsking">Ask them to come</v-btn>
+          <v-btn type="submit" variant="outlined" :disabled="!passing.email || !passing.name || !passing.meetingId" :loading="isAsking">Ask them to come</v-btn>
         </form>
       </section>
       <section>
@@ -134,11 +145,10 @@ async function sendOffer() {
 .answer { max-width: 620px; margin: 0 auto; padding: 18px 14px 48px; }
 .mark { display: flex; gap: 8px; align-items: center; font: 650 16px 'Bricolage Grotesque Variable', sans-serif; margin-bottom: 12px !important; }
 .done { padding: 10px 14px; background: var(--pine-pale); border-left: 4px solid var(--pine); }
-.choices { display: grid; grid-template-columns: repeat(auto-fit, minmax(90px, 1fr)); gap: 8px; }
-.choices button { padding: 12px 6px; border: 1px solid var(--line); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; font-weight: 600; cursor: pointer; }
-.choices button.on { background: var(--pine); color: rgb(var(--v-theme-on-primary)); border-color: var(--pine); }
-.papers { flex-basis: 100%; display: flex; gap: 10px; flex-wrap: wrap; }
-.off { text-decoration: line-through; }
+.answer :deep(.choices) { display: grid; grid-template-columns: repeat(auto-fit, minmax(90px, 1fr)); gap: 8px; }
+.answer :deep(.choices button) { padding: 12px 6px; border: 1px solid var(--line); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; font-weight: 600; cursor: pointer; }
+.answer :deep(.choices button.suggested) { border: 2px solid var(--pine); }
+.answer :deep(.choices button.on) { background: var(--pine); color: rgb(var(--v-theme-on-primary)); border-color: var(--pine); }
 .offer { margin-top: 10px; }
 .answer section > .quiet { margin-left: -4px; }
 </style>

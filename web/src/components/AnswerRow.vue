@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Schemas } from '../api/client'
+import { clock, mediumDay } from '../time'
+
+/** One meeting as somebody invited sees it: when it is, what they have answered, and three ways to answer it. */
+type Word = Schemas['AnswerWord']
+const { meeting, standing, asked, suggested = undefined } = defineProps<{ meeting: Schemas['LinkMeeting']; standing: string; asked: boolean; suggested?: Word; busy?: boolean; papers: string }>()
+const emit = defineEmits<{ answer: [answer: Word, note: string | null] }>()
+
+// Where people sign up there is no maybe.
+const words = computed<[Word, string][]>(() => (meeting.signUp
+  ? [['accepted', 'I sign up'], ['declined', 'I cannot']]
+  : [['accepted', 'I come'], ['tentative', 'I may come'], ['declined', 'I cannot']]))
+const answerable = computed(() => asked && meeting.state === 'planned' && meeting.answersAsked)
+const day = computed(() => mediumDay(meeting.localStart))
+const writing = ref(false)
+const note = ref('')
+
+function write() {
+  note.value = meeting.note ?? ''
+  writing.value = true
+}
+function keepWord() {
+  emit('answer', meeting.answer, note.value || null)
+  writing.value = false
+}
+</script>
+
+<template>
+  <li class="one">
+    <p class="row spread">
+      <span :class="{ off: meeting.state === 'called_off' }" class="strong">{{ day }}, {{ clock(meeting.localStart) }}–{{ clock(meeting.localEnd) }}</span>
+      <span class="small" :class="meeting.state === 'called_off' ? 'stuck' : 'soft'">{{ standing }}</span>
+    </p>
+    <div v-if="answerable" class="choices" role="group" :aria-label="`Your answer for ${day}`">
+      <button
+        v-for="[word, label] in words" :key="word" type="button" :disabled="busy" :class="{ on: meeting.answer === word, suggested: suggested === word && meeting.answer === 'none' }"
+        :aria-pressed="meeting.answer === word" :aria-label="`${label}, ${day}`" @click="$emit('answer', word, meeting.note)">
+        {{ label }}
+      </button>
+    </div>
+    <p v-if="meeting.note && !writing" class="small">“{{ meeting.note }}”</p>
+    <form v-if="writing" class="word" @submit.prevent="keepWord">
+      <v-text-field v-model="note" label="A word with it" maxlength="500" autofocus hide-details />
+      <v-btn type="submit" variant="outlined">Save</v-btn>
+    </form>
+    <p v-else-if="answerable && meeting.answer !== 'none'"><button type="button" class="quiet small" :aria-label="`${meeting.note ? 'Change the word' : 'Add a word'}, ${day}`" @click="write()">{{ meeting.note ? 'Change the word' : 'Add a word' }}</button></p>
+    <p v-if="meeting.papers.length" class="small papers">To read: <a v-for="paper in meeting.papers" :key="paper.id" :href="`${papers}/${paper.id}`" download>{{ paper.name }}</a></p>
+  </li>
+</template>
+
+<style scoped>
+.one { display: grid; gap: 8px; padding: 12px 0 !important; }
+.one > p { margin: 0; }
+.papers { display: flex; gap: 10px; flex-wrap: wrap; }
+.off { text-decoration: line-through; }
+.word { display: flex; gap: 10px; align-items: center; }
+.one .quiet { margin-left: -4px; }
+</style>
