@@ -35,7 +35,7 @@ RSpec.describe Core::FreeBusy::Calendar do
     observance = ->(i) { ["BEGIN:STANDARD", "DTSTART:1970010#{i % 7 + 1}T010000", "RRULE:FREQ=WEEKLY", "TZOFFSETFROM:+0100", "TZOFFSETTO:+0200", "END:STANDARD"] }
     {
       "a zone of 50 weekly changes" => ["BEGIN:VTIMEZONE", "TZID:Odd", *(0...50).flat_map(&observance), "END:VTIMEZONE", "BEGIN:VEVENT", "UID:a", "DTSTART;TZID=Odd:20261201T100000", "END:VEVENT"],
-      "300,000 further dates" => ["BEGIN:VEVENT", "UID:a", "DTSTART:20261201T100000Z", "RDATE:#{"20261201T100000Z," * 300_000}20261201T100000Z", "END:VEVENT"],
+      "200,000 further dates" => ["BEGIN:VEVENT", "UID:a", "DTSTART:20261201T100000Z", "RDATE:#{"20261201T100000Z," * 200_000}20261201T100000Z", "END:VEVENT"],
       "a million lines" => ["X:"] * 1_000_000
     }.each do |what, lines|
       it "refuses #{what}" do

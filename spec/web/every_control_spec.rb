@@ -1,0 +1,91 @@
+require_relative "../web_helper"
+
+# Controls that no journey comes by, pressed and looked for where a user would look.
+RSpec.describe "Every control" do
+  let!(:marit) { person("Marit Hauge", admin: true) }
+  let!(:wen) { person("Wen Halloran") }
+  let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
+
+  def dialog = find(".v-dialog")
+
+  def keep(verb = "Keep") = within(".v-dialog") { click_button verb }
+
+  it "keeps people, groups and places, and takes a group away and back" do
+    sign_in_as("Marit Hauge")
+    visit "/people"
+    click_button "Change Wen Halloran"
+    dialog.fill_in "Name", with: "Wen Halloran-Ek"
+    keep
+    expect(page).to have_link "Wen Halloran-Ek"
+    click_button "Groups"
+    click_button "Add a group"
+    dialog.fill_in "Name", with: "Boat crew"
+    keep
+    click_button "Change Boat crew"
+    dialog.fill_in "Name", with: "Shore crew"
+    keep
+    expect(page).to have_css "b", text: "Shore crew"
+    click_button "Remove Shore crew"
+    expect(page).to have_content "its people stay"
+    click_button "Undo"
+    expect(page).to have_css "b", text: "Shore crew"
+    click_button "Places"
+    click_button "Add a place"
+    dialog.fill_in "Name", with: "Chart room"
+    keep
+    click_link "Chart room"
+    click_button "Change it"
+    dialog.fill_in "Name", with: "Map room"
+    keep
+    expect(page).to have_css "h1", text: "Map room"
+  end
+
+  it "keeps hours, busy times by hand and private addresses on one's own page" do
+    sign_in_as("Wen Halloran")
+    visit "/people/#{wen}"
+    click_button "Add hours on Saturday"
+    click_button "Keep the hours"
+    expect(page).to have_content "The hours are kept."
+    expect(Records::Person.find(wen).working_hours["sa"].size).to eq 1
+    click_button "Make my private addresses"
+    expect(find_field("When I am busy").value).to include "/feeds/busy/#{wen}/"
+    click_button "Close them"
+    expect(page).to have_button "Make my private addresses"
+  end
+
+  it "calls off all later meetings with a reason, brings them back, and reminds who is silent" do
+    id = series(marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=4")
+    use(UseCases::Invitations, marit).send_all(id: key, series_id: id)
+    sign_in_as("Marit Hauge")
+    visit "/series/#{id}?show=answers"
+    first("button", text: /\ARemind/).click
+    expect(page).to have_content(/\d (person|people) reminded/)
+    visit "/series/#{id}"
+    click_button "Change the times"
+    dialog.find("label", text: "call them off").click
+    keep("Call them off")
+    expect(page).to have_content "Say why, so that people understand."
+    dialog.fill_in "Why", with: "The winch is in repair"
+    keep("Call them off")
+    expect(page).to have_content "They are called off. Nobody is told yet."
+    expect(page).to have_content(/All meetings from .* on are called off/)
+    find("p.untold button").click
+    expect(page).to have_no_content(/on are called off/)
+    expect(Records::Meeting.where(series_id: id).pluck(:state).uniq).to eq ["planned"]
+  end
+
+  it "lets the invited offer another time, and be mailed a calendar of all their meetings" do
+    id = series(marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: nil)
+    use(UseCases::Invitations, marit).send_all(id: key, series_id: id)
+    visit URI(UseCases::AnswerLinks.address(id, wen)).path
+    click_button "Offer another time"
+    find_field("Begins, Oslo time").set("#{monday + 1}T15:00")
+    click_button "Send the offer"
+    expect(page).to have_content "Your offer is with the keeper"
+    expect(page).to have_content "another time offered"
+    expect(Records::Counter.pluck(:person_id, :state)).to eq [[wen, "open"]]
+    click_button "Mail me a calendar address of all my meetings"
+    expect(page).to have_content "The address is on its way to your mail."
+    eventually { Records::Mail.where(recipient: "wen@skerrybuoy.example", subject: "Your meetings as a calendar").exists? }
+  end
+end
