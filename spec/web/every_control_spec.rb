@@ -88,4 +88,59 @@ RSpec.describe "Every control" do
     expect(page).to have_content "The address is on its way to your mail."
     eventually { Records::Mail.where(recipient: "wen@skerrybuoy.example", subject: "Your meetings as a calendar").exists? }
   end
+
+  it "enters busy times by hand, and takes them and the calendar away" do
+    sign_in_as("Wen Halloran")
+    visit "/people/#{wen}"
+    click_button "Add a calendar"
+    dialog.find("label", text: "Busy times entered by hand").click
+    dialog.fill_in "Called", with: "By hand"
+    keep("Add it")
+    click_button "Enter a busy time"
+    dialog.fill_in "What (only for you)", with: "Dentist"
+    dialog.find_field("From").set("#{monday}T15:00")
+    dialog.find_field("To").set("#{monday}T16:00")
+    keep
+    expect(page).to have_css "li", text: /15:00–16:00 Dentist/
+    within("section", text: "Calendars", match: :first) { click_button "Take away" }
+    expect(page).to have_no_content "Dentist"
+    click_button "Remove: By hand"
+    expect(page).to have_no_content "By hand"
+    expect([Records::Calendar.count, Records::BusySpan.count]).to eq [0, 0]
+  end
+
+  it "takes an invitation that came as a file, and says what is wrong with another" do
+    file = ->(text) { Tempfile.new(["invitation", ".ics"]).tap { |one| one.write(text) && one.close }.path }
+    ical = ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:x", "METHOD:REQUEST", "BEGIN:VEVENT", "UID:dues", "DTSTAMP:20261124T080000Z", "DTSTART:#{monday.strftime("%Y%m%d")}T100000Z", "DURATION:PT1H", "SUMMARY:Harbour dues",
+      "ORGANIZER;CN=Olav Dahl:mailto:olav@port.example", "ATTENDEE:mailto:wen@skerrybuoy.example", "END:VEVENT", "END:VCALENDAR", ""].join("\r\n")
+    sign_in_as("Wen Halloran")
+    find("input[type=file]", visible: :all).set(file[ical.sub("METHOD:REQUEST", "METHOD:REPLY")])
+    expect(page).to have_content "This file asks you to nothing"
+    find("input[type=file]", visible: :all).set(file[ical])
+    expect(page).to have_content "Harbour dues"
+    expect(Records::OutsideMeeting.pluck(:title)).to eq ["Harbour dues"]
+  end
+
+  it "changes and removes topics, lines and papers on a sheet, and takes a review back" do
+    id = series(marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: "FREQ=WEEKLY;COUNT=3")
+    first, second = meeting_ids(id)
+    state(first, marit, "in_session")
+    action = raise_action(first, marit, "Order rope", owners: [wen])
+    %w[closed issued].each { |to| state(first, marit, to) }
+    topic(second, marit, "Safety")
+    sign_in_as("Marit Hauge")
+    visit "/meetings/#{second}"
+    click_button "Change the topic Safety"
+    find("form input[maxlength='200']", match: :first).set("Safety at sea")
+    within(".topic") { click_button "Keep" }
+    expect(page).to have_content "Safety at sea"
+    path = Tempfile.new(["chart", ".txt"]).tap { |one| one.write("depth") && one.close }.path
+    find("input[aria-label='Add papers']", visible: :all).set(path)
+    expect(page).to have_css "a", text: /chart.*txt/
+    click_button "Start the meeting"
+    click_button "Done: Order rope"
+    click_button "Undo: Order rope"
+    expect(page).to have_button "Done: Order rope"
+    expect(Records::ActionItem.find(action).state).to eq "open"
+  end
 end
