@@ -69,7 +69,7 @@ class Demo
     Story::PEOPLE.each_with_index do |(key, (name, zone)), i|
       email = "#{key}@skerrybuoy.example"
       wish = {id: @people[key] = Records::Key.make(@clock.now), name: name, email: email, time_zone: zone, password: Story::PASSWORD}
-      i.zero? ? people(nil).set_up(**wish) : people(@people[:marit]).add(**wish)
+      i.zero? ? people(nil).set_up(**wish, code: Settings.set_up_code) : people(@people[:marit]).add(**wish)
     end
   end
 
