@@ -1,15 +1,15 @@
 module Api
   # The search for times, and times kept tentatively.
   class CommonTime < Resource
-    on(:post, "/common-time", "findCommonTime", may: :find_time) { json common_time.find(**wish) }
+    on(:post, "/common-time", "findCommonTime", may: :search_times) { json common_time.find(**wish) }
 
-    on(:post, "/common-time/check", "checkTime", may: :find_time) { json common_time.check(**wish, at: Time.iso8601(input[:at])) }
+    on(:post, "/common-time/check", "checkTime", may: :search_times) { json common_time.check(**wish, at: Time.iso8601(input[:at])) }
 
-    on(:post, "/common-time/runs", "findRunTime", may: :find_time) { json common_time.across(**wish) }
+    on(:post, "/common-time/runs", "findRunTime", may: :search_times) { json common_time.across(**wish) }
 
     on(:get, "/holds", "listHolds", may: :see_own) { json holds.list }
 
-    on(:post, "/holds", "keepHold", may: :find_time) { json holds.keep(**input, starts_at: Time.iso8601(input[:starts_at])), 201 }
+    on(:post, "/holds", "keepHold", may: :search_times) { json holds.keep(**input, starts_at: Time.iso8601(input[:starts_at])), 201 }
 
     on(:delete, "/holds/:id", "releaseHold", may: :keep_hold, of: :hold) { json holds.release(params["id"]) }
 

@@ -84,7 +84,7 @@ RSpec.describe "Every control" do
     expect(page).to have_content "Your offer is with the keeper"
     expect(page).to have_content "another time offered"
     expect(Records::Counter.pluck(:person_id, :state)).to eq [[wen, "open"]]
-    click_button "Mail me a calendar address of all my meetings"
+    click_button "Mail me a calendar address of all I am asked to"
     expect(page).to have_content "The address is on its way to your mail."
     eventually { Records::Mail.where(recipient: "wen@skerrybuoy.example", subject: "Your meetings as a calendar").exists? }
   end

@@ -135,7 +135,7 @@ async function sendOffer() {
         </form>
       </section>
       <section>
-        <button type="button" class="quiet" :disabled="isFeeding" @click="sendFeed()">Mail me a calendar address of all my meetings</button>
+        <button type="button" class="quiet" :disabled="isFeeding" @click="sendFeed()">Mail me a calendar address of all I am asked to</button>
       </section>
     </article>
   </div>

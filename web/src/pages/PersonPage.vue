@@ -84,7 +84,7 @@ async function save() {
             <h2 id="feeds">Private addresses</h2>
             <p class="small soft">For calendar programs outside. Whoever has an address can read it, so give it to nobody else.</p>
             <template v-if="feeds.addresses">
-              <v-text-field :model-value="feeds.addresses.meetings" label="My meetings here" readonly @focus="($event.target as HTMLInputElement).select()" />
+              <v-text-field :model-value="feeds.addresses.meetings" label="All I am asked to here" readonly @focus="($event.target as HTMLInputElement).select()" />
               <v-text-field :model-value="feeds.addresses.busy" label="When I am busy" readonly class="gap" @focus="($event.target as HTMLInputElement).select()" />
               <p class="row"><button type="button" class="quiet" @click="setFeeds(true)">Make new ones</button><button type="button" class="quiet" @click="setFeeds(false)">Close them</button></p>
             </template>
