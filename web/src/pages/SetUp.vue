@@ -21,7 +21,7 @@ const isAtField = computed(() => ['/code', '/name', '/email', '/password', '/tim
 
 <template>
   <form class="sheet gate stack" novalidate @submit.prevent="setUp({ id, name, email, password, timeZone, code })">
-    <h1 class="title"><Mark /> Left Over</h1>
+    <h1><Mark /> Left Over</h1>
     <p>Nobody is here yet. Make the first person: you, who will look after people and places. The others come afterwards.</p>
     <v-text-field v-model="code" label="Code that bin/start has printed" autocomplete="one-time-code" autofocus :error-messages="at('/code')" />
     <v-text-field v-model="name" label="Your name" autocomplete="name" :error-messages="at('/name')" />
@@ -32,8 +32,3 @@ const isAtField = computed(() => ['/code', '/name', '/email', '/password', '/tim
     <v-btn type="submit" :loading="isSettingUp">Begin</v-btn>
   </form>
 </template>
-
-<style scoped>
-.gate { width: min(460px, calc(100vw - 28px)); margin: 8vh auto 0; }
-.title { display: flex; gap: 12px; align-items: center; }
-</style>

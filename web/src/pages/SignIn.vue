@@ -16,7 +16,7 @@ const atField = computed(() => (signInError.value instanceof ProblemError ? sign
 
 <template>
   <form v-if="!forgotten" class="sheet gate stack" novalidate @submit.prevent="signIn({ email, password })">
-    <h1 class="title"><Mark /> Left Over</h1>
+    <h1><Mark /> Left Over</h1>
     <p class="soft">Common time between people, and nothing lost between meetings.</p>
     <v-text-field v-model="email" label="Mail address" type="email" autocomplete="username" autofocus />
     <v-text-field v-model="password" label="Password" type="password" autocomplete="current-password" :error-messages="atField" />
@@ -25,7 +25,7 @@ const atField = computed(() => (signInError.value instanceof ProblemError ? sign
     <p><button type="button" class="quiet small" @click="forgotten = true">Forgotten your password?</button></p>
   </form>
   <form v-else class="sheet gate stack" novalidate @submit.prevent="ask(email)">
-    <h1 class="title"><Mark /> A new password</h1>
+    <h1><Mark /> A new password</h1>
     <p class="soft">You are mailed a link to choose one. It works once, within an hour.</p>
     <v-text-field v-model="email" label="Mail address" type="email" autocomplete="username" autofocus />
     <ProblemNote :error="askError" />
@@ -34,8 +34,3 @@ const atField = computed(() => (signInError.value instanceof ProblemError ? sign
     <p><button type="button" class="quiet small" @click="forgotten = false">Back to signing in</button></p>
   </form>
 </template>
-
-<style scoped>
-.gate { width: min(420px, calc(100vw - 28px)); margin: 12vh auto 0; }
-.title { display: flex; gap: 12px; align-items: center; }
-</style>

@@ -26,7 +26,7 @@ async function save() {
 
 <template>
   <form class="sheet gate stack" novalidate @submit.prevent="save">
-    <h1 class="title"><Mark /> Left Over</h1>
+    <h1><Mark /> Left Over</h1>
     <template v-if="isUsedUp">
       <p role="alert">This link is not good any more: it was used, or its time is over.</p>
       <router-link to="/">Sign in, or ask for a new one</router-link>
@@ -41,8 +41,3 @@ async function save() {
     <ProblemNote v-else :error="error" />
   </form>
 </template>
-
-<style scoped>
-.gate { width: min(420px, calc(100vw - 28px)); margin: 12vh auto 0; }
-.title { display: flex; gap: 12px; align-items: center; }
-</style>
