@@ -14,6 +14,14 @@ RSpec.describe "Signing in" do
 
   def in_another_browser(&) = Capybara.using_session(:another, &)
 
+  def expect_signed_out_elsewhere
+    in_another_browser do
+      visit "/actions"
+      expect(page).to have_field "Password"
+      yield if block_given?
+    end
+  end
+
   it "begins with a mail for whoever is added: they choose a password, and the link works once" do
     sign_in_as("Marit Hauge")
     visit "/people"
@@ -99,19 +107,11 @@ RSpec.describe "Signing in" do
     expect_accessible
     find("button", text: "Sign out", exact_text: true).click
     expect(page).to have_no_button "Sign out everywhere else"
-    in_another_browser do
-      visit "/actions"
-      expect(page).to have_field "Password"
-      sign_in_as("Wen Halloran")
-    end
+    expect_signed_out_elsewhere { sign_in_as("Wen Halloran") }
     visit "/people/#{wen}"
     click_button "Sign out everywhere else"
     expect(page).to have_no_button "Sign out everywhere else"
-    in_another_browser do
-      visit "/actions"
-      expect(page).to have_field "Password"
-      sign_in_as("Wen Halloran")
-    end
+    expect_signed_out_elsewhere { sign_in_as("Wen Halloran") }
     click_button "Change password"
     expect_accessible within: ".v-dialog"
     fill_in "Your password now", with: "not this one"
@@ -121,10 +121,7 @@ RSpec.describe "Signing in" do
     fill_in "Your password now", with: Stage::PASSWORD
     click_button "Save"
     expect(page).to have_content "Your password is changed. Everywhere else you are signed out."
-    in_another_browser do
-      visit "/actions"
-      expect(page).to have_field "Password"
-    end
+    expect_signed_out_elsewhere
     visit "/actions"
     expect(page).to have_css "header.bar"
     visit "/"
