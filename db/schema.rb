@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_25_000009) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -401,7 +401,15 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000009) do
     t.integer "sign_up_limit"
     t.integer "remind_min"
     t.integer "sign_ups", default: 0, null: false
+    t.boolean "called_off_with_run", default: false, null: false
+    t.boolean "own_where", default: false, null: false
+    t.string "place_id", limit: 36, collation: "ascii_bin"
+    t.string "place", limit: 250
+    t.string "call_url", limit: 500
+    t.string "call_passcode", limit: 60
+    t.string "call_dial_in", limit: 200
     t.index ["ends_at"], name: "index_meetings_on_ends_at"
+    t.index ["place_id"], name: "fk_rails_2a899e4b51"
     t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true
     t.index ["series_id", "starts_at"], name: "index_meetings_on_series_id_and_starts_at"
     t.index ["series_id"], name: "index_meetings_on_series_id"
@@ -489,6 +497,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000009) do
     t.string "phone", limit: 20, collation: "ascii_bin"
     t.boolean "text_reminders", default: false, null: false
     t.integer "remind_min"
+    t.boolean "mail_own", default: false, null: false
     t.index ["email"], name: "index_people_on_email", unique: true
     t.index ["founder"], name: "index_people_on_founder", unique: true
     t.check_constraint "json_valid(`working_hours`)", name: "working_hours"
@@ -758,6 +767,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000009) do
   add_foreign_key "mails", "sendings"
   add_foreign_key "mails", "sendings", column: "before_sending_id"
   add_foreign_key "mails", "series"
+  add_foreign_key "meetings", "places"
   add_foreign_key "meetings", "series"
   add_foreign_key "minutes_versions", "meetings"
   add_foreign_key "minutes_versions", "people", column: "issued_by_id"

@@ -30,6 +30,12 @@ module Stage
     id
   end
 
+  # A keeper who wants mail about their own series as well.
+  def wants_own_mail(person_id) = Records::Person.where(id: person_id).update_all(mail_own: true)
+
+  # Tells everybody of a series.
+  def invite(series_id, by) = use(UseCases::Invitations, by).send_all(id: key, series_id: series_id)
+
   def use(kind, by) = kind.new(by: by, clock: clock)
 
   # @param members [Hash] role to people

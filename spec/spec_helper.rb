@@ -2,6 +2,8 @@ require_relative "support/loopback_only"
 require_relative "../config/loader"
 require "json"
 
+RSpec::Matchers.define_negated_matcher :not_include, :include
+
 # The layers are loaded by what a folder's specs need: core alone, the database, or the browser.
 RSpec.configure do |config|
   config.disable_monkey_patching!

@@ -17,6 +17,17 @@ module Api
       json sheet
     end
 
+    # Time and place of this meeting alone.
+    on :put, "/meetings/:id", "changeMeeting", may: :move_meeting, of: :meeting do
+      own = input[:own_where] ? input.slice(:place_id, :place, :call) : :series
+      meetings.move(meeting_id: params["id"], version: version, **input.slice(:local_start, :length_min), own: own)
+      json sheet
+    end
+
+    on :post, "/meetings/:id/time/check", "checkMeetingTime", may: :move_meeting, of: :meeting do
+      json use(UseCases::StillHolds).check_meeting(params["id"], **input)
+    end
+
     on :put, "/meetings/:id/attendance/:personId", "takeAttendance", may: :hold_meeting, of: :meeting do
       meetings.attend(meeting_id: params["id"], person_id: params["personId"], **input)
       json sheet

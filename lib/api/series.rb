@@ -12,6 +12,11 @@ module Api
       json series.change(id: params["id"], version: version, **input)
     end
 
+    on :delete, "/series/:id", "deleteSeries", may: :change_series, of: :series do
+      series.delete(params["id"])
+      status 204
+    end
+
     on :put, "/series/:id/run", "changeRun", may: :change_series, of: :series do
       json use(UseCases::SeriesRun).change(series_id: params["id"], version: version, **input)
     end

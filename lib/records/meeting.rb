@@ -1,6 +1,7 @@
 module Records
   class Meeting < Base
     belongs_to :series, class_name: "Records::Series"
+    belongs_to :held_place, class_name: "Records::Place", foreign_key: :place_id, optional: true
     has_many :lines, class_name: "Records::Line"
     has_many :attendances, class_name: "Records::Attendance"
     has_many :replies, class_name: "Records::Reply"
@@ -16,6 +17,19 @@ module Records
 
     # What holds for this meeting: its own, else what the series has.
     def options = series.options.with_own(attributes.symbolize_keys)
+
+    # Where this meeting is, in words: as its series, unless it is held elsewhere.
+    def location = own_where ? [held_place&.name, place].compact.join(", ").presence : series.location
+
+    # @return [Core::Invitation::Call, nil]
+    def call
+      return series.call unless own_where
+
+      Core::Invitation::Call.new(url: call_url, passcode: call_passcode, dial_in: call_dial_in) if call_url || call_dial_in
+    end
+
+    # The place that is to be held for it.
+    def place_to_hold = own_where ? place_id : series.place_id
 
     def original_wall = Core::WallTime.of_fields(original_start)
   end

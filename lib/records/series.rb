@@ -12,6 +12,12 @@ module Records
     scope :of_person, ->(person_id) {
       where(keeper_id: person_id).or(where(chair_id: person_id)).or(where(id: SeriesMember.where(person_id: person_id).select(:series_id)))
     }
+    # Those they run, and those they have been told of, by us or by whoever invites to them elsewhere.
+    scope :shown_to, ->(person_id) {
+      told = where(id: SeriesMember.where(person_id: person_id).select(:series_id)).where(id: Telling.where(person_id: person_id, kind: "request").select(:series_id))
+      elsewhere = where(id: SeriesMember.where(person_id: person_id).select(:series_id)).where.not(outside_meeting_id: nil)
+      where(keeper_id: person_id).or(where(chair_id: person_id)).or(told).or(elsewhere)
+    }
     scope :run_by, ->(person_id) { where(keeper_id: person_id).or(where(chair_id: person_id)) }
 
     def zone = Core::Zone[time_zone]

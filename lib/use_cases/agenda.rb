@@ -3,7 +3,7 @@ module UseCases
   class Agenda < Base
     # @return [Hash, nil] nil while nothing is planned
     def of(meeting_id)
-      meeting = find(Records::Meeting.includes(series: :held_place), meeting_id)
+      meeting = find(Records::Meeting.includes(:held_place, series: :held_place), meeting_id)
       series = meeting.series
       topics = Topics.new(clock: @clock).here(meeting_id)
       left_over = left_over(series.id, meeting)
@@ -11,7 +11,7 @@ module UseCases
 
       zone = series.zone
       names = Records::Person.where(id: topics.map(&:presenter_id)).pluck(:id, :name).to_h
-      {title: series.title, at: "#{Core::Words.day(zone.wall(meeting.starts_at).date)}, #{Core::Words.clock(zone.wall(meeting.starts_at))}–#{Core::Words.clock(zone.wall(meeting.ends_at))} #{zone.place} time", location: series.location,
+      {title: series.title, at: "#{Core::Words.day(zone.wall(meeting.starts_at).date)}, #{Core::Words.clock(zone.wall(meeting.starts_at))}–#{Core::Words.clock(zone.wall(meeting.ends_at))} #{zone.place} time", location: meeting.location,
        topics: topics.map { |topic| {title: topic.title, length_min: topic.length_min, presenter: names[topic.presenter_id]} }, left_over: left_over}
     end
 

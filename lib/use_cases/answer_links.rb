@@ -78,7 +78,7 @@ module UseCases
       [find(Records::Person, person_id), find(Records::Series.includes(:keeper, :held_place), series_id)]
     end
 
-    def series_sentence(series) = SeriesContent.of(series, now).run&.sentence
+    def series_sentence(series) = SeriesContent.of(series, now).sentence
 
     # Who only stands in for somebody sees that meeting alone.
     def meetings_of(series, person)
@@ -105,7 +105,7 @@ module UseCases
     end
 
     def meeting_view(meeting, zone, reply, person_id)
-      {id: meeting.id, local_start: zone.wall(meeting.starts_at), local_end: zone.wall(meeting.ends_at), state: meeting.state, called_off_reason: meeting.called_off_reason, answer: reply&.answer || "none", note: reply&.note, offered: @offered.include?(meeting.id), **options_view(meeting, person_id)}
+      {id: meeting.id, local_start: zone.wall(meeting.starts_at), local_end: zone.wall(meeting.ends_at), state: meeting.state, called_off_reason: meeting.called_off_reason, location: (meeting.location if meeting.own_where), call: (meeting.call&.to_h if meeting.own_where), answer: reply&.answer || "none", note: reply&.note, offered: @offered.include?(meeting.id), **options_view(meeting, person_id)}
     end
 
     # What is planned for the next one, in their order.

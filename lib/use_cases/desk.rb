@@ -9,14 +9,14 @@ module UseCases
       zone = Core::Zone[me.time_zone]
       today = zone.wall(now).date
       {today: today, zone_place: zone.place, meetings: meetings(zone, today), actions: actions, open_actions: open_actions.count,
-       sheets: sheets, clashes: StillHolds.new(by: by, clock: @clock).of_keeper, holds: Holds.new(by: by, clock: @clock).list[:holds], series_without_meeting: series_without_meeting, any_series: Records::Series.of_person(by).exists?}
+       sheets: sheets, clashes: StillHolds.new(by: by, clock: @clock).of_keeper, holds: Holds.new(by: by, clock: @clock).list[:holds], series_without_meeting: series_without_meeting, any_series: Records::Series.shown_to(by).exists?}
     end
 
     # Places to go: series, their next sheets and people that match what was typed.
     # @param query [String] words in any order; empty gives what is next
     def places(query)
       words = query.to_s.downcase.split
-      series = Records::Series.of_person(by).order(:title, :id).to_a.select { |one| words.all? { |word| one.title.downcase.include?(word) } }.first(8)
+      series = Records::Series.shown_to(by).order(:title, :id).to_a.select { |one| words.all? { |word| one.title.downcase.include?(word) } }.first(8)
       nexts = Records::Meeting.where(series_id: series.map(&:id)).coming(now).in_order.to_a.group_by(&:series_id).transform_values(&:first)
       {places: series.flat_map { |one|
         following = nexts[one.id]
@@ -29,15 +29,15 @@ module UseCases
 
     def meetings(zone, today)
       until_at = zone.instant(Core::WallTime.at(today + DAYS_AHEAD))
-      found = Records::Meeting.where(series_id: Records::Series.of_person(by)).coming(now).where("starts_at < ?", until_at).in_order.includes(series: :members).to_a
+      found = Records::Meeting.where(series_id: Records::Series.shown_to(by)).coming(now).where("starts_at < ?", until_at).in_order.includes(:held_place, series: %i[members held_place]).to_a
       answers = Records::Reply.where(meeting_id: found.map(&:id), person_id: by).pluck(:meeting_id, :answer).to_h
       left_over = Records::ActionItem.where(series_id: found.map(&:series_id), state: "open").group(:series_id).count
       found.map do |meeting|
         series = meeting.series
-        {id: meeting.id, series_id: series.id, title: series.title, place: series.location, call: series.call&.to_h, state: meeting.state, starts_at: meeting.starts_at,
+        {id: meeting.id, series_id: series.id, title: series.title, place: meeting.location, call: meeting.call&.to_h, state: meeting.state, starts_at: meeting.starts_at,
          local_start: zone.wall(meeting.starts_at), local_end: zone.wall(meeting.ends_at),
          series_local_start: (series.zone.wall(meeting.starts_at) if series.zone.offset_s(meeting.starts_at) != zone.offset_s(meeting.starts_at)),
-         series_zone_place: series.zone.place, runs_it: [series.keeper_id, series.chair_id].include?(by),
+         series_zone_place: series.zone.place, told: !series.told_at.nil? || !series.outside_meeting_id.nil?, runs_it: [series.keeper_id, series.chair_id].include?(by),
          role: series.members.find { |member| member.person_id == by }&.role, answer: answers[meeting.id] || "none", answer_asked: meeting.options.answers_asked || meeting.options.sign_up, left_over: left_over[series.id] || 0}
       end
     end

@@ -56,7 +56,7 @@ module UseCases
 
     def meetings(person)
       from, to = window
-      series = Records::Series.of_person(person.id).includes(:keeper, :held_place, members: :person)
+      series = Records::Series.shown_to(person.id).includes(:keeper, :held_place, members: :person)
       standing_in = Records::Meeting.where(id: Records::Substitute.where(person_id: person.id).select(:meeting_id))
       series |= Records::Series.where(id: standing_in.select(:series_id)).includes(:keeper, :held_place, members: :person).to_a
       whole = series.select { |one| [one.keeper_id, one.chair_id, *one.members.map(&:person_id)].include?(person.id) }
@@ -65,11 +65,20 @@ module UseCases
       Core::Invitation::Feed.new(name: "Meetings of #{person.name}", meetings: series.flat_map { |one| (found[one.id] || []).map { |meeting| meeting_of(one, meeting, answers[meeting.id], person) } }).to_ical
     end
 
+    # A page they can open.
+    def page_of(series, meeting, person)
+      return AnswerLinks.address(series.id, person.id) if person.guest
+
+      "#{Settings.origin}/#{(role(series, person) == "informed") ? "series/#{series.id}" : "meetings/#{meeting.id}"}"
+    end
+
+    def role(series, person) = [series.keeper_id, series.chair_id].include?(person.id) ? "required" : series.members.find { |member| member.person_id == person.id }&.role
+
     def meeting_of(series, meeting, answer, person)
       meeting.association(:series).target = series
       waits = meeting.options.sign_up && SignUps.of(meeting).wait_of(person.id)
-      Core::Invitation::Feed::Meeting.new(uid: "meeting-#{meeting.id}@#{Settings.mail_domain}", title: series.title, location: series.location || series.call&.url, url: "#{Settings.origin}/meetings/#{meeting.id}",
-        starts_at: meeting.starts_at, ends_at: meeting.ends_at, called_off: meeting.state == "called_off", tentative: answer == "tentative" || !!waits, declined: answer == "declined", stamp: meeting.updated_at, zone: series.zone)
+      Core::Invitation::Feed::Meeting.new(uid: "meeting-#{meeting.id}@#{Settings.mail_domain}", title: series.title, location: [meeting.location, meeting.call&.url].compact.join(", ").presence, url: page_of(series, meeting, person),
+        starts_at: meeting.starts_at, ends_at: meeting.ends_at, called_off: meeting.state == "called_off", tentative: answer == "tentative" || !!waits, declined: answer == "declined" || role(series, person) == "informed", stamp: meeting.updated_at, zone: series.zone)
     end
   end
 end

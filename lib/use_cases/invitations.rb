@@ -4,7 +4,9 @@ require "mini_mime"
 module UseCases
   # Telling people: who has not been told yet and of what, sending it, and composing each mail when it is handed over.
   class Invitations < Base
-    KINDS = {request: "request", cancel: "cancel"}.freeze
+    # What a mail says, and what it makes of somebody: asked, or not asked any more.
+    KINDS = {invited: "request", changed: "request", brought_back: "request", called_off: "cancel", taken_off: "cancel"}.freeze
+    OFF = %i[called_off taken_off].freeze
     # Up to so many, everybody sees who else is asked; beyond, each mail names its reader alone.
     MOST_LISTED = 100
     BATCH = 500
@@ -17,8 +19,8 @@ module UseCases
     def preview(series_id:, note: nil, person_id: nil)
       load(series_id)
       waiting = pending
-      shown = (waiting + told_already(waiting)).find { |one| one[:person].id == person_id }&.then { |one| {before: nil, **one, kind: one[:kind] || :request} } || waiting.first || everybody.first
-      parts = parts_for(shown, note: words(note) || own_words(shown[:person], @content), content: @content, before: shown[:before], sending_id: nil, attendees: attendees)
+      shown = (waiting + told_already(waiting)).find { |one| one[:person].id == person_id }&.then { |one| {before: nil, **one, kind: one[:kind] || :invited} } || waiting.first || everybody.first || {person: @series.keeper, role: :required, kind: :invited, before: nil}
+      parts = parts_for(shown, note: words(note), wording: own_words(shown[:person], @content), content: @content, before: shown[:before], attendees: attendees)
       {subject: parts[:subject], text: parts[:text], copy: copy(shown, note), html: parts[:html], attachments: [*(AGENDA_NAME if agenda_of_next), *papers_of_next.select { |paper| paper[:attached] }.map { |paper| paper[:name] }], agenda_of: next_meeting&.id, shown_person_id: shown[:person].id, changes: changes_since_last_sending,
        recipients: (waiting + told_already(waiting)).sort_by { |one| [one[:kind] ? 0 : 1, one[:person].name] }.map { |one| recipient_view(one) } + substitutes.pending(series_id).map { |one, kind| substitute_view(one, kind) }}
     end
@@ -27,7 +29,7 @@ module UseCases
     def untold(series_id)
       load(series_id)
       waiting = pending
-      {people: waiting.size + substitutes.pending(series_id).size, invited: waiting.count { |one| one[:before].nil? && one[:kind] == :request }, taken_off: waiting.count { |one| one[:kind] == :cancel }, changes: changes_since_last_sending}
+      {people: waiting.size + substitutes.pending(series_id).size, **KINDS.keys.without(:changed).to_h { |kind| [kind, waiting.count { |one| one[:kind] == kind }] }, changes: changes_since_last_sending}
     end
 
     # Puts one mail for each person who is not told yet into the outbox; somebody who has this version already gets none.
@@ -78,9 +80,10 @@ module UseCases
       @series = (@series_of ||= {})[sending.series_id] ||= find(Records::Series.includes(:keeper), sending.series_id)
       before = mail.before_sending_id && sending(mail.before_sending_id).content
       one = {person: Records::Person.find(mail.person_id), role: mail.role.to_sym, kind: mail.kind.to_sym}
+      one[:role_before] = Records::Mail.where(sending_id: mail.before_sending_id, person_id: mail.person_id).pick(:role)&.to_sym if before
       content = Core::Invitation::Content.of(sending.content)
-      parts_for(one, note: sending.note || own_words(one[:person], content, sending.content["wording"], sending.sent_at), content: content, before: before && Core::Invitation::Content.of(before), sending_id: sending.id,
-        attendees: sending.content["attendees"], sequence: sending.sequence, at: sending.sent_at).merge(attachments: attachments(mail.kind))
+      parts_for(one, note: sending.note, wording: own_words(one[:person], content, sending.content["wording"], sending.sent_at), content: content, before: before && Core::Invitation::Content.of(before),
+        attendees: sending.content["attendees"], sequence: sending.sequence, at: sending.sent_at).merge(attachments: OFF.include?(one[:kind]) ? [] : attachments)
     end
 
     # Sends the invitation as it stands to one who has asked for it (REFRESH, RFC 5546 3.2.6).
@@ -89,7 +92,7 @@ module UseCases
       load_series(series_id)
       person = Records::Person.find(person_id)
       role = Records::SeriesMember.where(series_id: series_id, person_id: person_id).pick(:role) || "required"
-      Records::Mail.insert_all([mail_row(telling.sending_id, {person: person, role: role.to_sym, kind: :request}, "again:#{reason}:#{person_id}", series_id: series_id)])
+      Records::Mail.insert_all([mail_row(telling.sending_id, {person: person, role: role.to_sym, kind: :invited}, "again:#{reason}:#{person_id}", series_id: series_id)])
     end
 
     private
@@ -99,7 +102,7 @@ module UseCases
     def substitutes = Substitutes.new(by: by, clock: @clock)
 
     def substitute_view(one, kind)
-      {person_id: one.person_id, name: "#{one.person.name}, instead of #{one.instead_of.name}", email: one.person.email, role: "required", told: false, guest: one.person.guest, what: (kind == :cancel) ? "taken off" : "changed"}
+      {person_id: one.person_id, name: "#{one.person.name}, instead of #{one.instead_of.name}", email: one.person.email, role: "required", told: false, guest: one.person.guest, what: (kind == :cancel) ? "called off" : "changed"}
     end
 
     # A batch of mails is mostly of one sending.
@@ -116,23 +119,39 @@ module UseCases
       raise Core::Conflict.new("Somebody else invites to this meeting.", code: "outside") if @series.outside_meeting_id
     end
 
-    # Everybody asked, as if to be told anew.
-    def everybody = @series.members.map { |member| {person: member.person, role: member.role.to_sym, kind: :request, before: nil} }
+    # Everybody asked, as if to be told anew; whoever keeps the series knows, unless they want mail about it too.
+    def everybody = members_to_tell.map { |member| {person: member.person, role: member.role.to_sym, kind: :invited, before: nil} }
+
+    def members_to_tell = @series.members.reject { |member| knows?(member.person) }
+
+    def knows?(person) = person.id == @series.keeper_id && !person.mail_own
 
     # Who is to be told, each with what they were told last.
     def pending
       return [] if @content.nil? || @series.outside_meeting_id # whoever organises it tells people
 
       tellings = Records::Telling.where(series_id: @series.id).includes(:person, :sending).to_h { |telling| [telling.person_id, telling] }
-      asked = @content.start ? everybody.filter_map { |one| request_for(one, tellings[one[:person].id]) } : []
-      gone = tellings.values.select { |telling| telling.kind == "request" && (@content.start.nil? || @series.members.none? { |member| member.person_id == telling.person_id }) }
-      asked + gone.map { |telling| {person: telling.person, role: :required, kind: :cancel, before: content_of(telling)} }
+      coming = @series.meetings.coming(now).exists?
+      off = !coming && (@content.start.nil? || !@content.ended.nil?)
+      asked = coming ? everybody.filter_map { |one| request_for(one, tellings[one[:person].id]) } : []
+      gone = tellings.values.select { |telling| telling.kind == "request" && !knows?(telling.person) && (off ? telling.digest != digest((last_mail(telling)&.role || "required").to_sym) : !member?(telling.person_id)) }
+      asked + gone.map { |telling| {person: telling.person, role: :required, kind: off ? :called_off : :taken_off, before: content_of(telling)} }
     end
 
-    def request_for(one, telling)
-      return one if telling.nil? || telling.kind == "cancel"
+    def member?(person_id) = @series.members.any? { |member| member.person_id == person_id }
 
-      one.merge(before: content_of(telling)) if telling.digest != digest(one[:role])
+    # Who was told that everything is called off hears that it takes place after all; who was taken off is invited anew.
+    def request_for(one, telling)
+      return one if telling.nil?
+      return one.merge(kind: (last_mail(telling)&.kind == "called_off") ? :brought_back : :invited) if telling.kind == "cancel"
+
+      one.merge(kind: :changed, before: content_of(telling), role_before: last_mail(telling)&.role&.to_sym) if telling.digest != digest(one[:role])
+    end
+
+    # What somebody was last told with, all looked up at once.
+    def last_mail(telling)
+      @last_mails ||= Records::Mail.where(sending_id: Records::Telling.where(series_id: @series.id).select(:sending_id)).where.not(kind: "reminder").select(:sending_id, :person_id, :kind, :role).index_by { |mail| [mail.sending_id, mail.person_id] }
+      @last_mails[[telling.sending_id, telling.person_id]]
     end
 
     def content_of(telling) = telling.sending.content && Core::Invitation::Content.of(telling.sending.content)
@@ -146,7 +165,7 @@ module UseCases
 
     def changes_since_last_sending
       last = Records::Sending.where(series_id: @series.id).where.not(content: nil).order(:sequence, :sent_at).last or return []
-      Core::Invitation::Difference.between(Core::Invitation::Content.of(last.content), @content).map(&:to_h)
+      Core::Invitation::Difference.between(Core::Invitation::Content.of(last.content), @content, from: now).map(&:to_h)
     end
 
     def put(sending_id, some, sequence)
@@ -160,43 +179,41 @@ module UseCases
     def mail_row(sending_id, one, reason, series_id: @series.id)
       before = one[:before] && Records::Telling.where(series_id: series_id, person_id: one[:person].id).pick(:sending_id)
       {id: Records::Key.make(now), reason: reason, message_id: outbox.message.message_id(reason), series_id: series_id, sending_id: sending_id, person_id: one[:person].id, before_sending_id: before, kind: one[:kind].to_s, role: one[:role].to_s,
-       recipient: one[:person].email, subject: Core::Words.shorten(Mailing::Invitation.subject(one[:kind], before, @series.title), 200), due_at: now, state: "waiting", created_at: now, updated_at: now}
+       recipient: one[:person].email, subject: Core::Words.shorten(Mailing::Invitation.subject(one[:kind], @series.title), 200), due_at: now, state: "waiting", created_at: now, updated_at: now}
     end
 
     def attendees = (@series.members.size > MOST_LISTED) ? [] : @series.members.map { |member| {"name" => member.person.name, "address" => member.person.email, "role" => member.role} }
 
     # The words for other ways than mail: they go to whoever is shown them, so no link in them is somebody's own.
     def copy(shown, note)
-      words = words(note) || own_words(shown[:person], @content, link: false)
-      parts_for(shown.merge(before: nil), note: words, content: @content, before: nil, sending_id: nil, attendees: [], link: false)[:text]
+      parts_for(shown.merge(kind: :invited, before: nil), note: words(note), wording: own_words(shown[:person], @content, link: false), content: @content, before: nil, attendees: [], link: false)[:text]
     end
 
     # @param link [Boolean] whether it is for that reader's eyes alone
-    def parts_for(one, note:, content:, before:, sending_id:, attendees:, sequence: @series.sequence, at: now, link: true)
-      person = one[:person]
-      agenda = agenda_of_next unless one[:kind] == :cancel
-      Mailing::Invitation.new(agenda: agenda, papers: (one[:kind] == :cancel) ? [] : papers_of_next,
-        kind: one[:kind], content: content, note: note, keeper: @series.keeper.name, role: one[:role].to_s, first: first_meeting(person, content, at),
-        changes: before ? Core::Invitation::Difference.between(before, content, reader: Core::Zone[person.time_zone]).map(&:to_h) : [], told_before: !before.nil?,
-        url: "#{Settings.origin}/series/#{@series.id}", answer_url: (AnswerLinks.address(@series.id, person.id) if link && one[:kind] != :cancel && one[:role] != :informed), options: @series.options,
+    def parts_for(one, note:, wording:, content:, before:, attendees:, sequence: @series.sequence, at: now, link: true)
+      person, off = one[:person], OFF.include?(one[:kind])
+      Mailing::Invitation.new(agenda: off ? nil : agenda_of_next, papers: off ? [] : papers_of_next,
+        kind: one[:kind], content: content, note: note, wording: wording, keeper: @series.keeper.name, role: one[:role].to_s, role_before: one[:role_before]&.to_s, first: first_meeting(person, content, at),
+        changes: (before && !off) ? Core::Invitation::Difference.between(before, content, reader: Core::Zone[person.time_zone], from: at).map(&:to_h) : [],
+        url: (series_url unless off || person.guest), answer_url: (AnswerLinks.address(@series.id, person.id) if link && !off), options: @series.options,
         calendar: (calendar(one, content, before, attendees, sequence, at) unless one[:kind] == :reminder)).parts.merge(reply_to: @series.keeper.email)
     end
+
+    def series_url = "#{Settings.origin}/series/#{@series.id}"
 
     # The keeper's wording, filled for one reader.
     def own_words(person, content, wording = @series.wording, at = now, link: true)
       return if wording.nil? || content.start.nil?
 
       agenda = agenda_of_next
-      Core::Invitation::Wording.fill(wording, "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.run.sentence, "place" => content.location, "call" => content.online&.to_s, "answer link" => (AnswerLinks.address(@series.id, person.id) if link), "keeper" => content.keeper,
+      Core::Invitation::Wording.fill(wording, "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.sentence, "place" => content.location, "call" => content.online&.to_s, "answer link" => (AnswerLinks.address(@series.id, person.id) if link), "keeper" => content.keeper,
         "agenda" => agenda && agenda[:topics].map { |topic| topic[:title] }.join("\n"), "left over" => agenda && agenda[:left_over].map { |action| [action[:text], *action[:owners]].join(" – ") }.join("\n"))
     end
 
     # Made once for a batch of mails of one series.
     def agenda_of_next = (@agendas ||= {}).fetch(@series.id) { @agendas[@series.id] = Agenda.new(clock: @clock).of_next(@series.id) }
 
-    def attachments(kind)
-      return [] if kind == "cancel"
-
+    def attachments
       papers = papers_of_next.select { |paper| paper[:attached] }.map { |paper| [paper[:name], paper[:type], bytes_of(paper[:id])] }
       agenda_of_next ? [[AGENDA_NAME, "application/pdf", agenda_pdf], *papers] : papers
     end
@@ -231,26 +248,37 @@ module UseCases
       "#{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time"
     end
 
-    # A cancellation speaks of the meeting as it was last told.
+    # A cancellation speaks of the meeting as it was last told. Where only what is to come is called off, what has been stays.
     def calendar(one, content, before, attendees, sequence, at)
-      cancel = one[:kind] == :cancel
-      content = before if cancel && before
+      person = one[:person]
+      off = OFF.include?(one[:kind]) && (content.start.nil? || one[:kind] == :taken_off || !member?(person.id))
+      content = before if off && before
       return unless content&.start
 
-      me = {"name" => one[:person].name, "address" => one[:person].email, "role" => one[:role].to_s}
-      listed = cancel ? [me] : [me, *attendees.reject { |other| other["address"] == me["address"] }]
-      Core::Invitation::Request.new(method: cancel ? :cancel : :request, uid: SeriesContent.uid(@series.id), sequence: sequence, content: content, url: "#{Settings.origin}/series/#{@series.id}",
-        description: [content.purpose, content.online && "Call: #{content.online}", "#{Settings.origin}/series/#{@series.id}"].compact.join("\n\n"), organizer: Core::Invitation::Request::Organizer.new(name: @series.keeper.name, address: Settings.mail_from),
-        attendees: listed.map { |other| attendee(other, one[:person]) }, alarm_min: alarm_min(one[:person]), now: at).to_ical
+      me = {"name" => person.name, "address" => person.email, "role" => one[:role].to_s}
+      listed = off ? [me] : [me, *attendees.reject { |other| other["address"] == me["address"] }]
+      url = person.guest ? AnswerLinks.address(@series.id, person.id) : series_url
+      Core::Invitation::Request.new(method: off ? :cancel : :request, uid: SeriesContent.uid(@series.id), sequence: sequence, content: content, url: url,
+        description: [content.purpose, content.online && "Call: #{content.online}", url].compact.join("\n\n"), organizer: Core::Invitation::Request::Organizer.new(name: @series.keeper.name, address: Settings.mail_from),
+        attendees: listed.map { |other| attendee(other, person) }, own_answers: off ? {} : own_answers(person), blocks: one[:role] != :informed, alarm_min: alarm_min(person), now: at).to_ical
     end
+
+    # Answers to single meetings that are not the answer to all.
+    def own_answers(person)
+      replies = Records::Reply.where(person_id: person.id, meeting_id: @series.meetings.coming(now).select(:id)).where.not(answer: ["none", run_answer(person)])
+      walls = Records::Meeting.where(id: replies.map(&:meeting_id)).to_h { |meeting| [meeting.id, meeting.original_wall.to_s] }
+      replies.to_h { |reply| [walls[reply.meeting_id], reply.answer.to_sym] }.sort.to_h
+    end
+
+    def run_answer(person) = Records::SeriesMember.where(series_id: @series.id, person_id: person.id).pick(:run_answer) || "none"
 
     # As long before as they want to be reminded themselves, else as the series has it, else as is usual.
     def alarm_min(person) = [person.remind_min, @series.remind_min].compact.find(&:positive?) || Core::Invitation::Request::ALARM_MIN
 
     # Their own answer stands as they gave it, unless they are asked anew.
     def attendee(listed, person)
-      answer = Records::SeriesMember.where(series_id: @series.id, person_id: person.id).pick(:run_answer) if listed["address"] == person.email
-      Core::Invitation::Request::Attendee.new(name: listed["name"], address: listed["address"], role: listed["role"].to_sym, answer: (answer || "none").to_sym, asked: @series.answers_asked)
+      answer = (listed["address"] == person.email) ? run_answer(person) : "none"
+      Core::Invitation::Request::Attendee.new(name: listed["name"], address: listed["address"], role: listed["role"].to_sym, answer: answer.to_sym, asked: @series.answers_asked)
     end
 
     def silent_at(meeting)
@@ -263,10 +291,7 @@ module UseCases
 
     def recipient_view(one)
       {person_id: one[:person].id, name: one[:person].name, email: one[:person].email, role: one[:role], told: one[:kind].nil?, guest: one[:person].guest,
-       what: if one[:kind].nil? then "nothing"
-             elsif one[:kind] == :cancel then "taken off"
-             else one[:before] ? "changed" : "invited"
-             end}
+       what: one[:kind]&.to_s&.tr("_", " ") || "nothing"}
     end
   end
 end

@@ -19,26 +19,26 @@ module UseCases
       nil
     end
 
-    # Another time for this meeting alone. Its sheet, files and place go with it; answers go back to none yet (rules.md 2).
+    # Another time for this meeting alone, and where it is held if not where its series is. Its sheet, files and place go with
+    # it; where the time changes, answers go back to none yet (rules.md 2).
     # @param local_start [String] on the wall of the series
     # @param version [Integer] the version seen
+    # @param own [Hash, nil] place_id, place and call of this meeting alone; :series: as its series; nil: as it was
     # @raise [Core::Conflict] code "place-taken" when its place is taken then
-    def move(meeting_id:, version:, local_start:, length_min: nil)
+    def move(meeting_id:, version:, local_start:, length_min: nil, own: nil)
       write do
         meeting = find(Records::Meeting.includes(:series), meeting_id)
-        raise Core::Conflict.new("Only a planned meeting can be moved.", code: "state") unless meeting.state == "planned"
+        raise Core::Conflict.new("Only a planned meeting can be changed.", code: "state") unless meeting.state == "planned"
 
-        zone = meeting.series.zone
-        starts_at = zone.instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
-        raise Core::Invalid.new("That is past: it is #{Core::Words.clock(zone.wall(now))} in #{zone.place} now.", pointer: "/localStart", code: "past") if starts_at <= now
-        raise Core::Invalid.new("That is too far ahead.", pointer: "/localStart") if starts_at > now + Core::Recurrence::Run::LATEST_YEARS * 366 * 86_400
+        starts_at, ends_at = times(meeting, local_start, length_min)
+        moves = [starts_at, ends_at] != [meeting.starts_at, meeting.ends_at]
+        held = meeting.booking || meeting.place_to_hold
+        next unless update(meeting, version, starts_at: starts_at, ends_at: ends_at, moved_at: moves ? now : meeting.moved_at, **where(own))
 
-        ends_at = starts_at + (length_min || meeting.interval.length_min) * 60
-        next unless update(meeting, version, starts_at: starts_at, ends_at: ends_at, moved_at: now)
-
-        Records::Reply.where(meeting_id: meeting_id).delete_all
-        Places.new(by: by, clock: @clock).book(meeting.booking.place_id, [meeting], before_min: meeting.series.before_min, after_min: meeting.series.after_min) if meeting.booking
-        note(meeting, "moved", "moved to #{Core::Words.day(zone.wall(starts_at).date)}, #{Core::Words.clock(zone.wall(starts_at))}")
+        Records::Reply.where(meeting_id: meeting_id).delete_all if moves
+        Places.new(by: by, clock: @clock).book_each([meeting], before_min: meeting.series.before_min, after_min: meeting.series.after_min) if held || meeting.place_to_hold
+        note(meeting, "moved", "moved to #{moment(meeting)}") if moves
+        note(meeting, "changed", "held at #{[meeting.location, meeting.call&.to_s].compact.join(", ").presence || "no place"}") if own
         Records::Change.note(meeting_id, now)
       end
       nil
@@ -89,6 +89,30 @@ module UseCases
 
     private
 
+    def times(meeting, local_start, length_min)
+      zone = meeting.series.zone
+      starts_at = zone.instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
+      unless starts_at == meeting.starts_at
+        raise Core::Invalid.new("That is past: it is #{Core::Words.clock(zone.wall(now))} in #{zone.place} now.", pointer: "/localStart", code: "past") if starts_at <= now
+        raise Core::Invalid.new("That is too far ahead.", pointer: "/localStart") if starts_at > now + Core::Recurrence::Run::LATEST_YEARS * 366 * 86_400
+      end
+      [starts_at, starts_at + (length_min || meeting.interval.length_min) * 60]
+    end
+
+    def where(own)
+      return {} unless own
+      return {own_where: false, place_id: nil, place: nil, call_url: nil, call_passcode: nil, call_dial_in: nil} if own == :series
+
+      online = Core::Invitation::Call.read(**Core::Invitation::Call::NAMES.to_h { |name| [name, words(own[:call]&.fetch(name, nil))] }, pointers: {url: "/call/url", passcode: "/call/passcode", dial_in: "/call/dialIn"})
+      {own_where: true, place_id: own[:place_id], place: words(own[:place]), call_url: online&.url, call_passcode: online&.passcode, call_dial_in: online&.dial_in}
+    end
+
+    # When it is now, as history says it.
+    def moment(meeting)
+      wall = meeting.series.zone.wall(meeting.starts_at)
+      "#{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)}"
+    end
+
     def to_in_session(meeting, before, _reason)
       topics = Topics.new(by: by, clock: @clock)
       if before == "closed"
@@ -129,9 +153,9 @@ module UseCases
 
     def bring_back(meeting)
       series = meeting.series
-      Places.new(by: by, clock: @clock).book(series.place_id, [meeting], before_min: series.before_min, after_min: series.after_min)
+      Places.new(by: by, clock: @clock).book_each([meeting], before_min: series.before_min, after_min: series.after_min)
       note(meeting, "brought_back", "brought back")
-      meeting.called_off_reason = nil
+      meeting.assign_attributes(called_off_reason: nil, called_off_with_run: false)
     end
 
     def to_issued(meeting, _before, _reason) = meeting.issued_at = now

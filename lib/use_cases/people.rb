@@ -72,12 +72,13 @@ module UseCases
     # How somebody wants to be reminded.
     # @param phone [String, nil] international, spaces allowed (E.164)
     # @param remind_min [Integer, nil] before each meeting; 0: no mail; nil: as the series has it
-    def keep_reminders(id:, phone:, text_reminders:, remind_min:)
+    # @param mail_own [Boolean] whether mail about series they keep themselves goes to them too
+    def keep_reminders(id:, phone:, text_reminders:, remind_min:, mail_own: false)
       number = words(phone)&.gsub(/[\s().\/-]/, "")&.sub(/\A00/, "+")
       raise Core::Invalid.new("Give the number with its country, such as +47 55 00 00 00.", pointer: "/phone") if number && !number.match?(PHONE)
       raise Core::Invalid.new("Give the number text messages go to.", pointer: "/phone") if text_reminders && number.nil?
 
-      write { find(Records::Person.lock, id).update!(phone: number, text_reminders: text_reminders, remind_min: remind_min) }
+      write { find(Records::Person.lock, id).update!(phone: number, text_reminders: text_reminders, remind_min: remind_min, mail_own: mail_own) }
       show(id)
     end
 
@@ -142,7 +143,7 @@ module UseCases
     def reminders(person)
       return unless Access.new(by).allow?(:keep_hours, :person, person.id)
 
-      {phone: person.phone, text_reminders: person.text_reminders, remind_min: person.remind_min, texts: !Settings.texts.nil?}
+      {phone: person.phone, text_reminders: person.text_reminders, remind_min: person.remind_min, mail_own: person.mail_own, texts: !Settings.texts.nil?}
     end
 
     def view(person)

@@ -58,6 +58,11 @@ module UseCases
       rows.each { |meeting, from, to| Records::PlaceBooking.create!(place_id: place_id, meeting_id: meeting.id, starts_at: from, ends_at: to) }
     end
 
+    # The same for meetings that may be held in different places.
+    def book_each(meetings, before_min: 0, after_min: 0)
+      meetings.group_by(&:place_to_hold).each { |place_id, some| book(place_id, some, before_min: before_min, after_min: after_min) }
+    end
+
     # Which of some times a place is not free at. @return [Array<Array(Time, Time, String)>] from, to and by what
     def clashes(place, times, except_meetings: [], except_hold: nil)
       from, to = times.map(&:first).min, times.map(&:last).max

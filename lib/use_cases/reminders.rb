@@ -18,7 +18,7 @@ module UseCases
     private
 
     # Nobody is reminded of a meeting they have not been told of.
-    def coming(within_s) = Records::Meeting.joins(:series).where("series.told_at is not null or series.outside_meeting_id is not null").where(state: "planned").where("meetings.starts_at > ? and meetings.starts_at <= ?", now, now + within_s).includes(:booking, series: [:keeper, :held_place, {members: :person}])
+    def coming(within_s) = Records::Meeting.joins(:series).where("series.told_at is not null or series.outside_meeting_id is not null").where(state: "planned").where("meetings.starts_at > ? and meetings.starts_at <= ?", now, now + within_s).includes(:booking, :held_place, series: [:keeper, :held_place, {members: :person}])
 
     def due_before_meetings
       longest = [Records::Series.maximum(:remind_min), Records::Meeting.coming(now).maximum(:remind_min), Records::Person.maximum(:remind_min), (TEXT_MIN if Records::Person.exists?(text_reminders: true))].compact.max.to_i
@@ -66,7 +66,7 @@ module UseCases
       away = Records::Reply.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
       away += SignUps.of(meeting).waiting if meeting.options.sign_up
       told = told_of(meeting.series)
-      members = meeting.series.members.select { |member| told.nil? || told.include?(member.person_id) }.reject { |member| away.include?(member.person_id) || (member.role == "informed" && kind == "soon") }.map(&:person)
+      members = meeting.series.members.select { |member| told.nil? || told.include?(member.person_id) || member.person_id == meeting.series.keeper_id }.reject { |member| member.person_id == meeting.series.keeper_id && !member.person.mail_own }.reject { |member| away.include?(member.person_id) || (member.role == "informed" && kind == "soon") }.map(&:person)
       members + Records::Substitute.where(meeting_id: meeting.id).where.not(person_id: away).includes(:person).map(&:person)
     end
 
@@ -78,14 +78,14 @@ module UseCases
     def reason(way, kind, meeting, person) = "#{way}:#{kind}:#{meeting.id}:#{meeting.starts_at.to_i}:#{person.id}"
 
     def mail(meeting, kind, person, papers)
-      parts = Mailing::Reminder.new(kind: kind, title: meeting.series.title, at: at(meeting, person), location: meeting.series.location, call: meeting.series.call, papers: papers, url: AnswerLinks.address(meeting.series_id, person.id)).parts
+      parts = Mailing::Reminder.new(kind: kind, title: meeting.series.title, at: at(meeting, person), location: meeting.location, call: meeting.call, papers: papers, url: AnswerLinks.address(meeting.series_id, person.id)).parts
       Outbox.new(clock: @clock).put(reason: reason("remind", kind, meeting, person), series_id: meeting.series_id, to: person, reply_to: meeting.series.keeper.email, **parts)
     end
 
     # Short: title, time and where; a link only where there is a call.
     def text(meeting, person)
       series = meeting.series
-      words = [Core::Words.shorten(series.title, 60), at(meeting, person), series.location && Core::Words.shorten(series.location, 60), series.call && (series.call.url || "dial #{series.call.dial_in}")].compact.join(", ")
+      words = [Core::Words.shorten(series.title, 60), at(meeting, person), meeting.location && Core::Words.shorten(meeting.location, 60), meeting.call && (meeting.call.url || "dial #{meeting.call.dial_in}")].compact.join(", ")
       Outbox.new(clock: @clock).put_text(reason: reason("text", "soon", meeting, person), series_id: series.id, to: person, text: words.gsub(/[[:cntrl:]]+/, " "))
     end
 

@@ -60,7 +60,7 @@ module UseCases
     end
 
     def list(page: 1)
-      series = Records::Series.of_person(by).order(:title, :id)
+      series = Records::Series.shown_to(by).order(:title, :id)
       shown = series.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).includes(:keeper, :held_place).to_a
       {series: summaries(shown), page: page, page_size: PAGE_SIZE, total: series.count}
     end
@@ -77,7 +77,22 @@ module UseCases
          .map { |member| {person_id: member.person_id, name: member.person.name, role: member.role, time_zone: member.person.time_zone, guest: member.person.guest, email: member.person.guest ? member.person.email : nil, via_group_id: member.via_group_id} },
        groups: Records::SeriesGroup.where(series_id: id).includes(:group).map { |one| {id: one.group_id, name: one.group.name, role: one.role} }, ended_from: series.ended_from && Core::WallTime.of_fields(series.ended_from),
        told: told(series), next: (next_meeting(series, ledger) if taking_part), figures: (figures(ledger, id) if taking_part),
-       may: may(id), version: series.lock_version}
+       may: may(series), version: series.lock_version}
+    end
+
+    # A series nobody has been told of and nothing was done in can be deleted; any other is ended.
+    def delete(id)
+      write do
+        series = find(Records::Series.lock, id)
+        raise Core::Conflict.new("People have been told of this series, or it holds something. End it instead.", code: "in-use") unless deletable?(series)
+
+        meetings = Records::Meeting.where(series_id: id)
+        HANGING_ON.each { |records| records.where(meeting_id: meetings.select(:id)).delete_all }
+        OF_SERIES.each { |records| records.where(series_id: id).delete_all }
+        meetings.delete_all
+        Records::Hold.where(series_id: id).update_all(series_id: nil)
+        series.delete
+      end
     end
 
     # The picture of actions running through meetings.
@@ -124,7 +139,17 @@ module UseCases
       end
     end
 
+    HANGING_ON = [Records::Reply, Records::PlaceBooking, Records::Change].freeze
+    OF_SERIES = [Records::Event, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial].freeze
+    CONTENT = [Records::Topic, Records::ActionItem, Records::Paper, Records::Mail, Records::Sending, Records::Counter, Records::IncomingMail].freeze
+
     private
+
+    def deletable?(series)
+      return false if series.told_at || series.outside_meeting_id || Records::Meeting.where(series_id: series.id).where(state: %w[in_session closed issued]).exists?
+
+      CONTENT.none? { |records| records.where(series_id: series.id).exists? } && !Records::Substitute.of_series(series.id).exists? && !Records::Line.joins(:meeting).where(meetings: {series_id: series.id}).exists?
+    end
 
     def horizon = (now.to_datetime >> Core::Recurrence::Run::HORIZON_MONTHS).to_time.utc
 
@@ -170,17 +195,15 @@ module UseCases
       meeting.update!(starts_at: starts_at, ends_at: starts_at + series.length_min * 60, moved_at: now)
     end
 
-    def to_book(series) = series.meetings.where(state: "planned").where("starts_at > ?", now).in_order.to_a
+    def to_book(series) = series.meetings.where(state: "planned").where("starts_at > ?", now).in_order.each { |meeting| meeting.association(:series).target = series }
 
-    def book(series) = Places.new(by: by, clock: @clock).book(series.place_id, to_book(series), before_min: series.before_min, after_min: series.after_min)
+    def book(series) = Places.new(by: by, clock: @clock).book_each(to_book(series), before_min: series.before_min, after_min: series.after_min)
 
     # For dates laid out later: where the place is taken by then, the meeting stays without it.
     def book_free(series)
-      return unless series.place_id
-
       booked = Records::PlaceBooking.where(meeting_id: series.meetings.select(:id)).pluck(:meeting_id)
       to_book(series).reject { |meeting| booked.include?(meeting.id) }.each do |meeting|
-        Places.new(by: by, clock: @clock).book(series.place_id, [meeting], before_min: series.before_min, after_min: series.after_min)
+        Places.new(by: by, clock: @clock).book_each([meeting], before_min: series.before_min, after_min: series.after_min)
       rescue Core::Conflict
         next
       end
@@ -196,11 +219,17 @@ module UseCases
       rows.each_slice(500) { |some| Records::Meeting.insert_all!(some) }
     end
 
-    def by_hand(series) = series.rule ? [] : series.meetings.in_order.pluck(:original_start).drop(1).map { |start| Core::WallTime.of_fields(start) }
+    def by_hand(series) = series.rule ? [] : series.meetings.where("original_start >= ?", series.local_start).order(:original_start).pluck(:original_start).drop(1).map { |start| Core::WallTime.of_fields(start) }
 
-    def rule_words(series)
+    # The rule as a sentence, with the dates of an earlier one that are still to come.
+    def rule_words(series, earlier = earlier_of([series.id]))
       run = series.to_run(by_hand: by_hand(series))
-      {sentence: run.sentence, how_often: series.rule ? Core::Recurrence::Sentence.new(run).how_often : nil}
+      left = (earlier[series.id] || []).map { |meeting| Core::Recurrence::Sentence::Earlier.new(wall: series.zone.wall(meeting.starts_at), length_min: meeting.interval.length_min) }
+      {sentence: Core::Recurrence::Sentence.with_earlier(run, left), how_often: series.rule ? Core::Recurrence::Sentence.new(run).how_often : nil}
+    end
+
+    def earlier_of(series_ids)
+      Records::Meeting.joins(:series).where(series_id: series_ids, state: "planned").where("meetings.original_start < series.local_start and meetings.ends_at > ?", now).in_order.group_by(&:series_id)
     end
 
     def since(series) = Core::WallTime.of_fields(series.local_start).date
@@ -245,15 +274,17 @@ module UseCases
     def summaries(shown)
       coming = Records::Meeting.where(series_id: shown.map(&:id)).coming(now).group(:series_id).minimum(:starts_at)
       open = Records::ActionItem.where(series_id: shown.map(&:id), state: "open").group(:series_id).count
+      earlier = earlier_of(shown.map(&:id))
       shown.map do |series|
-        {id: series.id, title: series.title, **rule_words(series), keeper: person(series.keeper), place: series.location, open_actions: open[series.id] || 0,
+        {id: series.id, title: series.title, **rule_words(series, earlier), keeper: person(series.keeper), place: series.location, open_actions: open[series.id] || 0,
          next_start: coming[series.id], next_local_start: coming[series.id] && series.zone.wall(coming[series.id])}
       end
     end
 
-    def may(id)
-      roles = Access.new(by).roles(id)
-      {change: Core::Rights.allow?(:change_series, roles), see_sheets: Core::Rights.allow?(:see_sheet, roles)}
+    def may(series)
+      roles = Access.new(by).roles(series.id)
+      change = Core::Rights.allow?(:change_series, roles)
+      {change: change, delete: change && deletable?(series), see_sheets: Core::Rights.allow?(:see_sheet, roles)}
     end
   end
 end

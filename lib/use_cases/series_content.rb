@@ -13,28 +13,47 @@ module UseCases
     # @param series [Records::Series]
     # @return [Core::Invitation::Content] without a start when no meeting is left
     def of(series, now)
-      meetings = series.meetings.order(:original_start).to_a
+      meetings = series.meetings.includes(:held_place).order(:original_start).to_a
+      meetings.each { |meeting| meeting.association(:series).target = series }
       planned = meetings.reject { |meeting| meeting.state == "called_off" }
-      return head(series) if planned.empty?
+      return head(series).with(ended: ended(series, meetings, now)) if planned.empty?
 
       # A run that has been ended goes as far as its last meeting that is held.
       last = series.ended_from && planned.last.original_start
       counted = last ? meetings.select { |meeting| meeting.original_start <= last } : meetings
-      times = (series.rule && !mixed?(series, counted, now)) ? by_rule(series, last) : by_dates(counted)
+      times = (series.rule && earlier(series, planned, now).empty?) ? by_rule(series, last) : by_dates(series, planned, now)
       listed = counted.select { |meeting| meeting.original_wall.to_s >= times[:start] }
-      head(series).with(**times,
+      head(series).with(**times, ended: (ended(series, meetings, now) if series.ended_from || nothing_left?(meetings, now)),
         off: listed.select { |meeting| meeting.state == "called_off" }.map { |meeting| {"on" => meeting.original_wall.to_s, "reason" => meeting.called_off_reason.to_s} },
-        moved: listed.select { |meeting| meeting.moved_at && meeting.state != "called_off" }.map { |meeting| {"from" => meeting.original_wall.to_s, "to" => series.zone.wall(meeting.starts_at).to_s, "length_min" => meeting.interval.length_min} })
+        moved: listed.select { |meeting| meeting.state != "called_off" && differs?(series, meeting) }.map { |meeting| moved(series, meeting) })
     end
 
     # What is told of a series whatever its meetings are.
     def head(series)
       Core::Invitation::Content.new(title: series.title, purpose: series.purpose, location: series.location, call: series.call&.to_plain, keeper: series.keeper.name, time_zone: series.time_zone, length_min: series.length_min,
-        start: nil, rule: nil, dates: [], off: [], moved: [])
+        start: nil, rule: nil, dates: [], off: [], moved: [], later: nil, ended: nil, options: series.options.unusual)
     end
 
-    # Whether meetings by an earlier rule are still to come, beside those of the present one.
-    def mixed?(series, meetings, now) = meetings.any? { |meeting| meeting.original_start < series.local_start && meeting.ends_at > now }
+    # Meetings by an earlier rule that are still to come, beside those of the present one.
+    def earlier(series, planned, now) = planned.select { |meeting| meeting.original_start < series.local_start && meeting.ends_at > now }
+
+    # Whether all that was to come has been called off.
+    def nothing_left?(meetings, now) = meetings.select { |meeting| meeting.ends_at > now }.then { |coming| coming.any? && coming.all? { |meeting| meeting.state == "called_off" } }
+
+    # Since when everything is called off, and why.
+    def ended(series, meetings, now)
+      off = meetings.select { |meeting| meeting.state == "called_off" && (series.ended_from ? meeting.original_start >= series.ended_from : meeting.ends_at > now) }
+      off = meetings.last(1) if off.empty?
+      off.empty? ? nil : {"from" => off.first.original_wall.to_s, "reason" => off.map { |meeting| meeting.called_off_reason.to_s }.uniq.join(" ")}
+    end
+
+    # Whether a meeting is not as the rule says.
+    def differs?(series, meeting) = meeting.moved_at || meeting.own_where || meeting.interval.length_min != series.length_min
+
+    def moved(series, meeting)
+      own = {"where" => meeting.location, "call" => meeting.call&.to_plain} if meeting.own_where
+      {"from" => meeting.original_wall.to_s, "to" => series.zone.wall(meeting.starts_at).to_s, "length_min" => meeting.interval.length_min, **own.to_h}
+    end
 
     def by_rule(series, last)
       rule = Core::Recurrence::Rule.parse(series.rule)
@@ -42,10 +61,18 @@ module UseCases
       {start: Core::WallTime.of_fields(series.local_start).to_s, rule: rule.to_text(zone: series.zone), dates: []}
     end
 
-    # Date by date, where no one rule tells all.
-    def by_dates(meetings)
-      walls = meetings.map { |meeting| meeting.original_wall.to_s }
-      {start: walls.first, rule: nil, dates: walls.drop(1)}
+    # Date by date, where no one rule tells all; and in words, the rule that takes over from the dates of an earlier one.
+    def by_dates(series, planned, now)
+      walls = planned.map { |meeting| meeting.original_wall.to_s }
+      {start: walls.first, rule: nil, dates: walls.drop(1), later: (later(series, planned, now) if earlier(series, planned, now).any?)}
+    end
+
+    def later(series, planned, now)
+      walls = planned.reject { |meeting| meeting.original_start < series.local_start }.map { |meeting| meeting.original_wall.to_s }
+      return if walls.empty?
+
+      times = series.rule ? by_rule(series, series.ended_from && planned.last.original_start) : {start: walls.first, rule: nil, dates: walls.drop(1)}
+      times.transform_keys(&:to_s).merge("length_min" => series.length_min)
     end
   end
 end

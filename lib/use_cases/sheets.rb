@@ -76,7 +76,7 @@ module UseCases
     def in_session? = @meeting.state == "in_session"
 
     def content
-      {id: @meeting.id, series_id: @series.id, series_title: @series.title, state: @meeting.state, place: @series.location,
+      {id: @meeting.id, series_id: @series.id, series_title: @series.title, state: @meeting.state, place: @meeting.location,
        starts_at: @meeting.starts_at, ends_at: @meeting.ends_at, local_start: @zone.wall(@meeting.starts_at), local_end: @zone.wall(@meeting.ends_at),
        time_zone: @zone.name, zone_place: @zone.place, length_min: @meeting.interval.length_min,
        keeper: person(@series.keeper), chair: person(@series.chair), called_off_reason: @meeting.called_off_reason,
@@ -90,8 +90,14 @@ module UseCases
       roles = Access.new(by).roles(@series.id)
       may = ->(right) { Core::Rights.allow?(right, roles) }
       index = @ledger.meetings.index { |meeting| meeting.id == @meeting.id }
-      {state: @meeting.state, call: @series.call&.to_h, next: neighbour(@ledger.meetings[index + 1]), previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
+      {state: @meeting.state, call: @meeting.call&.to_h, own: own, next: neighbour(@ledger.meetings[index + 1]), previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
        carries: carries, now: now, papers: Papers.of(@meeting.id), may: {write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic]}}
+    end
+
+    # What is set for this meeting alone, for the form that changes it.
+    def own
+      held = @meeting.own_where ? @meeting : @series
+      {where: @meeting.own_where, place_id: held.place_id, place: held.place, before_min: @series.before_min, after_min: @series.after_min}
     end
 
     def neighbour(meeting) = meeting && {id: meeting.id, local_start: @zone.wall(meeting.starts_at), state: meeting.state}

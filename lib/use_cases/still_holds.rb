@@ -18,11 +18,24 @@ module UseCases
       series = find(Records::Series.includes(members: :person), series_id)
       read = Core::Recurrence::Run.read(start: run[:local_start], zone: run[:time_zone], length_min: run[:length_min], rule: run[:rule], dates: run[:dates] || []).refuse_past(now)
       dates = read.between(now, now + 366 * 86_400, limit: MOST_DATES)
-      roles = series.members.reject { |member| member.role == "informed" }.to_h { |member| [member.person_id, member.role.to_sym] }
-      availability = Availability.new(people: roles, from: dates.first.starts_at, to: dates.last.ends_at, now: now, except_series: series_id)
+      availability = Availability.new(people: roles_of(series), from: dates.first.starts_at, to: dates.last.ends_at, now: now, except_series: series_id)
       people = availability.people
-      clashes = dates.filter_map { |date| fit = fit_at(people, date) and fit.missing.any? && {local_start: date.wall, headline: fit.headline(availability.names)} }
-      {checked: dates.size, held: dates.size - clashes.size, clashes: clashes}
+      fits = dates.map { |date| [date, fit_at(people, date)] }
+      clashes = fits.select { |_, fit| busy(fit).any? }.map { |date, fit| {local_start: date.wall, headline: Core::Words.list(busy(fit).map { |id| availability.names[id] })} }
+      outside = fits.flat_map { |_, fit| fit.missing.select { |id| fit.states[id] == :outside } }.uniq.map { |id| availability.names[id] }
+      {checked: dates.size, held: dates.size - clashes.size, clashes: clashes, outside: outside}
+    end
+
+    # How another time would suit those who must come to one meeting, and whether its place is free, before it is moved.
+    # @return [Hash] headline, and who is busy or outside their hours
+    def check_meeting(meeting_id, local_start:, length_min:)
+      meeting = find(Records::Meeting.includes(series: {members: :person}), meeting_id)
+      series = meeting.series
+      starts_at = series.zone.instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
+      ends_at = starts_at + length_min * 60
+      availability = Availability.new(people: roles_of(series), from: starts_at, to: ends_at, now: now, except_meeting: meeting_id)
+      fit = fit_at(availability.people, Core::Interval[starts_at, ends_at])
+      {headline: fit.headline(availability.names), holds: fit.missing.empty?, busy: names_of(fit, :busy, availability), outside: names_of(fit, :outside, availability), unknown: names_of(fit, :unknown, availability)}
     end
 
     # For the Desk: series somebody runs, with how many coming meetings clash.
@@ -38,6 +51,10 @@ module UseCases
 
     private
 
+    def roles_of(series) = series.members.reject { |member| member.role == "informed" }.to_h { |member| [member.person_id, member.role.to_sym] }
+
+    def names_of(fit, state, availability) = fit.states.select { |_, one| one == state }.keys.map { |id| availability.names[id] }
+
     def fit_at(people, date)
       from, to = Core::Spans.minute(date.starts_at), Core::Spans.minute_after(date.ends_at)
       Core::CommonTime::Fit.at(Core::CommonTime::Search.new(Core::CommonTime::Request.new(from: from, to: to, length_min: to - from, grid: Core::CommonTime::Grid.utc(5), allowed: nil, gap_min: 0, before_min: 0, after_min: 0), people), from)
@@ -50,8 +67,7 @@ module UseCases
     def clashes(series, coming)
       return [] if coming.empty?
 
-      roles = series.members.reject { |member| member.role == "informed" }.to_h { |member| [member.person_id, member.role.to_sym] }
-      availability = Availability.new(people: roles, from: coming.first.starts_at - 7 * 86_400, to: coming.last.ends_at + 7 * 86_400, now: now, except_series: series.id)
+      availability = Availability.new(people: roles_of(series), from: coming.first.starts_at - 7 * 86_400, to: coming.last.ends_at + 7 * 86_400, now: now, except_series: series.id)
       people = availability.people
       # Who has declined is known to be away and does not clash.
       declined = Records::Reply.where(meeting_id: coming.map(&:id), answer: "declined").pluck(:meeting_id, :person_id).group_by(&:first).transform_values { |rows| rows.map(&:last) }

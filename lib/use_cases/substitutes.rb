@@ -67,7 +67,7 @@ module UseCases
 
     def digest(substitute)
       meeting = substitute.meeting
-      Digest::SHA256.hexdigest([meeting.starts_at.to_i, meeting.ends_at.to_i, meeting.state == "called_off", meeting.series.title, meeting.series.location, meeting.series.call].join("|"))
+      Digest::SHA256.hexdigest([meeting.starts_at.to_i, meeting.ends_at.to_i, meeting.state == "called_off", meeting.series.title, meeting.location, meeting.call].join("|"))
     end
 
     def tell(substitute, kind)
@@ -75,7 +75,7 @@ module UseCases
       zone = Core::Zone[person.time_zone]
       wall = zone.wall(meeting.starts_at)
       at = "#{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time"
-      words = (kind == :cancel) ? "You need not come to “#{series.title}” on #{at}." : "#{substitute.instead_of.name} asks you to come instead to “#{series.title}”, kept by #{series.keeper.name}.\n\n#{at}\n#{[series.location, series.call&.to_s].compact.join("\n")}".strip
+      words = (kind == :cancel) ? "You need not come to “#{series.title}” on #{at}." : "#{substitute.instead_of.name} asks you to come instead to “#{series.title}”, kept by #{series.keeper.name}.\n\n#{at}\n#{[meeting.location, meeting.call&.to_s].compact.join("\n")}".strip
       subject = (kind == :cancel) ? "Called off" : "Instead of #{substitute.instead_of.name}"
       link = ["Answer, without signing in", AnswerLinks.address(series.id, person.id)] unless kind == :cancel
       Outbox.new(clock: @clock).put(reason: "substitute:#{kind}:#{substitute.id}:#{digest(substitute)[0, 20]}", series_id: series.id, to: person, reply_to: series.keeper.email, calendar: calendar(substitute, kind),
@@ -85,8 +85,8 @@ module UseCases
 
     def calendar(substitute, kind)
       meeting, series = substitute.meeting, substitute.meeting.series
-      Core::Invitation::OneMeeting.new(method: kind, uid: SeriesContent.uid(series.id), sequence: series.sequence, content: SeriesContent.head(series), from: meeting.original_wall, to: series.zone.wall(meeting.starts_at),
-        length_min: meeting.interval.length_min, description: [series.purpose, series.call && "Call: #{series.call}"].compact.join("\n\n"), organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from),
+      Core::Invitation::OneMeeting.new(method: kind, uid: SeriesContent.uid(series.id), sequence: series.sequence, content: SeriesContent.head(series).with(location: meeting.location, call: meeting.call&.to_plain), from: meeting.original_wall, to: series.zone.wall(meeting.starts_at),
+        length_min: meeting.interval.length_min, description: [series.purpose, meeting.call && "Call: #{meeting.call}"].compact.join("\n\n"), organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from),
         name: substitute.person.name, address: substitute.person.email, instead_of: substitute.instead_of.email, url: AnswerLinks.address(series.id, substitute.person_id), alarm_min: Core::Invitation::Request::ALARM_MIN, now: now).to_ical
     end
   end

@@ -57,8 +57,8 @@ RSpec.describe "Answers over the API" do
     UseCases::Calendars.new(by: wen).add(id: key, name: "Work", kind: "file", person_id: wen, content: "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;TZID=Europe/Oslo:#{(monday + 8).strftime("%Y%m%d")}T110000\r\nDURATION:PT1H\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")
     UseCases::Calendars.new.read_next
     check = call(:post, "/series/#{id}/run/check", run.merge(localStart: "#{monday + 1}T14:30"))
-    expect(check).to eq("checked" => 4, "held" => 4, "clashes" => [])
-    expect(call(:post, "/series/#{id}/run/check", run.merge(localStart: "#{monday + 1}T11:15"))["clashes"].map { |clash| clash["headline"] }).to all(eq("Without Wen Halloran"))
+    expect(check).to eq("checked" => 4, "held" => 4, "clashes" => [], "outside" => [])
+    expect(call(:post, "/series/#{id}/run/check", run.merge(localStart: "#{monday + 1}T11:15"))["clashes"].map { |clash| clash["headline"] }).to all(eq("Wen Halloran"))
     changed = call(:put, "/series/#{id}/run", {run: run.merge(localStart: "#{monday + 1}T11:00"), fromMeetingId: meetings[1]["id"]}, version: series["version"])
     expect(changed).to eq("moved" => 3, "added" => 1, "withoutDate" => 0, "topicsMovedOn" => 0, "papersMovedOn" => 0, "linesMovedOn" => 0)
     call(:put, "/series/#{id}/run", {run: run}, version: series["version"])
@@ -74,7 +74,7 @@ RSpec.describe "Answers over the API" do
     series = call(:get, "/series/#{id}")
     wish = {title: "Round", members: [{personId: wen, role: "required"}], place: "Boat shed", wording: "Dear all, {rule}, in {place}. {left over}"}
     call(:put, "/series/#{id}", wish, version: series["version"])
-    expect(call(:post, "/series/#{id}/invitation", {personId: wen})["text"]).to include "Dear all, Every #{monday.strftime("%A")}, 09:30–10:15 Oslo time, 4 meetings", "in Boat shed."
+    expect(call(:post, "/series/#{id}/invitation", {personId: wen})["copy"]).to include "Dear all, Every #{monday.strftime("%A")}, 09:30–10:15 Oslo time, 4 meetings", "in Boat shed."
     problem = call(:put, "/series/#{id}", wish.merge(wording: "{weather}"), version: series["version"] + 1)
     expect([status, problem["errors"].first["detail"]]).to match [422, /no placeholder \{weather\}/]
   end

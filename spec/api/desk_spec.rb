@@ -6,7 +6,10 @@ RSpec.describe "The Desk over the API" do
   let(:day) { Date.today + 3 }
   let!(:id) { series(marit, {required: wen}, start: "#{day}T14:00", rule: "FREQ=WEEKLY;COUNT=3", call: {url: "https://calls.example/round"}) }
 
-  before { clock.now = Time.now.utc }
+  before do
+    clock.now = Time.now.utc
+    invite(id, marit)
+  end
 
   def desk_of(person_id)
     sign_in(person_id)
@@ -22,7 +25,7 @@ RSpec.describe "The Desk over the API" do
   end
 
   it "asks for no answer where none is wanted, and says what waits for who runs it" do
-    use(UseCases::Series, marit).change(id: id, version: 0, title: "Round", members: [{person_id: wen, role: "required"}], options: {pass_on: false, answers_asked: false, sign_up: false, sign_up_limit: nil})
+    use(UseCases::Series, marit).change(id: id, version: Records::Series.find(id).lock_version, title: "Round", members: [{person_id: wen, role: "required"}], options: {pass_on: false, answers_asked: false, sign_up: false, sign_up_limit: nil})
     expect(desk_of(wen)["meetings"].first["answerAsked"]).to be false
     meeting = meeting_ids(id).first
     state(meeting, marit, "in_session")

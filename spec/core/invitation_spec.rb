@@ -17,12 +17,12 @@ RSpec.describe Core::Invitation do
       end
     end
 
-    # RFC 7986 5.11: value URI, with what it offers and a label
+    # RFC 7986 5.11 and 6.3: value URI, with what it offers, several side by side, and a label
     it "stands in CONFERENCE, with the number as a tel: address" do
       writer = Core::ICalendar::Writer.new
       call.call(url: "https://calls.example/round", passcode: "47;11", dial_in: "+47 (0)55 1").write(writer)
       lines = writer.to_s.gsub("\r\n ", "").lines(chomp: true)
-      expect(lines).to eq ['CONFERENCE;VALUE=URI;FEATURE="AUDIO,VIDEO";LABEL="Call, passcode 47;11":https://calls.example/round', 'CONFERENCE;VALUE=URI;FEATURE=PHONE;LABEL="Call, passcode 47;11":tel:+470551']
+      expect(lines).to eq ['CONFERENCE;VALUE=URI;FEATURE=AUDIO,VIDEO;LABEL="Call, passcode 47;11":https://calls.example/round', 'CONFERENCE;VALUE=URI;FEATURE=PHONE;LABEL="Call, passcode 47;11":tel:+470551']
     end
   end
 
@@ -81,9 +81,58 @@ RSpec.describe Core::Invitation do
       end
     end
 
-    it "is the room where there is one, and the call where there is none" do
+    # A change of the rule takes each date to a new one, the k-th to the k-th (rules.md 2); each is said.
+    describe "date by date" do
+      weekly = with_call[nil, rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=3"]
+      words = ->(before, after) { described_class::Difference.between(before, after).map { |change| [change.label, change.before, change.after] } }
+      monday = "Monday 30 November 2026, 09:30 Oslo time"
+
+      {
+        "another rule" => [weekly.with(start: "2026-12-01T13:00:00", rule: "FREQ=WEEKLY;BYDAY=TU;COUNT=3"), [
+          ["When", "Every Monday, 09:30–10:15 Oslo time, 3 meetings, the last on Monday 14 December 2026", "Every Tuesday, 13:00–13:45 Oslo time, 3 meetings, the last on Tuesday 15 December 2026"],
+          ["Meeting", monday, "Tuesday 1 December 2026, 13:00 Oslo time"],
+          ["Meeting", "Monday 7 December 2026, 09:30 Oslo time", "Tuesday 8 December 2026, 13:00 Oslo time"],
+          ["Meeting", "Monday 14 December 2026, 09:30 Oslo time", "Tuesday 15 December 2026, 13:00 Oslo time"]
+        ]],
+        "one called off" => [weekly.with(off: [{"on" => "2026-11-30T09:30:00", "reason" => "Storm"}]), [["Meeting", monday, "#{monday}: called off. Storm"]]],
+        "one in another room" => [weekly.with(moved: [{"from" => "2026-11-30T09:30:00", "to" => "2026-11-30T09:30:00", "length_min" => 45, "where" => "Net loft", "call" => nil}]), [["Meeting", monday, "#{monday}, Net loft"]]],
+        "one longer" => [weekly.with(moved: [{"from" => "2026-11-30T09:30:00", "to" => "2026-11-30T09:30:00", "length_min" => 60}]), [["Meeting", "#{monday}, 45 minutes", "#{monday}, 60 minutes"]]],
+        "people who sign up" => [weekly.with(options: {"sign_up" => true, "sign_up_limit" => 12}), [["Answers", "please answer", "please sign up, room for 12"]]],
+        "the end of all" => [weekly.with(start: nil, rule: nil, ended: {"from" => "2026-11-30T09:30:00", "reason" => "No money"}), [["When", "Every Monday, 09:30–10:15 Oslo time, 3 meetings, the last on Monday 14 December 2026", "called off: No money"]]]
+      }.each { |what, (after, said)| it("says #{what}") { expect(words.call(weekly, after)).to eq said } }
+
+      it "says of many moved dates the first, and how many more" do
+        said = words.call(weekly.with(rule: "FREQ=WEEKLY;BYDAY=MO"), weekly.with(start: "2026-11-30T10:00:00", rule: "FREQ=WEEKLY;BYDAY=MO"))
+        expect([said.size, said.last]).to eq [14, ["Meeting", nil, "and 68 more"]]
+      end
+
+      it "says what was called off and takes place after all" do
+        expect(words.call(weekly.with(off: [{"on" => "2026-11-30T09:30:00", "reason" => "Storm"}]), weekly)).to eq [["Meeting", "#{monday}: called off. Storm", monday]]
+      end
+    end
+
+    it "reads as two parts where dates of an earlier rule are still to come" do
+      mixed = with_call[nil, dates: %w[2026-12-07T09:30:00 2026-12-15T13:00:00 2026-12-22T13:00:00], later: {"start" => "2026-12-15T13:00:00", "rule" => "FREQ=WEEKLY;BYDAY=TU;COUNT=2", "dates" => [], "length_min" => 60}]
+      expect(mixed.sentence).to eq "2 Mondays until 7 December 2026, 09:30–10:15; then every Tuesday, 13:00–14:00 Oslo time, 2 meetings, the last on Tuesday 22 December 2026"
+    end
+
+    # What has no value leaves nothing behind.
+    {
+      "We meet {rule} in {place}. Bring {agenda}." => "We meet weekly in the shed.",
+      "{agenda}\nSee you" => "See you",
+      "Dial in: {call}\n\nUntil {next}!" => "Until Monday!",
+      "{title} in {place}" => "Round in the shed"
+    }.each do |text, filled|
+      it "fills “#{text}” as “#{filled}”" do
+        values = {"rule" => "weekly", "place" => "the shed", "agenda" => nil, "call" => "", "next" => "Monday", "title" => "Round"}
+        expect(described_class::Wording.fill(text, values)).to eq filled
+      end
+    end
+
+    # Programs show only one place (common practice).
+    it "is room and call together" do
       online = {"url" => "https://calls.example/a", "passcode" => nil, "dial_in" => nil}
-      expect([with_call[online].where, with_call[online, location: "Boat shed"].where, with_call[online.merge("url" => nil, "dial_in" => "55")].where]).to eq ["https://calls.example/a", "Boat shed", "55"]
+      expect([with_call[online].where, with_call[online, location: "Boat shed"].where, with_call[online.merge("url" => nil, "dial_in" => "55")].where]).to eq ["https://calls.example/a", "Boat shed, https://calls.example/a", "55"]
     end
   end
 

@@ -5,7 +5,7 @@ require "nokogiri"
 RSpec.describe Mailing::Invitation do
   content = Core::Invitation::Content.of("title" => "Rope course", "purpose" => "Knots", "location" => "Net loft", "keeper" => "Marit Hauge", "start" => "2026-11-30T09:30:00", "time_zone" => "Europe/Oslo", "length_min" => 45, "rule" => nil, "dates" => [], "off" => [], "moved" => [])
   usual = Core::Invitation::Options.new(pass_on: false, answers_asked: true, sign_up: false, sign_up_limit: nil, remind_min: 0)
-  base = {kind: :request, content: content, note: nil, keeper: "Marit Hauge", role: "required", first: nil, changes: [], told_before: false, url: "http://x.example/series/1", answer_url: "http://x.example/answer/1", options: usual, calendar: nil}
+  base = {kind: :invited, content: content, note: nil, keeper: "Marit Hauge", role: "required", first: nil, changes: [], url: "http://x.example/series/1", answer_url: "http://x.example/answer/1", options: usual, calendar: nil}
   parts = ->(**wish) { described_class.new(**base, **wish).parts }
 
   {
@@ -28,11 +28,37 @@ RSpec.describe Mailing::Invitation do
   end
 
   {
-    {} => "Invitation: Rope course", {told_before: true} => "Changed: Rope course", {kind: :cancel, answer_url: nil} => "Called off: Rope course", {kind: :reminder} => "Please answer: Rope course"
-  }.each { |wish, subject| it("is titled “#{subject}” when #{wish.empty? ? "new" : wish}") { expect(parts.call(**wish)[:subject]).to eq subject } }
+    invited: ["Invitation: Rope course", "Marit Hauge invites you to “Rope course”.", "Answer, without signing in:"],
+    changed: ["Changed: Rope course", "Marit Hauge has changed “Rope course”.", "Answer, without signing in:"],
+    brought_back: ["Taking place after all: Rope course", "“Rope course” takes place after all.", "Answer, without signing in:"],
+    called_off: ["Called off: Rope course", "Marit Hauge has called off “Rope course”.", "Why    Storm\nYou    There is nothing you need to do."],
+    taken_off: ["You need not come: Rope course", "no longer asks you to come to “Rope course”, which goes on without you.", "There is nothing you need to do."],
+    reminder: ["Please answer: Rope course", "Marit Hauge is waiting for your answer to “Rope course”.", "Answer, without signing in:"]
+  }.each do |kind, (subject, opening, deed)|
+    it "says of #{kind} “#{subject}”, why, and what there is to do" do
+      off = %i[called_off taken_off].include?(kind)
+      wish = off ? {answer_url: nil, url: nil, content: content.with(ended: {"from" => "2026-11-30T09:30:00", "reason" => "Storm"})} : {}
+      mail = parts.call(kind: kind, **wish)
+      expect(mail[:subject]).to eq subject
+      expect(mail[:text]).to include opening, deed
+      expect(Nokogiri::HTML5(mail[:html]).text).to include opening
+      expect(mail[:text].include?("asked to come") || mail[:text].include?("http")).to be !off
+    end
+  end
+
+  it "says the keeper's own words to who is invited, with a word for this once beside them" do
+    mail = parts.call(wording: "Dear all", note: "Bring boots")
+    expect(mail[:text]).to include "Dear all\n\nBring boots"
+    expect(parts.call(kind: :changed, wording: "Dear all", note: "Bring boots")[:text]).to include("Bring boots").and not_include("Dear all")
+  end
+
+  it "says a changed role, and gives a guest no way to sign in" do
+    expect(parts.call(kind: :changed, role: "optional", role_before: "required")[:text]).to include "You: if free (was: must come)"
+    expect(parts.call(url: nil)[:text]).not_to include "signed in:"
+  end
 
   it "strikes out what was, beside what is, and says it in the text too" do
-    mail = parts.call(told_before: true, changes: [{label: "Meeting", before: "Monday, 09:30", after: "Tuesday, 10:00"}, {label: "Call", before: nil, after: "https://calls.example/a"}])
+    mail = parts.call(kind: :changed, changes: [{label: "Meeting", before: "Monday, 09:30", after: "Tuesday, 10:00"}, {label: "Call", before: nil, after: "https://calls.example/a"}])
     rows = Nokogiri::HTML5(mail[:html]).css("tr").first(2).map { |row| [row.at("del")&.text, row.at("ins").text] }
     expect(rows).to eq [["Monday, 09:30", "Tuesday, 10:00"], [nil, "https://calls.example/a"]]
     expect(mail[:text]).to include "Meeting: Tuesday, 10:00 (was: Monday, 09:30)", "Call: https://calls.example/a\n"
@@ -41,7 +67,7 @@ RSpec.describe Mailing::Invitation do
   it "lists the papers, attached or not, and no agenda or papers once it is called off" do
     papers = [{name: "chart.pdf", attached: true}, {name: "log.pdf", attached: false}]
     expect(parts.call(papers: papers)[:text]).to include "chart.pdf, attached", "log.pdf, too large to attach"
-    expect(parts.call(kind: :cancel, papers: [], agenda: {at: "Monday", left_over: [{text: "Rope", owners: []}], topics: []})[:text]).not_to include "Rope\n"
+    expect(parts.call(kind: :called_off, papers: [], agenda: nil)[:text]).not_to include "chart.pdf"
   end
 end
 

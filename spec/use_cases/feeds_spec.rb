@@ -33,7 +33,7 @@ RSpec.describe UseCases::Feeds do
     JSON.parse(output)
   end
 
-  before { series(marit, {required: wen}, start: "2026-11-30T09:30", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=24") }
+  before { series(marit, {required: wen}, start: "2026-11-30T09:30", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=24").then { |id| invite(id, marit) } }
 
   let(:instants) { Records::Meeting.in_order.map { |meeting| [meeting.starts_at, meeting.ends_at].map(&:iso8601) } }
 
@@ -49,7 +49,8 @@ RSpec.describe UseCases::Feeds do
     members = [{person_id: marit, role: "required"}, {person_id: wen, role: "required"}]
     second = series(marit, {required: wen}, title: "Gear", start: "2026-12-03T10:00", rule: "FREQ=WEEKLY;COUNT=2", options: {pass_on: true, answers_asked: true, sign_up: false, sign_up_limit: nil})
     first = Records::Series.where.not(id: second).pick(:id)
-    use(UseCases::Series, marit).change(id: first, version: 0, title: "Round", members: members, guests: [{id: guest, name: "Odd Berge", email: "odd@harbour.example", role: "required"}])
+    use(UseCases::Series, marit).change(id: first, version: Records::Series.find(first).lock_version, title: "Round", members: members, guests: [{id: guest, name: "Odd Berge", email: "odd@harbour.example", role: "required"}])
+    invite(first, marit)
     use(UseCases::Substitutes, wen).then { |substitutes| expect { substitutes.send_instead(meeting_id: meeting_ids(second).first, person_id: wen, name: "", email: "odd@harbour.example") }.to change(Records::Substitute, :count).by(1) }
     2.times { UseCases::AnswerLinks.new(clock: clock).mail_feed(series_id: first, person_id: guest, token: UseCases::AnswerLinks.token(first, guest)) }
     mails = Records::Mail.where(recipient: "odd@harbour.example", subject: "Your meetings as a calendar").to_a

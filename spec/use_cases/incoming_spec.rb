@@ -141,7 +141,7 @@ RSpec.describe UseCases::IncomingMails do
     use(UseCases::Groups, marit).add(id: group, name: "Crew", person_ids: [lars])
     version = Records::Series.find(series_id).lock_version
     use(UseCases::Series, marit).change(id: series_id, version: version, title: "Monday mooring round", members: [{person_id: wen, role: "required"}], groups: [{group_id: group, role: "optional"}], guests: [{id: key, name: "Yard", email: "Yard@X.example", role: "informed"}])
-    expect(use(UseCases::Invitations, marit).preview(series_id: series_id)[:recipients].to_h { |one| [one[:name], one[:what]] }).to eq("Lars Ekeli" => "invited", "Yard" => "invited", "Marit Hauge" => "nothing", "Wen Halloran" => "nothing")
+    expect(use(UseCases::Invitations, marit).preview(series_id: series_id)[:recipients].to_h { |one| [one[:name], one[:what]] }).to eq("Lars Ekeli" => "invited", "Yard" => "invited", "Wen Halloran" => "nothing")
     use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id)
     use(UseCases::Groups, marit).change(id: group, version: 0, name: "Crew", person_ids: [])
     expect(use(UseCases::Invitations, marit).preview(series_id: series_id)[:recipients].to_h { |one| [one[:name], one[:what]] }).to include("Lars Ekeli" => "taken off", "Wen Halloran" => "nothing")

@@ -94,7 +94,7 @@ RSpec.describe "The invitation mail" do
   end
 
   # RFC 7986 5.11; programs differ in which they show (common practice), so it stands in all three.
-  it "says how to get into the call in the location where there is no room, in the words and in CONFERENCE" do
+  it "says how to get into the call beside the room, in the words and in CONFERENCE" do
     id = series(marit, {required: wen}, call: {url: "https://calls.example/round", passcode: "4711"})
     mail = mail_for(id)
     event = Icalendar::Calendar.parse(calendar_of(mail).decoded).first.events.first
@@ -102,7 +102,7 @@ RSpec.describe "The invitation mail" do
     expect(mail.parts.first(2).map(&:decoded)).to all include("https://calls.example/round, passcode 4711")
     use(UseCases::Series, marit).change(id: id, version: Records::Series.find(id).lock_version, title: "Monday mooring round", place: "Boat shed", members: [{person_id: wen, role: "required"}], call: {url: "https://calls.example/new"})
     expect(use(UseCases::Series, marit).show(id)[:told][:untold][:changes].map { |change| change[:label] }).to eq %w[Where Call]
-    expect(Icalendar::Calendar.parse(calendar_of(mail_for(id)).decoded).first.events.first.location.to_s).to eq "Boat shed"
+    expect(Icalendar::Calendar.parse(calendar_of(mail_for(id)).decoded).first.events.first.location.to_s).to eq "Boat shed, https://calls.example/new"
   end
 
   it "lets nothing typed become a header or a tag" do

@@ -11,6 +11,8 @@ RSpec.describe "Messages" do
   let(:meetings) { meeting_ids(id) }
   let(:uid) { UseCases::SeriesContent.uid(id) }
 
+  before { wants_own_mail(marit) }
+
   def last_calendar(address = "wen@skerrybuoy.example")
     sent = []
     post = Object.new.tap { |one| one.define_singleton_method(:deliver) { |to:, source:, **| sent << [to, source] } }
@@ -95,7 +97,7 @@ RSpec.describe "Messages" do
   end
 
   it "publish meetings and busy time (PUBLISH, RFC 5546 3.2.1 and 3.3.1)" do
-    id
+    invite(id, marit)
     feeds = use(UseCases::Feeds, wen).set(wen, open: true)[:addresses].transform_values { |address| address[%r{/([0-9a-f]{40})\.ics\z}, 1] }
     meetings_feed = read(UseCases::Feeds.new(clock: clock).read("meetings", wen, feeds.fetch("meetings")))
     expect([meetings_feed["method"], meetings_feed["parts"].map { |part| part["uid"] }]).to match ["PUBLISH", match_array(meetings.map { |meeting| "meeting-#{meeting}@#{Settings.mail_domain}" })]

@@ -165,7 +165,7 @@ RSpec.describe UseCases::Queue do
       sources = []
       sender = Object.new.tap { |one| one.define_singleton_method(:deliver) { |source:, **| sources << source } }
       nil while deliver(sender).positive?
-      expect(sources.map { |source| ::Mail.new(source).header["Auto-Submitted"].value }.tally).to eq("auto-generated" => 2, "auto-replied" => 1)
+      expect(sources.map { |source| ::Mail.new(source).header["Auto-Submitted"].value }.tally).to eq("auto-generated" => 1, "auto-replied" => 1)
     end
 
     it "counts an answer that says it was written in years to come as of now, so that later ones count" do

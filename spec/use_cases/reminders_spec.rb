@@ -6,7 +6,10 @@ RSpec.describe UseCases::Reminders do
   let(:series_id) { series(marit, {required: wen}, remind_min: 60) }
   let(:meeting) { meeting_ids(series_id).first }
 
-  before { use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id) }
+  before do
+    wants_own_mail(marit)
+    invite(series_id, marit)
+  end
 
   # 30 November 09:30 in Oslo is 08:30 UTC.
   def at(text) = clock.now = Time.iso8601(text)

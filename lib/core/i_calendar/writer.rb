@@ -49,8 +49,11 @@ module Core
 
       private
 
+      # Several values of one parameter stand side by side (RFC 5545 3.2).
+      def param(value) = value.is_a?(Array) ? value.map { |one| one_param(one) }.join(",") : one_param(value)
+
       # RFC 6868 carries quotes and line ends in parameters; everything else that could end one is quoted.
-      def param(value)
+      def one_param(value)
         clean = value.to_s.gsub("^", "^^").gsub("\"", "^'").gsub(/\r\n?|\n/, "^n").gsub(CONTROL, "")
         clean.match?(/[:;,]/) ? "\"#{clean}\"" : clean
       end

@@ -25,7 +25,7 @@ module Core
       # CONFERENCE properties (RFC 7986 5.11): programs differ in where they look, so the link also stands in text.
       def write(writer)
         label = ["Call", passcode && "passcode #{passcode}"].compact.join(", ")
-        writer.raw("CONFERENCE", url, value: "URI", feature: "AUDIO,VIDEO", label: label) if url
+        writer.raw("CONFERENCE", url, value: "URI", feature: %w[AUDIO VIDEO], label: label) if url
         writer.raw("CONFERENCE", "tel:#{dial_in.gsub(/[^+\d]/, "")}", value: "URI", feature: "PHONE", label: label) if dial_in
       end
     end

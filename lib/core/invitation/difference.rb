@@ -4,63 +4,99 @@ module Core
     # there was or is nothing.
     class Difference
       Change = Value.of(:label, :before, :after)
+      # So many single dates are named; of more, only how many.
+      MOST_NAMED = 12
 
       # @param before, after [Content]
       # @param reader [Zone, nil] whose clock is said beside that of the series, where they differ
+      # @param from [Time, nil] meetings before that are past and not spoken of
       # @return [Array<Change>] in the order people read
-      def self.between(before, after, reader: nil) = new(before, after, reader).to_a
+      def self.between(before, after, reader: nil, from: nil) = new(before, after, reader, from).to_a
 
-      def initialize(before, after, reader)
-        @before = before
-        @after = after
-        @reader = reader
+      def initialize(before, after, reader, from)
+        @before, @after, @reader = before, after, reader
+        @from = from || [before, after].filter_map { |content| content.start && content.zone.instant(WallTime.parse(content.start)) }.min
       end
 
       def to_a
-        [text("Title", :title), times, *meetings, text("Where", :location), call, text("Why", :purpose)].compact
+        return [change("When", @before.sentence, ["called off", @after.ended&.fetch("reason")].compact.join(": "))] if @after.start.nil? && @before.start
+
+        [text("Title", :title), times, *meetings, text("Where", :location), call, text("Why", :purpose), answering].compact
       end
 
       private
 
-      def text(label, name)
-        before, after = @before.public_send(name), @after.public_send(name)
-        Change.new(label: label, before: before, after: after) unless before == after
-      end
+      def text(label, name) = change(label, @before.public_send(name), @after.public_send(name))
 
-      def call
-        before, after = [@before, @after].map { |content| content.online&.to_s }
-        Change.new(label: "Call", before: before, after: after) unless before == after
-      end
+      def change(label, before, after) = (Change.new(label: label, before: before, after: after) unless before == after)
 
-      def times
-        before, after = [@before, @after].map { |content| content.run&.sentence || "no meeting" }
-        Change.new(label: "When", before: before, after: after) unless before == after
-      end
+      def call = change("Call", *[@before, @after].map { |content| content.online&.to_s })
 
-      # Single meetings: moved, called off, brought back.
+      def answering = change("Answers", *[@before, @after].map { |content| Options.sentence(content.options || {}) })
+
+      def times = change("When", *[@before, @after].map { |content| content.sentence || "no meeting" })
+
+      # Single meetings: moved, shorter or longer, elsewhere, called off, brought back, added. A meeting is known by when it was
+      # to be; where the rule has changed, the k-th that is no more has become the k-th that is new (rules.md 2).
       def meetings
-        walls = (known(@before).keys | known(@after).keys).sort
-        walls.filter_map do |wall|
-          before, after = state(@before, wall), state(@after, wall)
-          Change.new(label: "Meeting", before: before, after: after) unless before == after
+        were, are = [@before, @after].map { |content| content.held(@from) }
+        lost, added = apart(were, are)
+        pairs = by_original(lost, added) + gone(lost) + back(added) + in_order(lost, added)
+        said = pairs.uniq.sort_by { |was, is| (was || is).at }.filter_map { |was, is| change("Meeting", words(@before, was, is), words(@after, is, was)) }
+        named(said)
+      end
+
+      # Those of either that are not in the other just so.
+      def apart(were, are)
+        signs = [[were, @before], [are, @after]].map { |held, content| held.to_set { |one| sign(one, content) } }
+        [were.reject { |one| signs[1].include?(sign(one, @before)) }, are.reject { |one| signs[0].include?(sign(one, @after)) }]
+      end
+
+      def sign(one, content) = [content.zone.instant(one.at).to_i, one.length_min, one.special]
+
+      def by_original(lost, added)
+        lost.dup.filter_map do |was|
+          is = added.find { |one| one.original == was.original } or next
+          lost.delete(was)
+          added.delete(is)
+          [was, is]
         end
       end
 
-      # Those of which something is said, by their original time.
-      def known(content) = content.off.to_h { |one| [one["on"], one] }.merge(content.moved.to_h { |one| [one["from"], one] })
+      def gone(lost) = take(lost, @after).map { |was| [was, nil] }
 
-      def state(content, wall)
-        found = known(content)[wall]
-        return said(wall, content.zone) unless found
-        return "#{said(wall, content.zone)}: called off. #{found["reason"]}" if found.key?("reason")
+      def back(added) = take(added, @before).map { |is| [nil, is] }
 
-        said(found["to"], content.zone) + ((found["length_min"] == content.length_min) ? "" : ", #{found["length_min"]} minutes")
+      def take(held, other)
+        off = other.off.to_set { |one| one["on"] }
+        held.select { |one| off.include?(one.original.to_s) }.each { |one| held.delete(one) }
       end
 
-      def said(text, zone)
-        wall = WallTime.parse(text)
-        "#{Words.day(wall.date)}, #{Words.clock(wall)} #{zone.place} time#{elsewhere(wall, zone)}"
+      def in_order(lost, added) = Array.new([lost.size, added.size].max) { |i| [lost[i], added[i]] }
+
+      def named(said)
+        return said if said.size <= MOST_NAMED
+
+        said.first(MOST_NAMED) << Change.new(label: "Meeting", before: nil, after: "and #{said.size - MOST_NAMED} more")
       end
+
+      # One side of a change; where that meeting is not there, why not.
+      def words(content, held, other)
+        return said(held, content, other) if held
+
+        off = content.off.find { |one| one["on"] == other.original.to_s }
+        return "#{wall_words(other.at, content.zone)}: called off. #{off["reason"]}".strip if off
+        return if content.equal?(@before)
+
+        "#{wall_words(other.at, content.zone)}: not any more#{". #{content.ended["reason"]}" if content.ended}"
+      end
+
+      def said(held, content, other)
+        length = ", #{held.length_min} minutes" if held.length_min != (other || content).length_min
+        [wall_words(held.at, content.zone) + length.to_s, held.special["where"], held.special["call"] && Call.of(held.special["call"]).to_s].compact.join(", ")
+      end
+
+      def wall_words(wall, zone) = "#{Words.day(wall.date)}, #{Words.clock(wall)} #{zone.place} time#{elsewhere(wall, zone)}"
 
       # The same moment on the reader's wall, with the day where that is another.
       def elsewhere(wall, zone)

@@ -4,6 +4,24 @@ module Core
     class Sentence
       WEEKDAYS = Date::DAYNAMES
       WORKDAYS = [1, 2, 3, 4, 5].freeze
+      # So many times of day of dates set by hand are named.
+      MOST_TIMES = 4
+
+      # A meeting to come that is older than the rule.
+      Earlier = Value.of(:wall, :length_min)
+
+      # A run that takes over from another: "3 Mondays until 14 December 2026, 09:30–10:15; then every Tuesday, …".
+      # @param earlier [Array<Earlier>] what is left of the other, in order
+      def self.with_earlier(run, earlier)
+        return new(run).to_s if earlier.empty?
+
+        days = earlier.map { |one| one.wall.date.wday }.uniq
+        noun = (days.size == 1) ? WEEKDAYS[days.first] : "date"
+        last = earlier.last.wall.date
+        until_words = "#{(earlier.size == 1) ? "on" : "until"} #{Words.short_day(last)} #{last.year}"
+        hours = earlier.map { |one| "#{Words.clock(one.wall)}–#{Words.clock(one.wall + one.length_min * 60)}" }.uniq
+        "#{Words.count(earlier.size, noun)} #{until_words}, #{(hours.size == 1) ? hours.first : "at different times"}; then #{new(run).to_s.sub(/\A[EO]/, &:downcase)}"
+      end
 
       # @param run [Run]
       def initialize(run)
@@ -35,7 +53,19 @@ module Core
       def by_hand = "On #{Words.count(@run.dates.size + 1, "date")} set by hand"
 
       def hours
+        return "at #{different_times} #{@run.zone.place} time, #{@run.length_min} minutes each" if different_times
+
         "#{Words.clock(@run.start)}–#{Words.clock(@run.start + @run.length_min * 60)} #{@run.zone.place} time"
+      end
+
+      # Dates set by hand need not all begin at the same time.
+      def different_times
+        return if @rule
+
+        times = [@run.start, *@run.dates].map { |wall| Words.clock(wall) }.uniq.sort
+        if times.size > 1
+          (times.size > MOST_TIMES) ? "different times," : Words.list(times)
+        end
       end
 
       def ending

@@ -315,7 +315,8 @@ export interface paths {
         get: operations["showSeries"];
         put: operations["changeSeries"];
         post?: never;
-        delete?: never;
+        /** A series nobody has been told of and nothing was done in; 409 code in-use for any other */
+        delete: operations["deleteSeries"];
         options?: never;
         head?: never;
         patch?: never;
@@ -443,7 +444,8 @@ export interface paths {
             cookie?: never;
         };
         get: operations["showSheet"];
-        put?: never;
+        /** Time and place of this meeting alone; 409 code place-taken when its place is taken then */
+        put: operations["changeMeeting"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1209,6 +1211,25 @@ export interface paths {
         /** Another time for this meeting alone; 409 code place-taken when its place is */
         put: operations["moveMeeting"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/time/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How another time would suit those asked to this meeting */
+        post: operations["checkMeetingTime"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2106,6 +2127,8 @@ export interface components {
             figures: components["schemas"]["Figures"] | null;
             may: {
                 change: boolean;
+                /** @description nobody has been told of it, and nothing was done in it */
+                delete: boolean;
                 seeSheets: boolean;
             };
             version: number;
@@ -2181,7 +2204,7 @@ export interface components {
             copy: string;
             recipients: {
                 /** @enum {string} */
-                what: "invited" | "changed" | "taken off" | "nothing";
+                what: "invited" | "changed" | "called off" | "taken off" | "brought back" | "nothing";
                 guest: boolean;
                 personId: components["schemas"]["Key"];
                 name: string;
@@ -2304,6 +2327,15 @@ export interface components {
         Sheet: {
             id: components["schemas"]["Key"];
             seriesId: components["schemas"]["Key"];
+            /** @description where this meeting is held, for the form that changes it */
+            own: {
+                /** @description true: not where its series is */
+                where: boolean;
+                placeId: components["schemas"]["Key"] | null;
+                place: string | null;
+                beforeMin: number;
+                afterMin: number;
+            };
             seriesTitle: string;
             state: components["schemas"]["MeetingState"];
             place: string | null;
@@ -2477,6 +2509,8 @@ export interface components {
                 /** @description the series' wall where it differs from the reader's */
                 seriesLocalStart: string | null;
                 seriesZonePlace: string;
+                /** @description whether anybody has been invited yet */
+                told: boolean;
                 runsIt: boolean;
                 role: components["schemas"]["MemberRole"] | null;
                 answer: components["schemas"]["AnswerWord"];
@@ -2525,10 +2559,13 @@ export interface components {
             phone: string | null;
             /** @description by text message as well */
             textReminders: boolean;
+            /** @description mail about series they keep themselves goes to them too */
+            mailOwn?: boolean;
             /** @description before each meeting; 0: no mail; null: as the series has it */
             remindMin: number | null;
         };
         Reminders: {
+            mailOwn: boolean;
             phone: string | null;
             textReminders: boolean;
             remindMin: number | null;
@@ -2992,6 +3029,30 @@ export interface components {
             localStart: components["schemas"]["Wall"];
             lengthMin?: number;
         };
+        MeetingTime: {
+            localStart: components["schemas"]["Wall"];
+            lengthMin: number;
+        };
+        ChangedMeeting: {
+            localStart: components["schemas"]["Wall"];
+            lengthMin: number;
+            /** @description false: place and call are those of the series */
+            ownWhere: boolean;
+            placeId?: components["schemas"]["Key"] | null;
+            place?: string | null;
+            call?: components["schemas"]["Call"] | null;
+        };
+        MeetingTimeCheck: {
+            headline: string;
+            /** @description nobody who must come is known to be away */
+            holds: boolean;
+            /** @description names */
+            busy: string[];
+            /** @description names of those outside their hours */
+            outside: string[];
+            /** @description names of those without a calendar */
+            unknown: string[];
+        };
         NewHold: {
             id: components["schemas"]["Key"];
             title: string;
@@ -3043,6 +3104,8 @@ export interface components {
             people: number;
             invited: number;
             takenOff: number;
+            calledOff: number;
+            broughtBack: number;
             changes: components["schemas"]["Change"][];
         };
         Failure: {
@@ -3199,6 +3262,9 @@ export interface components {
         };
         LinkMeeting: {
             id: components["schemas"]["Key"];
+            /** @description where it is not where the series is */
+            location: string | null;
+            call: components["schemas"]["Call"] | null;
             localStart: components["schemas"]["Wall"];
             localEnd: components["schemas"]["Wall"];
             state: components["schemas"]["MeetingState"];
@@ -3326,6 +3392,9 @@ export interface components {
             /** @description dates looked at */
             checked: number;
             held: number;
+            /** @description names of those outside their hours at some of these dates */
+            outside: string[];
+            /** @description dates at which somebody is busy */
             clashes: {
                 localStart: components["schemas"]["Wall"];
                 headline: string;
@@ -3720,6 +3789,15 @@ export interface components {
                 "application/json": components["schemas"]["RunCheck"];
             };
         };
+        /** @description OK */
+        MeetingTimeCheck: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["MeetingTimeCheck"];
+            };
+        };
         /** @description The file */
         PaperContent: {
             headers: {
@@ -4055,6 +4133,16 @@ export interface components {
         NewTime: {
             content: {
                 "application/json": components["schemas"]["NewTime"];
+            };
+        };
+        MeetingTime: {
+            content: {
+                "application/json": components["schemas"]["MeetingTime"];
+            };
+        };
+        ChangedMeeting: {
+            content: {
+                "application/json": components["schemas"]["ChangedMeeting"];
             };
         };
         PeopleFile: {
@@ -4499,6 +4587,27 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    deleteSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     showStrands: {
         parameters: {
             query?: never;
@@ -4619,6 +4728,23 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeMeeting: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": components["parameters"]["ifMatch"];
+            };
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["ChangedMeeting"];
         responses: {
             200: components["responses"]["Sheet"];
             default: components["responses"]["Problem"];
@@ -5450,6 +5576,21 @@ export interface operations {
         requestBody: components["requestBodies"]["NewTime"];
         responses: {
             200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkMeetingTime: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["MeetingTime"];
+        responses: {
+            200: components["responses"]["MeetingTimeCheck"];
             default: components["responses"]["Problem"];
         };
     };

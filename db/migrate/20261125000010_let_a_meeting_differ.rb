@@ -1,0 +1,28 @@
+# A single meeting may be held elsewhere than its series; and those called off with all later ones come back with them.
+class LetAMeetingDiffer < ActiveRecord::Migration[7.2]
+  def change
+    change_table :meetings, bulk: true do |t|
+      t.boolean :called_off_with_run, null: false, default: false
+      t.boolean :own_where, null: false, default: false
+      t.string :place_id, limit: 36, collation: "ascii_bin"
+      t.string :place, limit: 250
+      t.string :call_url, limit: 500
+      t.string :call_passcode, limit: 60
+      t.string :call_dial_in, limit: 200
+    end
+    add_foreign_key :meetings, :places
+    # Whether a keeper wants mail about what they keep themselves.
+    add_column :people, :mail_own, :boolean, null: false, default: false
+    reversible do |direction|
+      # What a mail says, not only what it does to a calendar.
+      direction.up do
+        execute "update mails set kind = if(before_sending_id is null, 'invited', 'changed') where kind = 'request'"
+        execute "update mails set kind = 'taken_off' where kind = 'cancel'"
+      end
+      direction.down do
+        execute "update mails set kind = 'request' where kind in ('invited', 'changed', 'brought_back')"
+        execute "update mails set kind = 'cancel' where kind in ('taken_off', 'called_off')"
+      end
+    end
+  end
+end
