@@ -35,6 +35,11 @@ module Api
 
     on(:get, "/series/:id/history", "showHistory", may: :invite, of: :series) { json use(UseCases::History).show(params["id"], page: page) }
 
+    on :put, "/series/:id/addresses/:personId", "correctAddress", may: :invite, of: :series do
+      use(UseCases::Waiting).correct_address(series_id: params["id"], person_id: params["personId"], **input)
+      status 204
+    end
+
     on(:get, "/series/:id/mails", "listMails", may: :invite, of: :series) { json use(UseCases::History).mails(params["id"], page: page) }
 
     on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) { json series.strands(params["id"]) }

@@ -43,6 +43,7 @@ module UseCases
         Records::Counter.create!(id: id, series_id: meeting.series_id, meeting_id: meeting_id, person_id: person_id, starts_at: starts_at, ends_at: ends_at, note: words(note))
         wall = meeting.series.zone.wall(starts_at)
         Records::Event.note("offered", "#{Records::Person.where(id: person_id).pick(:name)} offers #{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} instead", series_id: meeting.series_id, meeting_id: meeting_id, now: now, person_id: person_id)
+        tell_keeper(id, meeting, person_id, starts_at, note)
         Records::Change.note(meeting_id, now)
       end
       id
@@ -106,6 +107,19 @@ module UseCases
       which = meeting ? "on #{Core::Words.short_day(meeting.original_wall.date)}" : "to all meetings"
       how = {"mail" => " (by mail)", "program" => " (by mail)", "link" => " (by link)", "keeper" => " (entered by the keeper)"}.fetch(way, "")
       Records::Event.note("answered", "#{name} #{WORDS.fetch(answer)} #{which}#{how}#{": #{words(note)}" if words(note)}", series_id: series_id, meeting_id: meeting&.id, now: now, person_id: person_id)
+    end
+
+    def tell_keeper(id, meeting, person_id, starts_at, note)
+      series = meeting.series
+      keeper = series.keeper
+      return if keeper.id == person_id
+
+      zone = Core::Zone[keeper.time_zone]
+      said = ->(at) { zone.wall(at).then { |wall| "#{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time" } }
+      name = Records::Person.where(id: person_id).pick(:name)
+      text = ["#{name} offers #{said[starts_at]} for “#{series.title}”, instead of #{said[meeting.starts_at]}.", words(note)&.then { |word| "“#{word}”" }].compact.join("\n\n")
+      link = ["Take it or turn it down", "#{Settings.origin}/series/#{series.id}?show=answers"]
+      Outbox.new(clock: @clock).put(reason: "offer:#{id}", series_id: series.id, to: keeper, **Mailing::Note.parts("#{name} offers another time: #{series.title}", series.title, text, link))
     end
 
     # RFC 5546 3.2.8

@@ -9,20 +9,8 @@ module UseCases
       zone = Core::Zone[me.time_zone]
       today = zone.wall(now).date
       {today: today, zone_place: zone.place, meetings: meetings(zone, today), actions: actions, open_actions: open_actions.count,
-       sheets: sheets, clashes: StillHolds.new(by: by, clock: @clock).of_keeper, holds: Holds.new(by: by, clock: @clock).list[:holds], series_without_meeting: series_without_meeting, any_series: Records::Series.shown_to(by).exists?}
-    end
-
-    # Places to go: series, their next sheets and people that match what was typed.
-    # @param query [String] words in any order; empty gives what is next
-    def places(query)
-      words = query.to_s.downcase.split
-      series = Records::Series.shown_to(by).order(:title, :id).to_a.select { |one| words.all? { |word| one.title.downcase.include?(word) } }.first(8)
-      nexts = Records::Meeting.where(series_id: series.map(&:id)).coming(now).in_order.to_a.group_by(&:series_id).transform_values(&:first)
-      {places: series.flat_map { |one|
-        following = nexts[one.id]
-        [{kind: "series", id: one.id, title: one.title, on: nil},
-          ({kind: "sheet", id: following.id, title: one.title, on: one.zone.wall(following.starts_at).date} if following)].compact
-      }}
+       sheets: sheets, clashes: StillHolds.new(by: by, clock: @clock).of_keeper, holds: Holds.new(by: by, clock: @clock).list[:holds], series_without_meeting: series_without_meeting, any_series: Records::Series.shown_to(by).exists?,
+       first_steps: FirstSteps.new(by: by, clock: @clock).show, **Waiting.new(by: by, clock: @clock).show}
     end
 
     private

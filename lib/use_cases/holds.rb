@@ -75,7 +75,7 @@ module UseCases
     def view(hold)
       zone = Core::Zone[Records::Person.where(id: hold.kept_by_id).pick(:time_zone)]
       {id: hold.id, title: hold.title, series_id: hold.series_id, starts_at: hold.starts_at, ends_at: hold.ends_at, local_start: zone.wall(hold.starts_at), local_end: zone.wall(hold.ends_at),
-       expires_at: hold.expires_at, released: !hold.released_at.nil? || hold.expires_at <= now, place: hold.place && {id: hold.place_id, name: hold.place.name},
+       before_min: hold.before_min, after_min: hold.after_min, time_zone: zone.name, expires_at: hold.expires_at, released: !hold.released_at.nil? || hold.expires_at <= now, place: hold.place && {id: hold.place_id, name: hold.place.name},
        people: hold.people.map { |one| {person_id: one.person_id, name: one.person.name, role: one.role} }}
     end
   end

@@ -29,7 +29,7 @@ module UseCases
         lay_out(series, read, Time.at(0))
         SeriesMembers.new(by: by, clock: @clock).set(series, members, groups: groups, guests: guests)
         Records::Event.note("made", "Made: #{read.sentence}", series_id: id, now: now, person_id: by)
-        Records::Hold.where(id: hold_id, kept_by_id: by).update_all(released_at: now) if hold_id
+        settle_holds(series, hold_id)
         moves.each_with_index { |move, i| move_date(series, move, "/moves/#{i}") }
         book(series)
       end
@@ -144,6 +144,13 @@ module UseCases
     CONTENT = [Records::Topic, Records::ActionItem, Records::Paper, Records::Mail, Records::Sending, Records::Counter, Records::IncomingMail].freeze
 
     private
+
+    # A hold becomes the meeting: the one named, or one's own at the same time, which would else keep the place from it.
+    def settle_holds(series, hold_id)
+      first = series.meetings.in_order.first
+      mine = Records::Hold.where(kept_by_id: by, released_at: nil)
+      mine.where(id: hold_id).or(mine.where(place_id: series.place_id, starts_at: first&.starts_at)).update_all(released_at: now)
+    end
 
     def deletable?(series)
       return false if series.told_at || series.outside_meeting_id || Records::Meeting.where(series_id: series.id).where(state: %w[in_session closed issued]).exists?

@@ -70,7 +70,7 @@ RSpec.describe Core::CommonTime::Search do
     fit = Core::CommonTime::Fit.at(found, clock("08:00"))
     expect(fit.states).to eq("ines" => :busy, "lars" => :unknown)
     names = {"ines" => "Ines Torvald", "lars" => "Lars Ekeli"}
-    expect([fit.headline(names), fit.reasons(names, {})]).to eq ["Without Ines Torvald", ["Ines Torvald is busy", "no calendar known of Lars Ekeli"]]
+    expect([fit.headline(names), fit.reasons(names, {})]).to eq ["Ines Torvald is busy", ["Ines Torvald is busy", "no calendar known of Lars Ekeli"]]
   end
 
   it "says what would help, each with its effect" do

@@ -39,7 +39,7 @@ RSpec.describe "Finding a time" do
     busy("Ines Torvald" => [[monday, "1300", "1530"], [monday + 1, "1300", "1400"]], "Wen Halloran" => [[monday, "1500", "1700"]])
     look(*people.keys.drop(1))
     click_button "done changing"
-    expect(page).to have_css(".fit", text: "Everyone, 8 of 8 known")
+    expect(page).to have_css(".fit", text: "All 8 free")
     expect(page).to have_css(".left li", text: "Halifax")
     expect_accessible
     # The picture is worked by keyboard: one stop for Tab, arrows, Enter.
@@ -79,7 +79,7 @@ RSpec.describe "Finding a time" do
     fill_in "Meetings", with: "4"
     expect(page).to have_css("tr.chosen .held", count: 3)
     expect(page).to have_css("tr.chosen .why", text: "3 · Lars Ekeli on #{(monday + 7).strftime("%-d %B")}")
-    expect(page).to have_css(".repairs li", text: "Without Lars Ekeli. Nearest that works: #{(monday + 8).strftime("%A %-d %B")}, 09:00")
+    expect(page).to have_css(".repairs li", text: "Lars Ekeli is busy. Nearest that works: #{(monday + 8).strftime("%A %-d %B")}, 09:00")
     click_button "Make a series at 13:00, with repairs"
     within(".v-dialog") do
       fill_in "Title", with: "With repair"

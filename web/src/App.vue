@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
-import { defineAsyncComponent, onMounted } from 'vue'
+import { defineAsyncComponent } from 'vue'
 import FootNotice from './components/FootNotice.vue'
+import SignInAgain from './components/SignInAgain.vue'
 import TopBar from './components/TopBar.vue'
 import { useSession } from './composables/useSession'
 
 const SetUp = defineAsyncComponent(() => import('./pages/SetUp.vue'))
 const SignIn = defineAsyncComponent(() => import('./pages/SignIn.vue'))
 const { session, person, error, readAgain } = useSession()
-const cache = useQueryClient()
-onMounted(() => addEventListener('left-over:signed-out', () => cache.invalidateQueries({ queryKey: ['session'] })))
 </script>
 
 <template>
@@ -18,6 +16,7 @@ onMounted(() => addEventListener('left-over:signed-out', () => cache.invalidateQ
     <template v-else-if="person">
       <a class="skip no-print" href="#main">To the content</a>
       <TopBar :person="person" />
+      <SignInAgain :person="person" />
       <main id="main" tabindex="-1"><router-view :key="$route.path" /></main>
     </template>
     <main v-else-if="session?.needsSetUp"><SetUp /></main>

@@ -13,6 +13,7 @@ export const router = createRouter({
     { path: '/actions', component: () => import('./pages/Actions.vue'), meta: { title: 'Actions' } },
     { path: '/common-time', component: () => import('./pages/CommonTime.vue'), meta: { title: 'Common time' } },
     { path: '/people', component: () => import('./pages/People.vue'), meta: { title: 'People & places' } },
+    { path: '/me', component: () => import('./pages/Me.vue'), meta: { title: 'My hours and calendars' } },
     { path: '/people/:id', component: () => import('./pages/PersonPage.vue'), props: true, meta: { title: 'Person' } },
     { path: '/places/:id', component: () => import('./pages/PlacePage.vue'), props: true, meta: { title: 'Place' } },
     { path: '/answer/:id/:personId/:token', component: () => import('./pages/AnswerPage.vue'), props: true, meta: { title: 'Your answer', open: true } },

@@ -48,6 +48,9 @@ export function since(instant: string, now = Date.now()) {
   return minutes < 24 * 60 ? `${count(Math.round(minutes / 60), 'hour')} ago` : `on ${mediumDay(instant)}`
 }
 
+/** How often something has gone from one meeting to the next. */
+export const carriedWords = (times: number) => (times === 0 ? 'new' : times === 1 ? 'carried once' : `carried ${times} times`)
+
 export const count = (number: number, noun: string) => `${number} ${noun}${number === 1 ? '' : 's'}`
 
 export const list = (words: string[]) => new Intl.ListFormat('en-GB').format(words)

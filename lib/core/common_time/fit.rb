@@ -2,7 +2,7 @@ module Core
   module CommonTime
     # One start with everybody's state and its reasons. `starts_min` and `ends_min` since 1970 UTC; `states` of
     # Person#state by id; `burdens` minutes outside their own hours by id, where there are any; `short_of_gap` ids of
-    # those who must come without the gap wanted; `place_ids` that are free, best first; `place_wanted` whether one is.
+    # those who must come and can, but without the gap wanted; `place_ids` that are free, best first; `place_wanted` whether one is.
     class Fit < Value.of(:starts_min, :ends_min, :people, :states, :burdens, :short_of_gap, :place_ids, :place_wanted)
       class << self
         # @param search [Search]
@@ -25,7 +25,7 @@ module Core
           gap = search.request.gap_min
           return [] if gap.zero?
 
-          people.select { |person| person.required? && !Spans.touch?(person.busy, from, to) && Spans.touch?(person.busy, from - gap, to + gap) }.map(&:id)
+          people.select { |person| person.required? && !AWAY.include?(person.state(from, to)) && Spans.touch?(person.busy, from - gap, to + gap) }.map(&:id)
         end
       end
 
@@ -44,13 +44,15 @@ module Core
       def holds? = required.all? { |person| states[person.id] == :free }
 
       # @param names [Hash] name by id
-      # @return [String] such as "Everyone, 7 of 7 known" or "Without Wen Halloran"
+      # @return [String] such as "All 7 free", "6 free, Olga Haas unknown" or "Wen Halloran is busy"
       def headline(names)
-        return "Without #{Words.list(missing.map { |id| names[id] })}" if missing.any?
-        return "All who must; #{Words.list(optional_away.map { |id| names[id] })} away" if optional_away.any?
+        return away_words(names) if missing.any?
 
-        known = people.count { |person| states[person.id] != :unknown }
-        "Everyone, #{known} of #{people.size} known"
+        rest = [phrase(optional_away, names, "away"), phrase(in_state(:tentative), names, "tentative"), phrase(in_state(:unknown), names, "unknown")].compact
+        free = in_state(:free).size
+        return (free == 1) ? "Free" : "All #{free} free" if rest.empty?
+
+        [*("#{free} free" if free.positive?), *rest].join(", ")
       end
 
       # Why it stands where it stands, each a short phrase.
@@ -59,17 +61,27 @@ module Core
       def reasons(names, place_names)
         [
           *missing.map { |id| "#{names[id]} #{(states[id] == :busy) ? "is busy" : "is outside their hours"}" },
-          phrase(in_state(:tentative), names, "tentative for"),
-          phrase(in_state(:unknown), names, "no calendar known of"),
+          about(in_state(:tentative), names, "tentative for"),
+          about(in_state(:unknown), names, "no calendar known of"),
           *burdens.except(*missing).map { |id, minutes| "#{minutes} min outside the hours of #{names[id]}" },
-          phrase(short_of_gap, names, "no gap for"),
+          about(short_of_gap, names, "no gap for"),
           place_reason(place_names)
         ].compact
       end
 
       private
 
-      def phrase(ids, names, words) = ids.any? ? "#{words} #{Words.list(ids.map { |id| names[id] })}" : nil
+      def about(ids, names, words) = ids.any? ? "#{words} #{Words.list(ids.map { |id| names[id] })}" : nil
+
+      def phrase(ids, names, words) = ids.any? ? "#{Words.list(ids.map { |id| names[id] })} #{words}" : nil
+
+      # "Lars Ekeli is busy", "Wen Halloran is outside their hours".
+      def away_words(names)
+        AWAY.filter_map { |state|
+          ids = missing.select { |id| states[id] == state }
+          phrase(ids, names, "#{(ids.size == 1) ? "is" : "are"} #{(state == :busy) ? "busy" : "outside their hours"}")
+        }.join(", ")
+      end
 
       def place_reason(place_names)
         return unless place_wanted

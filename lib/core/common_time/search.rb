@@ -117,9 +117,17 @@ module Core
         @places_taken = summed(marks)
       end
 
-      def mark(marks, first, after)
-        marks[first] += 1
-        marks[after] -= 1
+      def mark(marks, first, after, by = 1)
+        marks[first] += by
+        marks[after] -= by
+      end
+
+      # Starts at which somebody can come, but would have less than the gap wanted: those their busy times rule out with the gap
+      # around them, less those they cannot come to anyway.
+      def short_of_gap_runs(person, gap, &mark)
+        wide = Spans.normal(person.busy.each_slice(2).flat_map { |from, to| [from - gap, to + gap] })
+        runs(Spans.join(wide, person.outside)) { |first, after| mark.call(first, after, 1) }
+        runs(Spans.join(person.busy, person.outside)) { |first, after| mark.call(first, after, -1) }
       end
 
       # The runs of starts that spans rule out, as first index and the one after the last; disjoint and in order.
@@ -175,7 +183,7 @@ module Core
         @gaps ||= begin
           marks = Array.new(@size + 1, 0)
           gap = @request.gap_min
-          @people.each { |person| runs(person.busy, gap, gap) { |first, after| mark(marks, first, after) } if person.required? } if gap.positive?
+          @people.select(&:required?).each { |person| short_of_gap_runs(person, gap) { |first, after, by| mark(marks, first, after, by) } } if gap.positive?
           summed(marks)
         end
       end

@@ -31,18 +31,38 @@ export function keepToken(token: string) { csrfToken = token }
 /** For what is sent as a form, into a frame. */
 export const formToken = () => csrfToken
 
+/**
+ * A write that was refused for want of a sign-in waits until somebody has signed in again over the page, and then goes once
+ * more: what was typed stays where it is. Whoever looks after the page sets this. @returns whether to try again
+ */
+let signInAgain: (() => Promise<boolean>) | null = null
+export function onSignedOut(ask: typeof signInAgain) { signInAgain = ask }
+
+async function patientFetch(request: Request): Promise<Response> {
+  const again = request.clone()
+  const response = await fetch(request)
+  if (!signInAgain || request.url.endsWith('/session') || !(await isSignedOut(response))) return response
+  if (!(await signInAgain())) return response
+  if (again.method !== 'GET') again.headers.set('X-CSRF-Token', csrfToken)
+  return fetch(again)
+}
+
+/** Nobody is signed in, or somebody has signed in elsewhere in this browser since. */
+async function isSignedOut(response: Response) {
+  if (response.status === 401) return true
+  if (response.status !== 403) return false
+  const problem = await response.clone().json().catch(() => ({})) as Partial<Schemas['Problem']>
+  return problem.type?.endsWith(':token') ?? false
+}
+
 const protect: Middleware = {
   onRequest({ request }) {
     if (request.method !== 'GET') request.headers.set('X-CSRF-Token', csrfToken)
     return request
   },
-  async onResponse({ request, response }) {
-    // Signed out elsewhere, or the session ran out: the sign-in page comes up over what is there.
-    if (response.status === 401 && !request.url.endsWith('/session')) dispatchEvent(new Event('left-over:signed-out'))
-  },
 }
 
-export const api = createClient<paths>({ baseUrl: '/api', credentials: 'same-origin' })
+export const api = createClient<paths>({ baseUrl: '/api', credentials: 'same-origin', fetch: patientFetch })
 api.use(protect)
 
 /**
@@ -63,6 +83,6 @@ export const ifMatch = (version: number) => ({ 'If-Match': `"${version}"` })
 
 /** Sends bytes as they are: a piece of a file. @throws ProblemError */
 export async function sendBytes(path: string, bytes: Blob) {
-  const answer = fetch(`/api${path}`, { method: 'PUT', body: bytes, credentials: 'same-origin', headers: { 'Content-Type': 'application/octet-stream', 'X-CSRF-Token': csrfToken } })
+  const answer = patientFetch(new Request(`/api${path}`, { method: 'PUT', body: bytes, credentials: 'same-origin', headers: { 'Content-Type': 'application/octet-stream', 'X-CSRF-Token': csrfToken } }))
   return dataOf(answer.then(async response => ({ response, data: response.ok ? await response.json() : undefined, error: response.ok ? undefined : await response.json().catch(() => ({})) })))
 }

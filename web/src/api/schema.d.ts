@@ -208,7 +208,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Series and sheets that match what was typed */
+        /** Series, sheets (by date too), people, places and groups that match what was typed */
         get: operations["findPlacesToGo"];
         put?: never;
         post?: never;
@@ -1660,6 +1660,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/addresses/{personId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Another address for a guest whom mail of this series did not reach, and the last mail once more */
+        put: operations["correctAddress"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/series/{id}/mails": {
         parameters: {
             query?: never;
@@ -1938,7 +1958,7 @@ export interface components {
         PlacesToGo: {
             places: {
                 /** @enum {string} */
-                kind: "series" | "sheet";
+                kind: "series" | "sheet" | "person" | "place" | "group";
                 id: components["schemas"]["Key"];
                 title: string;
                 /** Format: date */
@@ -2492,6 +2512,40 @@ export interface components {
             today: components["schemas"]["Day"];
             zonePlace: string;
             anySeries: boolean;
+            /** @description null when all are done, or they are not this person's to take */
+            firstSteps: {
+                /** @enum {string} */
+                step: "hours" | "calendar" | "people" | "place" | "series" | "invitation";
+                done: boolean;
+            }[] | null;
+            /** @description other times offered for meetings I run */
+            offers: {
+                id: components["schemas"]["Key"];
+                seriesId: components["schemas"]["Key"];
+                title: string;
+                name: string;
+                meetingLocalStart: components["schemas"]["Wall"];
+                localStart: components["schemas"]["Wall"];
+            }[];
+            /** @description who has said in the last days that they will not come */
+            refusals: {
+                meetingId: components["schemas"]["Key"];
+                seriesId: components["schemas"]["Key"];
+                title: string;
+                name: string;
+                note: string | null;
+                localStart: components["schemas"]["Wall"];
+            }[];
+            /** @description addresses the last mail of a series could not reach */
+            failedMails: {
+                seriesId: components["schemas"]["Key"];
+                title: string;
+                personId: components["schemas"]["Key"];
+                name: string;
+                guest: boolean;
+                email: string;
+                error: string;
+            }[];
             clashes: components["schemas"]["DeskClash"][];
             holds: components["schemas"]["Hold"][];
             /** @description of mine in all; `actions` are the first of them */
@@ -3033,6 +3087,9 @@ export interface components {
             localStart: components["schemas"]["Wall"];
             lengthMin: number;
         };
+        CorrectedAddress: {
+            email: string;
+        };
         ChangedMeeting: {
             localStart: components["schemas"]["Wall"];
             lengthMin: number;
@@ -3073,6 +3130,10 @@ export interface components {
             role: components["schemas"]["MemberRole"];
         };
         Hold: {
+            /** @description of localStart */
+            timeZone: string;
+            beforeMin: number;
+            afterMin: number;
             id: components["schemas"]["Key"];
             title: string;
             seriesId: components["schemas"]["Key"] | null;
@@ -4143,6 +4204,11 @@ export interface components {
         ChangedMeeting: {
             content: {
                 "application/json": components["schemas"]["ChangedMeeting"];
+            };
+        };
+        CorrectedAddress: {
+            content: {
+                "application/json": components["schemas"]["CorrectedAddress"];
             };
         };
         PeopleFile: {
@@ -5997,6 +6063,28 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["History"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    correctAddress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["CorrectedAddress"];
+        responses: {
+            /** @description On its way */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             default: components["responses"]["Problem"];
         };
     };

@@ -4,6 +4,7 @@ import type { Action } from '../api/client'
 import { useActionMoves } from '../composables/useActions'
 import { useSeries } from '../composables/useSeries'
 import FormDialog from './FormDialog.vue'
+import DateField from './DateField.vue'
 
 /** What is to be done, by whom and by when; or dropped, with a reason. */
 const action = defineModel<Action | null>({ required: true })
@@ -14,9 +15,12 @@ const { series } = useSeries(seriesId)
 const open = computed({ get: () => action.value !== null, set: shown => { if (!shown) action.value = null } })
 const form = ref({ text: '', ownerIds: [] as string[], dueOn: '', reason: '' })
 const error = ref<Error | null>(null)
-watch(action, shown => {
+// The last one shown, while the dialog closes.
+const shown = ref(action.value)
+watch(action, now => {
   error.value = null
-  if (shown) form.value = { text: shown.text, ownerIds: shown.owners.map(owner => owner.id), dueOn: shown.dueOn ?? '', reason: '' }
+  if (now) shown.value = now
+  if (now) form.value = { text: now.text, ownerIds: now.owners.map(owner => owner.id), dueOn: now.dueOn ?? '', reason: '' }
 })
 
 async function save() {
@@ -36,10 +40,10 @@ function drop() {
 </script>
 
 <template>
-  <FormDialog v-model="open" title="Change the action" verb="Keep" :error="error" :disabled="!form.text.trim()" @submit="save">
+  <FormDialog v-model="open" v-model:form="form" :draft="`action-${shown?.id}`" title="Edit the action" verb="Save" :error="error" :disabled="!form.text.trim()" @submit="save">
     <v-textarea v-model="form.text" label="What is to be done" maxlength="5000" autofocus />
     <v-autocomplete v-model="form.ownerIds" :items="(series?.members ?? []).map(member => ({ title: member.name, value: member.personId }))" label="Owners" multiple chips />
-    <v-text-field v-model="form.dueOn" type="date" label="Due" />
+    <DateField v-model="form.dueOn" label="Due" />
     <div class="drop">
       <v-text-field v-model="form.reason" label="Or drop it, because" maxlength="500" />
       <v-btn variant="outlined" :disabled="!form.reason.trim()" @click="drop">Drop it</v-btn>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Action } from '../api/client'
-import { daysFrom, list, shortDay } from '../time'
+import { carriedWords, daysFrom, list, shortDay } from '../time'
 
 /** One action with its tick: how old it is, whose, by when. */
 const { action, today, showOwners = false } = defineProps<{ action: Action; today: string; showOwners?: boolean }>()
 defineEmits<{ tick: []; untick: []; change: [] }>()
 
-const age = computed(() => (action.carried === 0 ? 'new' : `carried ${action.carried}×`))
+const age = computed(() => carriedWords(action.carried))
 const tone = computed(() => (action.stuck ? 'stuck' : action.carried > 0 ? 'carried' : 'fresh'))
 const late = computed(() => (action.dueOn && action.state === 'open' ? daysFrom(action.dueOn, today) : 0))
 </script>
@@ -23,9 +23,9 @@ const late = computed(() => (action.dueOn && action.state === 'open' ? daysFrom(
         <span v-if="showOwners">{{ action.owners.length ? list(action.owners.map(owner => owner.name)) : 'nobody yet' }} · </span>
         <router-link :to="`/series/${action.seriesId}`">{{ action.seriesTitle }}</router-link>
         · since {{ shortDay(action.raisedOn) }}
-        <template v-if="action.dueOn"> · <span :class="{ stuck: late > 0, strong: late > 0 }">due {{ shortDay(action.dueOn) }}{{ late > 0 ? ', past' : '' }}</span></template>
+        <template v-if="action.dueOn"> · <span :class="{ stuck: late > 0, strong: late > 0 }">{{ late > 0 ? 'was due' : 'due' }} {{ shortDay(action.dueOn) }}</span></template>
         <template v-if="action.state === 'dropped'"> · dropped: {{ action.reason }}</template>
-        <button v-if="action.mayChange && action.state === 'open'" type="button" class="quiet" :aria-label="`Change: ${action.text}`" @click="$emit('change')">Change</button>
+        <button v-if="action.mayChange && action.state === 'open'" type="button" class="quiet" :aria-label="`Edit: ${action.text}`" @click="$emit('change')">Edit</button>
       </p>
     </div>
     <span class="age small" :class="tone">{{ age }}<template v-if="action.stuck">, stuck</template></span>

@@ -42,10 +42,10 @@ function keepWord() {
     </div>
     <p v-if="meeting.note && !writing" class="small">“{{ meeting.note }}”</p>
     <form v-if="writing" class="word" @submit.prevent="keepWord">
-      <v-text-field v-model="note" label="A word with it" maxlength="500" autofocus hide-details />
+      <v-text-field v-model="note" label="A note with it" maxlength="500" autofocus hide-details />
       <v-btn type="submit" variant="outlined">Save</v-btn>
     </form>
-    <p v-else-if="answerable && meeting.answer !== 'none'"><button type="button" class="quiet small" :aria-label="`${meeting.note ? 'Change the word' : 'Add a word'}, ${day}`" @click="write()">{{ meeting.note ? 'Change the word' : 'Add a word' }}</button></p>
+    <p v-else-if="answerable && meeting.answer !== 'none'"><button type="button" class="quiet small" :aria-label="`${meeting.note ? 'Edit the note' : 'Add a note'}, ${day}`" @click="write()">{{ meeting.note ? 'Edit the note' : 'Add a note' }}</button></p>
     <p v-if="meeting.papers.length" class="small papers">To read: <a v-for="paper in meeting.papers" :key="paper.id" :href="`${papers}/${paper.id}`" download>{{ paper.name }}</a></p>
   </li>
 </template>

@@ -18,7 +18,7 @@ const WAYS = { mail: 'by mail', link: 'by link', here: 'here', keeper: 'entered 
 const CHOICES = [{ title: 'comes', value: 'accepted' }, { title: 'may come', value: 'tentative' }, { title: 'is away', value: 'declined' }, { title: 'not answered', value: 'none' }]
 const editing = ref<{ personId: string; name: string; meetingId: string } | null>(null)
 
-const optionsOf = (meeting: AnswerMeeting) => (Object.values(meeting.ownOptions).some(value => value !== null) ? 'its own' : 'as all')
+const optionsOf = (meeting: AnswerMeeting) => (Object.values(meeting.ownOptions).some(value => value !== null) ? 'its own' : 'as the series')
 const optioning = ref<AnswerMeeting | null>(null)
 async function keepOptions(own: Schemas['MeetingOptions']) {
   try {
@@ -60,11 +60,11 @@ type AnswerMeeting = Schemas['AnswerMeeting']
       <p><b>{{ counter.person.name }}</b> offers {{ mediumDay(counter.localStart) }}, {{ clock(counter.localStart) }}–{{ clock(counter.localEnd) }} instead of {{ mediumDay(counter.meetingLocalStart) }}<template v-if="counter.note">: “{{ counter.note }}”</template>. <span class="soft">{{ counter.fit }} then.</span></p>
       <p class="row"><v-btn size="small" @click="take(counter, true)">Take it</v-btn><v-btn size="small" variant="outlined" @click="take(counter, false)">Turn it down</v-btn><router-link class="small" :to="{ path: '/common-time', query: { series: seriesId, meeting: counter.meetingId, version: counter.version, day: counter.localStart.slice(0, 10), at: counter.startsAt } }">See it beside everyone's calendars</router-link></p>
     </section>
-    <section v-for="mail in table.aside" :key="mail.id" class="aside small"><span class="stuck strong">Kept aside:</span> {{ mail.remark }} <button type="button" class="quiet small" @click="dismiss(mail.id)">Seen</button></section>
+    <section v-for="mail in table.aside" :key="mail.id" class="aside small"><span class="stuck strong">Mail kept aside:</span> {{ mail.remark }} <button type="button" class="quiet small" @click="dismiss(mail.id)">Dismiss</button></section>
     <div class="scroll" tabindex="0" role="region" aria-label="Answers">
       <table>
         <thead>
-          <tr><th scope="col">Who</th><th v-for="meeting in table.meetings" :key="meeting.id" scope="col" class="date"><router-link :to="`/meetings/${meeting.id}`">{{ columnDay(meeting.localStart) }}</router-link></th><th scope="col">Of late</th></tr>
+          <tr><th scope="col">Who</th><th v-for="meeting in table.meetings" :key="meeting.id" scope="col" class="date"><router-link :to="`/meetings/${meeting.id}`">{{ columnDay(meeting.localStart) }}</router-link></th><th scope="col">Recently</th></tr>
         </thead>
         <tbody>
           <tr v-for="person in table.people" :key="person.id">
@@ -83,7 +83,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
         </tfoot>
       </table>
     </div>
-    <p class="small soft">✓ comes · ~ may come · ✗ is away · · not answered · ” with a word · ! accepted, but busy elsewhere since · → somebody comes instead · w1 first of those who wait. Press one to enter what you were told.</p>
+    <p class="small soft">✓ comes · ~ may come · ✗ is away · · not answered · ” with a note · ! accepted, but busy elsewhere since · → somebody comes instead · w1 first of those who wait. Press one to enter what you were told.</p>
     <ul v-if="besides.length" class="ruled small"><li v-for="words in besides" :key="words">{{ words }}</li></ul>
     <ul class="ruled">
       <li v-for="meeting in table.meetings.filter(one => one.state !== 'called_off' && (one.silent.length || one.quorumNote)).slice(0, 3)" :key="meeting.id" class="row spread">

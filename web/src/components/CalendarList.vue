@@ -5,6 +5,7 @@ import { ProblemError, type Schemas } from '../api/client'
 import { base64, useCalendars, type Calendar, type Owner } from '../composables/useCalendars'
 import { clock, count, shortDay, since } from '../time'
 import FormDialog from './FormDialog.vue'
+import MomentField from './MomentField.vue'
 
 /** The calendars of a person or place: a file, an address that is read again and again, or busy times by hand. */
 const { owner, enabled } = defineProps<{ owner: Owner; enabled: boolean }>()
@@ -50,7 +51,7 @@ async function saveEntry() {
 </script>
 
 <template>
-  <section class="sheet" aria-labelledby="calendars">
+  <section id="calendars-section" class="sheet" aria-labelledby="calendars">
     <div class="row spread"><h2 id="calendars">Calendars</h2><v-btn size="small" variant="outlined" @click="begin">Add a calendar</v-btn></div>
     <p v-if="calendars?.length === 0" class="soft">No calendar yet. Without one, nobody here can tell when {{ owner.kind === 'person' ? 'you are' : 'it is' }} free.</p>
     <ul class="ruled">
@@ -58,15 +59,15 @@ async function saveEntry() {
         <div class="row spread">
           <span><b>{{ calendar.name }}</b> <span class="small soft">{{ calendar.kind === 'by_hand' ? 'by hand' : calendar.kind === 'address' ? calendar.address : count(calendar.events ?? 0, 'event') }}</span></span>
           <span class="row">
-            <button v-if="calendar.kind === 'by_hand'" type="button" class="quiet small" @click="enter(calendar)">Enter a busy time</button>
+            <button v-if="calendar.kind === 'by_hand'" type="button" class="quiet small" @click="enter(calendar)">Add a busy time</button>
             <button v-if="calendar.kind === 'address'" type="button" class="quiet small" :aria-label="`Read now: ${calendar.name}`" @click="readAgain(calendar.id)">Read now</button>
-            <label v-if="calendar.kind === 'file'" class="quiet small file">Newer file<input type="file" accept=".ics,text/calendar" :aria-label="`Newer file for ${calendar.name}`" @change="replaceWith(calendar, $event)"></label>
+            <label v-if="calendar.kind === 'file'" class="quiet small file">Replace the file<input type="file" accept=".ics,text/calendar" :aria-label="`Replace the file of ${calendar.name}`" @change="replaceWith(calendar, $event)"></label>
             <button type="button" class="quiet small" :aria-label="`Remove: ${calendar.name}`" @click="remove(calendar.id)">Remove</button>
           </span>
         </div>
         <div v-if="reading(calendar)" class="row" role="status">
           <v-progress-linear :model-value="100 * calendar.done / Math.max(calendar.total ?? 1, 1)" :indeterminate="calendar.total === null" color="primary" class="bar" :aria-label="`Reading ${calendar.name}`" />
-          <span class="small">{{ calendar.total === null ? 'waits to be read' : `${calendar.done} of ${calendar.total} read` }}</span><button type="button" class="quiet small" @click="cancel(calendar.id)">Stop reading</button>
+          <span class="small">{{ calendar.total === null ? 'waiting to be read' : `${calendar.done} of ${calendar.total} read` }}</span><button type="button" class="quiet small" @click="cancel(calendar.id)">Stop reading</button>
         </div>
         <p v-else class="small soft">
           <template v-if="calendar.succeededAt">read {{ since(calendar.succeededAt) }}</template><template v-else-if="calendar.kind === 'address'">not read yet</template>
@@ -75,21 +76,21 @@ async function saveEntry() {
         <p v-if="calendar.lastError" class="small stuck" role="alert">{{ calendar.lastError }}<template v-if="calendar.succeededAt"> What was known before stays.</template></p>
         <details v-if="calendar.warnings.length" class="small"><summary>{{ count(calendar.warnings.length, 'remark') }}</summary><p v-for="warning in calendar.warnings" :key="warning">{{ warning }}</p></details>
         <ul v-if="calendar.entries.length" class="small">
-          <li v-for="one in calendar.entries" :key="one.id" class="row">{{ shortDay(one.localStart) }}, {{ clock(one.localStart) }}–{{ clock(one.localEnd) }} {{ one.title }}{{ one.rule ? ', every week' : '' }} <button type="button" class="quiet small" @click="removeEntry(calendar.id, one.id)">Take away</button></li>
+          <li v-for="one in calendar.entries" :key="one.id" class="row">{{ shortDay(one.localStart) }}, {{ clock(one.localStart) }}–{{ clock(one.localEnd) }} {{ one.title }}{{ one.rule ? ', every week' : '' }} <button type="button" class="quiet small" @click="removeEntry(calendar.id, one.id)">Remove</button></li>
         </ul>
       </li>
     </ul>
-    <FormDialog v-model="open" title="Add a calendar" verb="Add it" :error="at('/content') || at('/address') || at('/name') ? null : actError" :busy="isActing" @submit="save">
+    <FormDialog v-model="open" title="Add a calendar" verb="Add" :error="at('/content') || at('/address') || at('/name') ? null : actError" :busy="isActing" @submit="save">
       <v-radio-group v-model="form.kind" hide-details><v-radio v-for="kind in KINDS" :key="kind.value" :label="kind.title" :value="kind.value" /></v-radio-group>
       <v-file-input v-if="form.kind === 'file'" :model-value="form.file ?? undefined" label="Calendar file" accept=".ics,text/calendar" variant="outlined" density="compact" prepend-icon="" :error-messages="at('/content')" @update:model-value="file => { form.file = Array.isArray(file) ? file[0] ?? null : file ?? null }" />
       <v-text-field v-if="form.kind === 'address'" v-model="form.address" label="Address" placeholder="https://…/calendar.ics" :error-messages="at('/address')" />
-      <v-text-field v-model="form.name" label="Called" maxlength="120" hint="if you like" :error-messages="at('/name')" />
+      <v-text-field v-model="form.name" label="Name" maxlength="120" hint="optional" :error-messages="at('/name')" />
       <p class="small soft">Others see that {{ owner.kind === 'person' ? 'you are' : 'it is' }} busy, never with what.</p>
     </FormDialog>
-    <FormDialog v-model="isEntering" title="A busy time" verb="Keep" :error="at('/localEnd') || at('/localStart') ? null : actError" :busy="isActing" @submit="saveEntry">
+    <FormDialog v-model="isEntering" v-model:form="entry" draft="busy-time" title="A busy time" verb="Save" :error="at('/localEnd') || at('/localStart') ? null : actError" :busy="isActing" @submit="saveEntry">
       <v-text-field v-model="entry.title" label="What (only for you)" maxlength="200" />
-      <v-text-field v-model="entry.from" type="datetime-local" label="From" :error-messages="at('/localStart')" />
-      <v-text-field v-model="entry.to" type="datetime-local" label="To" :error-messages="at('/localEnd')" />
+      <MomentField v-model="entry.from" label="From" :error-messages="at('/localStart')" />
+      <MomentField v-model="entry.to" label="To" :error-messages="at('/localEnd')" />
       <v-checkbox v-model="entry.weekly" label="Every week" />
     </FormDialog>
   </section>

@@ -40,7 +40,7 @@ const ROLES = { required: 'must come', optional: 'if free', informed: 'for infor
 .fit.chosen { outline: 2px solid var(--stuck); outline-offset: 1px; }
 .take { display: grid; gap: 1px; width: 100%; border: 0; padding: 0; background: none; color: var(--ink); font: inherit; text-align: left; cursor: pointer; }
 .headline { color: var(--pine); }
-.short .headline { color: var(--carried-ink); }
+.likely .headline, .short .headline { color: var(--carried-ink); }
 .deeds { margin: 8px 0 2px; gap: 8px; }
 .people li { padding: 4px 0; border-top: 1px solid var(--line); }
 .fit > .quiet { padding-left: 0; }

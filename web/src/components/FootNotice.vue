@@ -16,7 +16,8 @@ function undo() {
     <span :role="notice?.trouble ? 'alert' : 'status'">{{ notice?.text }}</span>
     <template #actions>
       <v-btn v-if="notice?.undo" variant="text" color="gold" @click="undo">Undo</v-btn>
-      <v-btn v-else variant="text" color="gold" @click="open = false">Close</v-btn>
+      <v-btn v-if="notice?.go" variant="text" color="gold" :to="notice.go.to" @click="open = false">{{ notice.go.label }}</v-btn>
+      <v-btn v-if="!notice?.undo" variant="text" color="gold" @click="open = false">Close</v-btn>
     </template>
   </v-snackbar>
 </template>

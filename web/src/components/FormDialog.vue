@@ -1,24 +1,119 @@
-<script setup lang="ts">
-import { useId } from 'vue'
+<script setup lang="ts" generic="F">
+import { nextTick, ref, useId, useTemplateRef, watch } from 'vue'
+import { onBeforeRouteLeave } from 'vue-router'
+import { useMine } from '../composables/useMine'
+import { useNotice } from '../composables/useNotice'
 import ProblemNote from './ProblemNote.vue'
 
-/** A small form over the page: a title, fields, one verb. */
-const { width = 480, error = null } = defineProps<{ title: string; verb: string; error?: Error | null; busy?: boolean; width?: number; disabled?: boolean }>()
+/**
+ * A small form over the page: a title, fields, one verb. With a name for its draft, what was typed outlives Esc, a press
+ * outside, and the page itself; Cancel lets it go, with a way back.
+ */
+const { width = 480, error = null, draft = undefined } = defineProps<{ title: string; verb: string; error?: Error | null; busy?: boolean; width?: number; disabled?: boolean; draft?: string }>()
 const open = defineModel<boolean>({ required: true })
+const form = defineModel<F>('form')
 defineEmits<{ submit: [] }>()
 const titleId = useId()
+const { say } = useNotice()
+const box = useTemplateRef<HTMLFormElement>('box')
+const restored = ref(false)
+let begun = ''
+let opener: Element | null = null
+
+const key = () => useMine().mine(`draft:dialog:${draft}`)
+const now = () => JSON.stringify(form.value)
+const changed = () => draft !== undefined && begun !== '' && now() !== begun
+
+// The page fills the form as it opens; what was left as a draft comes after that.
+watch(open, async shown => {
+  if (!shown) return closed()
+  opener = document.activeElement
+  restored.value = false
+  await nextTick()
+  begun = now() ?? ''
+  const saved = draft === undefined ? null : localStorage.getItem(key())
+  if (saved !== null && saved !== begun) {
+    form.value = JSON.parse(saved)
+    restored.value = true
+  }
+  await nextTick()
+  focusFirst()
+}, { immediate: true })
+
+watch(form, () => {
+  if (!open.value || draft === undefined || begun === '') return
+  if (changed()) localStorage.setItem(key(), now())
+  else localStorage.removeItem(key())
+}, { deep: true })
+
+// Whoever closes it from outside has saved what was typed.
+let leaving = false
+function closed() {
+  if (!leaving && draft !== undefined) localStorage.removeItem(key())
+  leaving = false
+  begun = ''
+  if (opener instanceof HTMLElement) opener.focus()
+}
+
+/** By Esc, a press outside or the way back: what was typed stays. */
+function leave() {
+  leaving = true
+  if (changed()) say('What you typed is kept as a draft. It is there when you open this again.')
+  open.value = false
+}
+
+function cancel() {
+  const typed = changed() ? now() : null
+  const back = form.value
+  leaving = true
+  if (draft !== undefined) localStorage.removeItem(key())
+  open.value = false
+  if (typed !== null && back !== undefined) {
+    say('Nothing was changed.', () => {
+      localStorage.setItem(key(), typed)
+      open.value = true
+    })
+  }
+}
+
+function startAnew() {
+  form.value = JSON.parse(begun)
+  restored.value = false
+}
+
+function focusFirst() {
+  if (box.value?.contains(document.activeElement) && document.activeElement !== box.value) return
+  box.value?.querySelector<HTMLElement>('.fields :is(input, textarea, button, [tabindex="0"]):not([disabled]):not([type=hidden])')?.focus()
+}
+
+// A fault takes the hand to its field.
+watch(() => error, async fault => {
+  await nextTick()
+  if (fault || box.value?.querySelector('.v-input--error')) focusFault()
+})
+function focusFault() { box.value?.querySelector<HTMLElement>('.v-input--error :is(input, textarea)')?.focus() }
+const afterSubmit = () => setTimeout(focusFault, 50)
+
+onBeforeRouteLeave(() => {
+  if (!open.value) return true
+  leave()
+  return false
+})
 </script>
 
 <template>
-  <v-dialog v-model="open" :max-width="width" :aria-labelledby="titleId" scrollable>
+  <v-dialog :model-value="open" :max-width="width" :aria-labelledby="titleId" scrollable @update:model-value="leave">
     <v-card>
-      <form class="form" novalidate @submit.prevent="$emit('submit')">
+      <form ref="box" class="form" novalidate @submit.prevent="$emit('submit'); afterSubmit()">
         <h2 :id="titleId">{{ title }}</h2>
-        <div class="fields"><slot /></div>
+        <div class="fields">
+          <p v-if="restored" class="restored small" role="status">Your draft is back. <button type="button" class="quiet" @click="startAnew">Start anew</button></p>
+          <slot />
+        </div>
         <ProblemNote :error="error" />
         <div class="row foot">
           <v-btn type="submit" :loading="busy" :disabled="disabled">{{ verb }}</v-btn>
-          <v-btn variant="text" @click="open = false">Leave it</v-btn>
+          <v-btn variant="text" @click="cancel">Cancel</v-btn>
           <slot name="foot" />
         </div>
       </form>
@@ -31,4 +126,5 @@ const titleId = useId()
 .form > * { padding-left: 26px !important; padding-right: 26px !important; flex: none; }
 .fields { display: grid; gap: 14px; margin: 10px 0; padding-top: 6px; padding-bottom: 6px; flex: 0 1 auto !important; overflow: auto; }
 .foot { align-items: center; padding-top: 6px; }
+.restored { padding: 6px 10px; background: var(--gold-pale); border-left: 4px solid var(--gold); }
 </style>

@@ -13,19 +13,27 @@ const typed = ref('')
 const chosen = ref(0)
 const FIXED = [
   { title: 'Desk', hint: 'go', to: '/' }, { title: 'Series', hint: 'go', to: '/series' }, { title: 'Actions', hint: 'go', to: '/actions' },
-  { title: 'People & places', hint: 'go', to: '/people' }, { title: 'Find a common time', hint: 'do', to: '/common-time' }, { title: 'Groups', hint: 'go', to: '/people?show=groups' }, { title: 'Places', hint: 'go', to: '/people?show=places' },
-  { title: 'New series', hint: 'do', to: '/series/new' }, { title: 'Keys of this screen', hint: 'do', to: '?' },
+  { title: 'People & places', hint: 'go', to: '/people' }, { title: 'Find a common time, find a time', hint: 'do', to: '/common-time' }, { title: 'Groups', hint: 'go', to: '/people?show=groups' }, { title: 'Places', hint: 'go', to: '/people?show=places' },
+  { title: 'New series', hint: 'do', to: '/series/new' }, { title: 'Add a person', hint: 'do', to: '/people?do=add' }, { title: 'Import people', hint: 'do', to: '/people?do=import' },
+  { title: 'Add a place', hint: 'do', to: '/people?show=places&do=add' }, { title: 'Add a group', hint: 'do', to: '/people?show=groups&do=add' }, { title: 'My hours and calendars', hint: 'go', to: '/me' },
+  { title: 'Keys on this page', hint: 'do', to: '?' },
 ]
+const KINDS = {
+  series: { to: '/series/', hint: 'series' }, sheet: { to: '/meetings/', hint: 'sheet' }, person: { to: '/people/', hint: 'person' },
+  place: { to: '/places/', hint: 'place' }, group: { to: '/people?show=groups', hint: 'group' },
+} as const
+const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
 const { data } = useQuery({
   queryKey: computed(() => ['places-to-go', typed.value]), enabled: open, placeholderData: before => before,
   queryFn: () => dataOf(api.GET('/places-to-go', { params: { query: { query: typed.value } } })),
 })
 const choices = computed(() => {
-  const words = typed.value.toLowerCase().split(/\s+/).filter(Boolean)
-  const fixed = FIXED.filter(place => words.every(word => place.title.toLowerCase().includes(word)))
-  const found = (data.value?.places ?? []).map(place => place.kind === 'series'
-    ? { title: place.title, hint: 'series', to: `/series/${place.id}` }
-    : { title: `${place.title}, sheet of ${shortDay(place.on!)}`, hint: 'next sheet', to: `/meetings/${place.id}` })
+  const words = plain(typed.value).split(/\s+/).filter(Boolean)
+  const fixed = FIXED.filter(place => words.every(word => plain(place.title).includes(word)))
+  const found = (data.value?.places ?? []).map(place => {
+    const { to, hint } = KINDS[place.kind]
+    return { title: place.on ? `${place.title}, ${shortDay(place.on)}` : place.title, hint, to: `${to}${place.kind === 'group' ? '' : place.id}` }
+  })
   return words.length ? [...found, ...fixed] : [...fixed, ...found]
 })
 watch([open, typed], () => { chosen.value = 0 })

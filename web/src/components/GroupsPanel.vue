@@ -8,7 +8,7 @@ import { count, list } from '../time'
 import FormDialog from './FormDialog.vue'
 
 /** Groups of people; a group may hold groups. */
-const { people, mayKeep } = defineProps<{ people: Person[]; mayKeep: boolean }>()
+const { people, mayKeep, adding } = defineProps<{ people: Person[]; mayKeep: boolean; adding?: boolean }>()
 const { groups, save, saveError, isSaving, resetSave, remove } = useGroups()
 const { say } = useNotice()
 const open = ref(false)
@@ -24,6 +24,7 @@ function edit(group: Schemas['Group'] | null) {
   form.value = { id: group?.id ?? newKey(), name: group?.name ?? '', personIds: group?.people.map(one => one.id) ?? [], groupIds: group?.groups.map(one => one.id) ?? [] }
   open.value = true
 }
+if (adding && mayKeep) edit(null)
 async function keep() {
   try {
     await save({ ...form.value, ...(editing.value ? { version: editing.value.version } : {}) })
@@ -41,11 +42,11 @@ async function drop(group: Schemas['Group']) {
   <p v-if="groups?.length === 0" class="soft">No group yet. A group can be asked to a meeting as a whole.</p>
   <ul class="ruled">
     <li v-for="group in groups" :key="group.id">
-      <div class="row spread"><b>{{ group.name }}</b><span v-if="mayKeep" class="row"><button class="quiet" :aria-label="`Change ${group.name}`" @click="edit(group)">Change</button><button class="quiet" :aria-label="`Remove ${group.name}`" @click="drop(group)">Remove</button></span></div>
+      <div class="row spread"><b>{{ group.name }}</b><span v-if="mayKeep" class="row"><button class="quiet" :aria-label="`Edit ${group.name}`" @click="edit(group)">Edit</button><button class="quiet" :aria-label="`Remove ${group.name}`" @click="drop(group)">Remove</button></span></div>
       <p class="small soft">{{ list([...group.groups.map(one => `all of ${one.name}`), ...group.people.map(one => one.name)]) || 'nobody yet' }}<template v-if="group.groups.length"> · {{ count(group.allPersonIds.length, 'person').replace('persons', 'people') }} in all</template></p>
     </li>
   </ul>
-  <FormDialog v-model="open" :title="editing ? editing.name : 'Add a group'" verb="Keep" :error="at('/name') || at('/groupIds') ? null : saveError" :busy="isSaving" @submit="keep">
+  <FormDialog v-model="open" v-model:form="form" :draft="`group-${editing?.id ?? 'new'}`" :title="editing ? editing.name : 'Add a group'" :verb="editing ? 'Save' : 'Add'" :error="at('/name') || at('/groupIds') ? null : saveError" :busy="isSaving" @submit="keep">
     <v-text-field v-model="form.name" label="Name" autofocus maxlength="120" :error-messages="at('/name')" />
     <v-autocomplete v-model="form.personIds" :items="peopleChoices" label="People" multiple chips closable-chips />
     <v-autocomplete v-model="form.groupIds" :items="groupChoices" label="Groups in it" multiple chips closable-chips :error-messages="at('/groupIds')" />

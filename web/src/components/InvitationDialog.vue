@@ -20,7 +20,7 @@ watch(typed, text => {
   timer = setTimeout(() => { note.value = text }, 300)
 })
 const whose = ref<string | undefined>()
-const WHAT = { 'invited': 'new', 'changed': 'is told of the changes', 'taken off': 'is taken off', 'nothing': 'has this already' }
+const WHAT = { 'invited': 'is invited', 'changed': 'is told of the changes', 'called off': 'is told that it is called off', 'taken off': 'is told not to come', 'brought back': 'is told that it takes place after all', 'nothing': 'has this already' }
 const { preview, error, send, isSending, sent, reset } = useInvitation(() => seriesId, note, open, whose)
 const asText = ref(false)
 watch(sent, now => { if (now) forget() })
@@ -67,7 +67,7 @@ function submit() {
       </div>
       <div class="stack">
         <p v-if="fresh === 0" class="strong">Everybody has this version already. There is nothing to send.</p>
-        <v-textarea v-model="typed" label="A word from you (optional)" rows="2" />
+        <v-textarea v-model="typed" label="A note for this mail (optional)" rows="2" />
         <ul v-if="preview.changes.length" class="small changes"><li v-for="change in preview.changes" :key="change.label + change.before"><b>{{ change.label }}</b> <del v-if="change.before" class="soft">{{ change.before }}</del> {{ change.after ?? 'none' }}</li></ul>
         <p class="eyebrow">What {{ preview.recipients.find(one => one.personId === preview!.shownPersonId)?.name }} gets</p>
         <p class="strong">{{ preview.subject }}</p>
@@ -77,7 +77,7 @@ function submit() {
         <p class="soft small">With the calendar entry of all meetings<template v-if="preview.attachments.length"> and <template v-for="(name, i) in preview.attachments" :key="name">{{ i ? ', ' : '' }}<a v-if="name === 'agenda.pdf'" :href="`/api/meetings/${preview.agendaOf}/agenda`" target="_blank" rel="noopener">{{ name }}</a><template v-else>{{ name }}</template></template></template> attached.</p>
       </div>
     </div>
-    <v-progress-linear v-else-if="!error" indeterminate color="primary" aria-label="Looking who is to be told" />
+    <v-progress-linear v-else-if="!error" indeterminate color="primary" aria-label="Looking up who is to be told" />
   </FormDialog>
 </template>
 

@@ -2,13 +2,13 @@
 import { activeKeys } from '../composables/useKeys'
 
 const open = defineModel<boolean>({ required: true })
-const ALWAYS = [{ key: 'Enter', label: 'Keep what is typed' }, { key: 'Esc', label: 'Leave, or keep a line as a plain note' }, { key: 'Tab', label: 'Move on' }]
+const ALWAYS = [{ key: 'Enter', label: 'Save what is typed' }, { key: 'Esc', label: 'Cancel, or save a line as a plain note' }, { key: 'Tab', label: 'Move on' }]
 </script>
 
 <template>
   <v-dialog v-model="open" max-width="420" aria-labelledby="keys-title">
     <v-card class="card">
-      <h2 id="keys-title">Keys of this screen</h2>
+      <h2 id="keys-title">Keys on this page</h2>
       <dl>
         <template v-for="key in [...activeKeys, ...ALWAYS]" :key="key.key"><dt><kbd>{{ key.key }}</kbd></dt><dd>{{ key.label }}</dd></template>
       </dl>

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '../api/client'
-import { list } from '../time'
+import { carriedWords, list } from '../time'
 
-/** One left-over action to be reviewed: done, keep, or drop with a reason. */
+/** One left-over action to be reviewed: done, carried over, or dropped with a reason. */
 const { action, canReview } = defineProps<{ action: Schemas['LeftOver']; canReview: boolean; canTick: boolean }>()
 const emit = defineEmits<{ review: [Schemas['Review']]; undo: []; tick: [] }>()
 
 const dropping = ref(false)
 const reason = ref('')
 const box = ref<HTMLInputElement>()
-const VERDICTS = { done: 'done', keep: 'kept', drop: 'dropped' }
+const VERDICTS = { done: 'done', keep: 'carried over', drop: 'dropped' }
 const verdict = computed(() => (action.review ? VERDICTS[action.review.verdict] : action.state === 'open' ? null : action.state === 'done' ? 'done' : 'dropped'))
 const tone = computed(() => (action.stuck ? 'is-stuck' : action.carried > 0 ? 'is-carried' : 'is-new'))
 
@@ -31,12 +31,12 @@ function drop() {
   <li class="card" :class="[tone, { over: verdict === 'done' || verdict === 'dropped' }]">
     <p class="text">{{ action.text }}</p>
     <div class="foot small">
-      <span class="soft">{{ list(action.owners.map(owner => owner.name.split(' ')[0]!)) || 'nobody yet' }} · {{ action.carried ? `carried ×${action.carried}` : 'new' }}<template v-if="action.stuck">, stuck</template></span>
-      <span v-if="verdict"><b :class="verdict === 'kept' ? 'carried' : 'fresh'">{{ verdict }}</b> <button v-if="canReview && action.review" type="button" class="quiet" :aria-label="`Undo: ${action.text}`" @click="emit('undo')">Undo</button></span>
+      <span class="soft">{{ list(action.owners.map(owner => owner.name.split(' ')[0]!)) || 'nobody yet' }} · {{ carriedWords(action.carried) }}<template v-if="action.stuck">, stuck</template></span>
+      <span v-if="verdict"><b :class="verdict === 'carried over' ? 'carried' : 'fresh'">{{ verdict }}</b> <button v-if="canReview && action.review" type="button" class="quiet" :aria-label="`Undo: ${action.text}`" @click="emit('undo')">Undo</button></span>
       <button v-else-if="canTick && !canReview" type="button" class="quiet" :aria-label="`Done: ${action.text}`" @click="emit('tick')">Done</button>
       <span v-else-if="canReview" class="deeds">
         <button type="button" class="quiet" :aria-label="`Done: ${action.text}`" @click="emit('review', { verdict: 'done' })">Done</button>
-        <button type="button" class="quiet" :aria-label="`Keep: ${action.text}`" @click="emit('review', { verdict: 'keep' })">Keep</button>
+        <button type="button" class="quiet" :aria-label="`Carry over: ${action.text}`" @click="emit('review', { verdict: 'keep' })">Carry over</button>
         <button type="button" class="quiet" :aria-label="`Drop: ${action.text}`" @click="askWhy">Drop</button>
       </span>
     </div>

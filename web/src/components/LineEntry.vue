@@ -83,9 +83,9 @@ onMounted(() => { if (text.value) read() })
         <span v-for="doubt in open" :key="doubt.name" class="doubt">
           Which {{ doubt.name }}? <button v-for="person in doubt.people" :key="person.id" type="button" class="quiet" @click="chosen[doubt.name] = person.id; focus()">{{ person.name }}</button>
         </span>
-        <span v-if="open.length === 0"><kbd>Enter</kbd> keep</span><span><kbd>Esc</kbd> just a note</span>
+        <span v-if="open.length === 0"><kbd>Enter</kbd> save</span><span><kbd>Esc</kbd> just a note</span>
       </template>
-      <span v-else-if="text.trim()" class="soft small"><kbd>Enter</kbd> keep as a note</span>
+      <span v-else-if="text.trim()" class="soft small"><kbd>Enter</kbd> save as a note</span>
     </p>
   </div>
 </template>

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import type { Line, Schemas } from '../api/client'
 import { list, shortDay } from '../time'
+import DateField from './DateField.vue'
 
 /** One line of the minutes; changed where it stands. */
 const { line, people, canWrite } = defineProps<{ line: Line; people: { id: string; name: string }[]; canWrite: boolean }>()
@@ -32,14 +33,14 @@ function save() {
       <div class="row">
         <v-select v-model="form.kind" :items="KINDS" label="Kind" class="kind" />
         <v-autocomplete v-if="form.kind === 'action'" v-model="form.ownerIds" :items="people.map(person => ({ title: person.name, value: person.id }))" label="Owners" multiple chips class="grow" />
-        <v-text-field v-if="form.kind === 'action'" v-model="form.dueOn" type="date" label="Due" class="kind" />
+        <DateField v-if="form.kind === 'action'" v-model="form.dueOn" label="Due" class="kind" />
       </div>
-      <div class="row"><v-btn type="submit" size="small">Keep</v-btn><button type="button" class="quiet" @click="editing = false">Leave it</button><button type="button" class="quiet stuck" @click="$emit('remove')">Remove the line</button></div>
+      <div class="row"><v-btn type="submit" size="small">Save</v-btn><button type="button" class="quiet" @click="editing = false">Cancel</button><button type="button" class="quiet stuck" @click="$emit('remove')">Remove the line</button></div>
     </form>
     <p v-else>
       <span :class="{ closed: line.action && line.action.state !== 'open' }">{{ line.text }}</span>
       <template v-if="line.action">{{ ' ' }}<b>{{ line.action.owners.length ? list(line.action.owners.map(owner => owner.name)) : 'nobody yet' }}</b>{{ ' ' }}<span v-if="line.action.dueOn" class="soft">due {{ shortDay(line.action.dueOn) }}</span>{{ ' ' }}<span v-if="line.action.state !== 'open'" class="fresh strong">{{ line.action.state }}</span></template>
-      <button v-if="canWrite" type="button" class="quiet edit no-print" :aria-label="`Change the line: ${line.text}`" @click="edit">Change</button>
+      <button v-if="canWrite" type="button" class="quiet edit no-print" :aria-label="`Edit the line: ${line.text}`" @click="edit">Edit</button>
     </p>
   </li>
 </template>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ProblemError, type Schemas } from '../api/client'
 import { DAYS, type DayCode, type Look } from '../commonTime'
+import DateField from './DateField.vue'
+import TimeField from './TimeField.vue'
 
 /** What is looked for, besides the people. */
 const { places, error } = defineProps<{ places: Schemas['Place'][]; error: Error | null }>()
@@ -24,10 +26,10 @@ function toggle(day: DayCode) {
 
 <template>
   <div class="fields">
-    <v-text-field v-model="look.fromDay" type="date" label="From" :error-messages="at('/fromDay')" />
+    <DateField v-model="look.fromDay" label="From" :error-messages="at('/fromDay')" />
     <v-text-field v-model.number="look.days" type="number" min="1" max="366" label="Days" :error-messages="at('/days')" />
-    <v-text-field v-model="look.dayFrom" type="time" label="Not before" :error-messages="at('/dayFrom')" />
-    <v-text-field v-model="look.dayTo" type="time" label="Over by" :error-messages="at('/dayTo')" />
+    <TimeField v-model="look.dayFrom" label="Not before" :error-messages="at('/dayFrom')" />
+    <TimeField v-model="look.dayTo" label="Ends by" :error-messages="at('/dayTo')" />
     <v-select v-model="look.stretchMin" :items="STRETCHES" label="Working hours" />
     <v-select v-model="look.stepMin" :items="STEPS" label="Starts" />
     <v-select v-model="look.noticeMin" :items="NOTICES" label="Notice" />

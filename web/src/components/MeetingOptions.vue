@@ -24,7 +24,7 @@ const keep = () => emit('keep', own.value ? { ...options.value, remindMin: remin
 </script>
 
 <template>
-  <FormDialog v-if="meeting" :model-value="true" :title="`Options of ${mediumDay(meeting.localStart)}`" verb="Keep" :error="error" :busy="busy" @update:model-value="emit('close')" @submit="keep">
+  <FormDialog v-if="meeting" :model-value="true" :title="`Options of ${mediumDay(meeting.localStart)}`" verb="Save" :error="error" :busy="busy" @update:model-value="emit('close')" @submit="keep">
     <v-checkbox v-model="own" label="This meeting differs from the series" />
     <OptionFields v-if="own" v-model="options" />
     <v-select v-model="remindMin" :items="REMINDERS" label="Reminder by mail" />

@@ -45,7 +45,7 @@ async function take(event: Event) {
   if (!file) return
   try {
     await add(await base64(file))
-    say('The invitation stands here.')
+    say('The invitation is added.')
   } catch (fault) { complain(fault as Error) }
   field.value = ''
 }
@@ -61,7 +61,7 @@ async function take(event: Event) {
       <li v-for="meeting in meetings" :key="meeting.id" class="meeting">
         <p><span class="strong" :class="{ off: meeting.calledOff }">{{ meeting.title }}</span> <span class="small soft">by {{ meeting.organizer }}</span></p>
         <p class="small soft">
-          <template v-if="meeting.calledOff"><span class="stuck">called off by {{ meeting.organizer }}</span> <button type="button" class="quiet small" :aria-label="`Seen: ${meeting.title}`" @click="dismiss(meeting.id)">Seen</button></template>
+          <template v-if="meeting.calledOff"><span class="stuck">called off by {{ meeting.organizer }}</span> <button type="button" class="quiet small" :aria-label="`Dismiss: ${meeting.title}`" @click="dismiss(meeting.id)">Dismiss</button></template>
           <template v-else>{{ mediumDay(meeting.dates[0]!.localStart) }}, {{ clock(meeting.dates[0]!.localStart) }}–{{ clock(meeting.dates[0]!.localEnd) }} {{ meeting.zonePlace }}<template v-if="meeting.dates.length > 1"> and on</template><template v-if="meeting.location"> · {{ meeting.location }}</template></template>
         </p>
         <OutsideAnswer v-if="asks(meeting)" :meeting="meeting" :busy="isAnswering" @answer="wish => reply(meeting, wish)" @offer="wish => offerTo(meeting, wish)" />
@@ -69,7 +69,7 @@ async function take(event: Event) {
           <span>{{ SAID[meeting.answer] }}<template v-if="meeting.dates.some(date => date.answer !== meeting.answer)">, but {{ meeting.dates.filter(date => date.answer !== meeting.answer).map(date => `${SAID[date.answer]} on ${mediumDay(date.localStart)}`).join(', ') }}</template></span>
           <button type="button" class="quiet small" :aria-label="`Change the answer to ${meeting.title}`" @click="changing = meeting.id">Change</button>
         </p>
-        <p v-if="!meeting.calledOff" class="small"><router-link v-if="meeting.seriesId" :to="`/series/${meeting.seriesId}`">Its sheets</router-link><button v-else type="button" class="quiet small" :aria-label="`Keep sheets of it here: ${meeting.title}`" @click="keep(meeting)">Keep sheets of it here</button></p>
+        <p v-if="!meeting.calledOff" class="small"><router-link v-if="meeting.seriesId" :to="`/series/${meeting.seriesId}`">Its sheets</router-link><button v-else type="button" class="quiet small" :aria-label="`Keep sheets for it here: ${meeting.title}`" @click="keep(meeting)">Keep sheets for it here</button></p>
       </li>
     </ul>
     <p v-if="!meetings.length" class="small soft">Invitations of others, handed on to this address or added as a file, can be answered here.</p>

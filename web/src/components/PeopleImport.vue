@@ -38,17 +38,17 @@ async function keep() {
     const { kept } = await keepImport({ people: fine.value.map(({ id, name, email, timeZone: zone }) => ({ id, name, email, timeZone: zone })), invite: invite.value })
     cache.invalidateQueries({ queryKey: ['people'] })
     open.value = false
-    say(`${people(kept)} kept.`)
+    say(`${people(kept)} imported.`)
   } catch (fault) { error.value = fault as Error } finally { busy.value = false }
 }
 </script>
 
 <template>
-  <FormDialog v-model="open" title="Bring people in" :verb="preview ? `Keep ${people(fine.length)}` : 'Keep'" :error="error" :busy="busy" :disabled="fine.length === 0" :width="760" @submit="keep">
+  <FormDialog v-model="open" title="Import people" :verb="preview ? `Import ${people(fine.length)}` : 'Import'" :error="error" :busy="busy" :disabled="fine.length === 0" :width="760" @submit="keep">
     <v-file-input label="A table (.csv) or vCards (.vcf)" accept=".csv,.vcf,text/csv,text/vcard" variant="outlined" density="compact" prepend-icon="" hint="A table names its columns in the first line: name, mail address, time zone" persistent-hint @update:model-value="read" />
     <div v-if="preview" role="status">
       <v-checkbox v-model="invite" label="Mail them a link to sign in" />
-      <p class="strong">{{ people(preview.fine) }} can be kept<template v-if="preview.faulty">, {{ preview.faulty }} cannot</template>.</p>
+      <p class="strong">{{ people(preview.fine) }} can be imported<template v-if="preview.faulty">, {{ preview.faulty }} cannot</template>.</p>
       <ul class="ruled found small">
         <li v-for="person in preview.people" :key="person.line" :class="{ stuck: person.problems.length }"><span class="soft">{{ person.line }}</span> <b>{{ person.name || '–' }}</b> {{ person.email }} <span class="soft">{{ person.timeZone }}</span><br v-if="person.problems.length">{{ person.problems.join(' ') }}</li>
       </ul>

@@ -19,7 +19,7 @@ const others = computed(() => [
   ...people.filter(person => !members.value.some(member => member.personId === person.id)).map(person => ({ title: person.name, value: person.id })),
   ...(allGroups.value ?? []).filter(group => !chosenGroups.value.some(one => one.groupId === group.id)).map(group => ({ title: `Group ${group.name}`, value: `g:${group.id}` })),
 ])
-const nameOf = (id: string) => people.find(person => person.id === id)?.name ?? 'somebody'
+const nameOf = (id: string) => people.find(person => person.id === id)?.name ?? '…'
 const groupName = (id: string) => allGroups.value?.find(group => group.id === id)?.name ?? 'a group'
 const rows = computed(() => [
   ...chosenGroups.value.map((one, i) => ({ key: one.groupId, name: `Group ${groupName(one.groupId)}`, of: one as { role: string }, fixed: false, drop: () => { chosenGroups.value = chosenGroups.value.filter((_, j) => j !== i) } })),
@@ -48,7 +48,7 @@ function addGuest() {
       <li v-for="row in rows" :key="row.key" class="who">
         <span class="strong">{{ row.name }}</span>
         <v-select v-model="row.of.role" :items="ROLES" :aria-label="`${row.name} comes`" class="role" density="compact" variant="plain" />
-        <button v-if="!row.fixed" type="button" class="quiet" :aria-label="`Take off: ${row.name}`" @click="row.drop()">Take off</button>
+        <button v-if="!row.fixed" type="button" class="quiet" :aria-label="`Remove: ${row.name}`" @click="row.drop()">Remove</button>
         <span v-else class="soft small">runs it</span>
       </li>
     </ul>
@@ -56,7 +56,7 @@ function addGuest() {
     <div class="guest" @keydown.enter.prevent="addGuest">
       <v-text-field v-model="guest.name" label="Guest's name" maxlength="120" />
       <v-text-field v-model="guest.email" label="Guest's mail address" type="email" maxlength="190" />
-      <v-btn variant="outlined" :disabled="!guest.email.includes('@')" @click="addGuest">Add guest</v-btn>
+      <v-btn variant="outlined" :disabled="!guest.email.includes('@')" @click="addGuest">Add the guest</v-btn>
     </div>
   </div>
 </template>

@@ -4,7 +4,7 @@ import { ProblemError } from '../api/client'
 import { usePlaces } from '../composables/usePlaces'
 
 /** Where it meets: a place that is held for it, and words beside it. A place that is taken says what is free instead. */
-const { error } = defineProps<{ error: Error | null }>()
+const { error } = defineProps<{ error: Error | null; plain?: boolean }>()
 const form = defineModel<{ place: string; placeId: string | null; beforeMin: number; afterMin: number }>({ required: true })
 const { places } = usePlaces()
 const choices = computed(() => (places.value ?? []).map(place => ({ title: `${place.name}${place.seats ? `, ${place.seats} seats` : ''}`, value: place.id })))
@@ -13,13 +13,13 @@ const taken = computed(() => (error instanceof ProblemError && error.code === 'p
 
 <template>
   <div class="place">
-    <v-select v-if="choices.length" v-model="form.placeId" :items="choices" label="Hold a place" clearable :error-messages="taken?.message" />
-    <template v-if="form.placeId">
+    <v-select v-if="choices.length" v-model="form.placeId" :items="choices" label="Room or equipment" clearable :error-messages="taken?.message" />
+    <template v-if="form.placeId && !plain">
       <v-text-field v-model.number="form.beforeMin" type="number" min="0" max="240" label="Set-up, min" class="short" />
       <v-text-field v-model.number="form.afterMin" type="number" min="0" max="240" label="Run-over, min" class="short" />
     </template>
     <p v-for="free in taken?.problem.places ?? []" :key="free.id" class="instead"><button type="button" class="quiet" @click="form.placeId = free.id">Take {{ free.name }} instead</button></p>
-    <v-text-field v-model="form.place" label="Place" maxlength="250" placeholder="A room, or how to find it" class="words" />
+    <v-text-field v-model="form.place" label="Where else, or how to find it" maxlength="250" class="words" />
   </div>
 </template>
 

@@ -5,9 +5,10 @@ import { ProblemError, type Person, type Schemas } from '../api/client'
 import { usePlaces } from '../composables/usePlaces'
 import FormDialog from './FormDialog.vue'
 import WeekHours from './WeekHours.vue'
+import ZoneField from './ZoneField.vue'
 
 /** A room or a piece of equipment: new, or changed. */
-const { place, people, zones, timeZone } = defineProps<{ place: Schemas['Place'] | Schemas['PlacePage'] | null; people: Person[]; zones: string[]; timeZone: string }>()
+const { place, people, timeZone } = defineProps<{ place: Schemas['Place'] | Schemas['PlacePage'] | null; people: Person[]; timeZone: string }>()
 const open = defineModel<boolean>({ required: true })
 
 const { save, saveError, isSaving, resetSave } = usePlaces()
@@ -21,6 +22,7 @@ watch(open, shown => {
   }
 }, { immediate: true })
 const at = (pointer: string) => (saveError.value instanceof ProblemError ? saveError.value.at(pointer) : undefined)
+const unsure = ref(false)
 const choices = computed(() => people.map(person => ({ title: person.name, value: person.id })))
 
 async function keep() {
@@ -33,14 +35,14 @@ async function keep() {
 </script>
 
 <template>
-  <FormDialog v-model="open" :title="place ? place.name : 'Add a place'" verb="Keep" :error="at('/name') ? null : saveError" :busy="isSaving" :width="620" @submit="keep">
+  <FormDialog v-model="open" v-model:form="form" :draft="`place-${place?.id ?? 'new'}`" :title="place ? place.name : 'Add a place'" :verb="place ? 'Save' : 'Add'" :disabled="unsure" :error="at('/name') ? null : saveError" :busy="isSaving" :width="620" @submit="keep">
     <v-text-field v-model="form.name" label="Name" autofocus maxlength="120" :error-messages="at('/name')" />
     <div class="pair"><v-select v-model="form.kind" :items="[{ title: 'a room', value: 'room' }, { title: 'a piece of equipment', value: 'equipment' }]" label="It is" /><v-text-field v-model.number="form.seats" type="number" min="1" label="Seats" :error-messages="at('/seats')" /></div>
     <v-combobox v-model="form.equipment" multiple chips closable-chips label="What stands in it" variant="outlined" density="compact" hide-details="auto" />
-    <div class="pair"><v-text-field v-model="form.whereabouts" label="Where it is" maxlength="250" /><v-autocomplete v-model="form.timeZone" :items="zones" label="Zone" :error-messages="at('/timeZone')" /></div>
+    <div class="pair"><v-text-field v-model="form.whereabouts" label="Where it is" maxlength="250" /><ZoneField v-model="form.timeZone" :error-messages="at('/timeZone')" /></div>
     <v-select v-model="form.lookedAfterById" :items="choices" label="Looked after by" clearable />
     <v-checkbox v-model="form.opening" label="Open at certain hours only" />
-    <WeekHours v-if="form.opening" v-model="form.openingHours" :at="pointer => at(`/openingHours/${pointer}`)" />
+    <WeekHours v-if="form.opening" v-model="form.openingHours" v-model:unsure="unsure" :at="pointer => at(`/openingHours/${pointer}`)" />
   </FormDialog>
 </template>
 

@@ -6,9 +6,9 @@ import { count } from '../time'
 import PlaceForm from './PlaceForm.vue'
 
 /** Rooms and equipment. */
-const { people, zones, mayKeep, timeZone } = defineProps<{ people: Person[]; zones: string[]; mayKeep: boolean; timeZone: string }>()
+const { people, mayKeep, timeZone, adding } = defineProps<{ people: Person[]; mayKeep: boolean; timeZone: string; adding?: boolean }>()
 const { places } = usePlaces()
-const open = ref(false)
+const open = ref(!!adding && mayKeep)
 </script>
 
 <template>
@@ -22,7 +22,7 @@ const open = ref(false)
       <span class="soft">{{ place.zonePlace }}</span>
     </li>
   </ul>
-  <PlaceForm v-model="open" :place="null" :people="people" :zones="zones" :time-zone="timeZone" />
+  <PlaceForm v-model="open" :place="null" :people="people" :time-zone="timeZone" />
 </template>
 
 <style scoped>

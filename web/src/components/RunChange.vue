@@ -1,22 +1,21 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import type { Series } from '../api/client'
+import { computed, nextTick, ref, watch } from 'vue'
+import { api, dataOf, type Schemas, type Series } from '../api/client'
 import { useRunChange, useRunCheck } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
-import { useTimeZones } from '../composables/usePeople'
 import { useMeetings, useRunPreview } from '../composables/useSeries'
 import { emptyRun, formOf, wishOf } from '../rule'
 import { clock, count, list, mediumDay } from '../time'
 import FormDialog from './FormDialog.vue'
+import RunCheck from './RunCheck.vue'
 import RunFields from './RunFields.vue'
 
 /** Another rule or time, for all meetings to come or from one on; or calling those off. What was prepared goes along. */
-const { series } = defineProps<{ series: Series }>()
+const { series, beginWith = 'change' } = defineProps<{ series: Series; beginWith?: 'change' | 'off' }>()
 const open = defineModel<boolean>({ required: true })
 const { change, changeError, isChanging, callOff, callOffError, isCallingOff, reset } = useRunChange(() => series.id)
 const { meetings } = useMeetings(() => series.id, false)
-const zones = useTimeZones()
-const { say } = useNotice()
+const { say, complain } = useNotice()
 
 const deed = ref<'change' | 'off'>('change')
 const from = ref('')
@@ -28,8 +27,11 @@ watch(open, shown => {
   reset()
   tried.value = false
   from.value = ''
+  deed.value = beginWith
+  reason.value = ''
   fill()
 })
+const form = computed({ get: () => ({ deed: deed.value, from: from.value, reason: reason.value, run: run.value }), set: kept => { deed.value = kept.deed; from.value = kept.from; reason.value = kept.reason; nextTick(() => { run.value = kept.run }) } })
 const planned = computed(() => (meetings.value ?? []).filter(meeting => meeting.state === 'planned'))
 /** Those that are to change: all to come, or from one on. */
 const affected = computed(() => planned.value.slice(Math.max(planned.value.findIndex(meeting => meeting.id === from.value), 0)))
@@ -50,6 +52,15 @@ const difference = computed(() => {
   return more === 0 ? '' : more > 0 ? `${count(more, 'date')} more` : `${count(-more, 'date')} fewer`
 })
 
+/** What held before, on the same meetings. */
+async function takeBack(before: { wish: Schemas['RunWish']; from: string }) {
+  try {
+    const { version } = await dataOf(api.GET('/series/{id}', { params: { path: { id: series.id } } }))
+    await change({ version, run: before.wish, fromMeetingId: before.from || null })
+    say('The times are as they were.')
+  } catch (fault) { complain(fault as Error) }
+}
+
 async function save() {
   tried.value = true
   try {
@@ -58,10 +69,12 @@ async function save() {
       say('They are called off. Nobody is told yet.')
     } else {
       if (!wish.value) return
+      const before = { wish: wishOf(formOf(series, affected.value.map(meeting => meeting.localStart)))!, from: from.value, number: affected.value.length }
       const told = await change({ version: series.version, run: wish.value, fromMeetingId: from.value || null })
       const movedOn = ([['topic', told.topicsMovedOn], ['paper', told.papersMovedOn], ['line', told.linesMovedOn]] as const).filter(([, number]) => number > 0).map(([noun, number]) => count(number, noun))
       const without = told.withoutDate ? `; ${count(told.withoutDate, 'meeting')} had no date left${movedOn.length ? `, and ${list(movedOn)} went to the last sheet` : ''}` : ''
-      say(`${count(told.moved, 'meeting')} moved with all that was prepared${without}. Nobody is told yet.`)
+      const undo = told.withoutDate || told.moved < before.number ? undefined : () => takeBack(before)
+      say(`${count(told.moved, 'meeting')} moved with all that was prepared${without}. Nobody is told yet.`, undo)
     }
     open.value = false
   } catch { /* shown in the form */ }
@@ -69,16 +82,18 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog v-model="open" title="Change the times" :verb="deed === 'off' ? 'Call them off' : 'Change the times'" :error="deed === 'off' ? callOffError : changeError" :busy="isChanging || isCallingOff" :width="720" @submit="save">
+  <FormDialog v-model="open" v-model:form="form" :draft="`run-${series.id}`" :title="beginWith === 'off' ? 'End the series' : 'Change the times'" :verb="deed === 'off' ? 'Call them off' : 'Change the times'" :error="deed === 'off' ? callOffError : changeError" :busy="isChanging || isCallingOff" :width="720" @submit="save">
     <v-select v-model="from" :items="choices" label="This is for" />
     <v-radio-group v-model="deed" inline hide-details aria-label="What happens to them"><v-radio label="another time or rule" value="change" /><v-radio label="call them off" value="off" /></v-radio-group>
     <template v-if="deed === 'change'">
-      <RunFields v-model="run" :zones="zones" :problem="runError" :tried="tried" />
-      <div role="status"><dl v-if="preview" class="then">
-        <dt class="soft">Now</dt><dd>{{ series.sentence }}</dd>
-        <dt class="soft">Then</dt><dd class="strong">{{ preview.sentence }}<template v-if="difference">, {{ difference }}</template></dd>
-      </dl></div>
-      <p v-if="check" class="small" :class="check.clashes.length ? 'stuck' : 'fresh'">{{ check.clashes.length ? `${check.held} of ${check.checked} dates suit all who must come. ${check.clashes.slice(0, 3).map(clash => `${clash.headline} on ${mediumDay(clash.localStart)}`).join('; ')}${check.clashes.length > 3 ? '; and more' : ''}.` : `Nobody who must come is known to be busy at any of the ${check.checked} dates.` }}</p>
+      <RunFields v-model="run" :problem="runError" :tried="tried" />
+      <div role="status">
+        <dl v-if="preview" class="then">
+          <dt class="soft">Now</dt><dd>{{ series.sentence }}</dd>
+          <dt class="soft">Then</dt><dd class="strong">{{ preview.sentence }}<template v-if="difference">, {{ difference }}</template></dd>
+        </dl>
+      </div>
+      <RunCheck v-if="check" :check="check" />
     </template>
     <v-text-field v-else v-model="reason" label="Why" maxlength="500" :error-messages="tried && !reason.trim() ? 'Say why, so that people understand.' : undefined" />
     <p class="small soft">Sheets, files and places go along, the first to the first new date and so on. Answers are asked anew where the time changes. Past meetings stay as they are.</p>

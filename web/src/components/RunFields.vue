@@ -2,9 +2,14 @@
 import { computed, watch } from 'vue'
 import { ProblemError } from '../api/client'
 import { WEEKDAYS, weekdayOf, type RunForm } from '../rule'
+import DateField from './DateField.vue'
+import TimeField from './TimeField.vue'
+import LengthField from './LengthField.vue'
+import ZoneField from './ZoneField.vue'
+import MomentField from './MomentField.vue'
 
 /** When a series meets. `problem` is what the server says against it. */
-const { problem, zones, tried } = defineProps<{ problem: Error | null; zones: string[]; tried: boolean }>()
+const { problem, tried } = defineProps<{ problem: Error | null; tried: boolean }>()
 const form = defineModel<RunForm>({ required: true })
 
 const REPEATS = [
@@ -53,10 +58,10 @@ function toggle(code: string) {
 <template>
   <div class="fields">
     <div class="line">
-      <v-text-field v-model="form.day" type="date" label="First date" :error-messages="missing(form.day, 'Give the first date.') ?? at('localStart')" />
-      <v-text-field v-model="form.time" type="time" label="Starts at" class="short" :error-messages="missing(form.time, 'Give a time.')" />
-      <v-text-field v-model.number="form.lengthMin" type="number" min="1" max="1440" label="Minutes" class="short" :error-messages="missing(form.lengthMin, 'Give a length.') ?? at('lengthMin')" />
-      <v-autocomplete v-model="form.timeZone" :items="zones" label="Zone" :error-messages="missing(form.timeZone, 'Choose a zone.') ?? at('timeZone')" />
+      <DateField v-model="form.day" label="First date" :time-zone="form.timeZone || undefined" class="day" :error-messages="missing(form.day, 'Give the first date.') ?? at('localStart')" />
+      <TimeField v-model="form.time" label="Starts at" class="short" :error-messages="missing(form.time, 'Give a time.')" />
+      <LengthField v-model="form.lengthMin" label="Length" class="short" :error-messages="missing(form.lengthMin, 'Give a length.') ?? at('lengthMin')" />
+      <ZoneField v-model="form.timeZone" :error-messages="missing(form.timeZone, 'Choose a zone.') ?? at('timeZone')" />
     </div>
     <v-select v-model="form.repeat" :items="repeatsHere" label="How often" :error-messages="at('rule', 'FREQ', '')" />
     <div v-if="form.repeat === 'weekly'" role="group" aria-label="On these days" class="days">
@@ -73,12 +78,12 @@ function toggle(code: string) {
       <v-text-field v-if="repeats" v-model.number="form.interval" type="number" min="1" label="Every" :suffix="UNITS[form.repeat]" :error-messages="missing(form.interval, 'Give a number.') ?? at('rule', 'INTERVAL')" />
       <v-select v-model="form.end" :items="[{ title: 'Never ends', value: 'never' }, { title: 'Ends after', value: 'count' }, { title: 'Ends on a date', value: 'until' }]" label="End" />
       <v-text-field v-if="form.end === 'count'" v-model.number="form.count" type="number" min="1" label="Number" suffix="meetings" :error-messages="missing(form.count, 'Give a number.') ?? at('rule', 'COUNT')" />
-      <v-text-field v-if="form.end === 'until'" v-model="form.untilDay" type="date" label="Last possible date" :error-messages="missing(form.untilDay, 'Give a date.') ?? at('rule', 'UNTIL')" />
+      <DateField v-if="form.end === 'until'" v-model="form.untilDay" label="Last possible date" :error-messages="missing(form.untilDay, 'Give a date.') ?? at('rule', 'UNTIL')" />
     </div>
     <div v-if="form.repeat === 'by-hand'" class="hand">
       <div v-for="(_, i) in form.dates" :key="i" class="line">
-        <v-text-field v-model="form.dates[i]" type="datetime-local" :label="`Date ${i + 2}`" :error-messages="at(`dates/${i}`)" />
-        <button type="button" class="quiet" :aria-label="`Leave out: date ${i + 2}`" @click="form.dates.splice(i, 1)">Leave out</button>
+        <MomentField :model-value="form.dates[i]!" :label="`Date ${i + 2}`" :error-messages="at(`dates/${i}`)" @update:model-value="wall => { form.dates[i] = wall }" />
+        <button type="button" class="quiet" :aria-label="`Remove: date ${i + 2}`" @click="form.dates.splice(i, 1)">Remove</button>
       </div>
       <button type="button" class="quiet" @click="form.dates.push(form.dates.at(-1) ?? `${form.day}T${form.time}`)">Add a date</button>
     </div>

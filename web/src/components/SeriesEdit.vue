@@ -38,7 +38,7 @@ function save() {
 </script>
 
 <template>
-  <FormDialog v-model="open" title="Change the series" :verb="stale ? 'Keep mine all the same' : 'Keep'" :error="at('/title') || at('/wording') || at('/placeId') || at('/call/url') || at('/call/passcode') || at('/call/dialIn') ? null : changeError" :busy="isChanging" :width="620" @submit="save">
+  <FormDialog v-model="open" v-model:form="form" :draft="`series-${series.id}`" title="Title and people" :verb="stale ? 'Save mine all the same' : 'Save'" :error="at('/title') || at('/wording') || at('/placeId') || at('/call/url') || at('/call/passcode') || at('/call/dialIn') ? null : changeError" :busy="isChanging" :width="620" @submit="save">
     <v-text-field v-model="form.title" label="Title" maxlength="160" :error-messages="at('/title')" />
     <v-textarea v-model="form.purpose" label="Why it meets" maxlength="5000" />
     <PlaceFields v-model="form" :error="changeError" />

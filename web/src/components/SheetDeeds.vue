@@ -10,7 +10,7 @@ const emit = defineEmits<{ state: [Schemas['MeetingState'], reason?: string] }>(
 
 const issuing = ref(false)
 const callingOff = ref(false)
-const reason = ref('')
+const form = ref({ reason: '' })
 const carries = computed(() => {
   const { actions, topics, to } = sheet.carries
   const what = [actions ? count(actions, 'action') : '', topics ? count(topics, 'topic') : ''].filter(Boolean).join(' and ')
@@ -24,9 +24,9 @@ function issue() {
 }
 
 function callOff() {
-  if (!reason.value.trim()) return
+  if (!form.value.reason.trim()) return
   callingOff.value = false
-  emit('state', 'called_off', reason.value)
+  emit('state', 'called_off', form.value.reason)
 }
 </script>
 
@@ -39,7 +39,7 @@ function callOff() {
     <template v-if="sheet.state === 'in_session'">
       <v-btn block :loading="busy" @click="emit('state', 'closed')">Close the meeting</v-btn>
       <p class="soft small">{{ carries }}</p>
-      <button type="button" class="quiet small" @click="emit('state', 'planned')">It has not begun after all</button>
+      <button type="button" class="quiet small" @click="emit('state', 'planned')">Not started yet</button>
     </template>
     <template v-if="sheet.state === 'closed'">
       <v-btn block :loading="busy" @click="issuing = true">Issue the minutes</v-btn>
@@ -51,9 +51,9 @@ function callOff() {
       <p>The minutes are frozen as they are and mailed to everybody of the series. This cannot be taken back.</p>
       <p class="soft">{{ sheet.people.map(person => person.name).join(', ') }}</p>
     </FormDialog>
-    <FormDialog v-model="callingOff" title="Call the meeting off" verb="Call it off" @submit="callOff">
+    <FormDialog v-model="callingOff" v-model:form="form" :draft="`call-off-${sheet.id}`" title="Call the meeting off" verb="Call it off" @submit="callOff">
       <p>Its topics move on to the next meeting. Nobody is told until you send the invitation again.</p>
-      <v-text-field v-model="reason" label="Why" maxlength="500" autofocus />
+      <v-text-field v-model="form.reason" label="Why" maxlength="500" autofocus />
     </FormDialog>
   </div>
 </template>

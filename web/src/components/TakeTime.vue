@@ -8,6 +8,7 @@ import { useNotice } from '../composables/useNotice'
 import { useCreateSeries } from '../composables/useSeries'
 import { longDay, clock } from '../time'
 import FormDialog from './FormDialog.vue'
+import DateField from './DateField.vue'
 
 /** What is taken: a hold, a single meeting, or a series with its repairs. */
 export interface Taking {
@@ -27,27 +28,26 @@ const { keep, keepError, isKeeping } = useHolds()
 const { create, error: createError, isCreating } = useCreateSeries()
 const router = useRouter()
 const { say } = useNotice()
-const title = ref('')
-const expiresOn = ref('')
+const form = ref({ title: '', expiresOn: '' })
 const tried = ref(false)
 let key = newKey()
-watch(open, shown => { if (shown) { key = newKey(); tried.value = false } })
+watch(open, shown => { if (shown) { key = newKey(); tried.value = false; form.value = { title: '', expiresOn: '' } } })
 
 const WORDS = { hold: ['Hold this time', 'Hold it'], meeting: ['Make a meeting', 'Make the meeting'], series: ['Make a series', 'Make the series'] } as const
 const error = computed(() => (taking.kind === 'hold' ? keepError.value : createError.value))
-const titleFault = computed(() => (tried.value && !title.value.trim() ? 'Give it a title.' : error.value instanceof ProblemError ? error.value.at('/title') : undefined))
+const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give it a title.' : error.value instanceof ProblemError ? error.value.at('/title') : undefined))
 const expiryFault = computed(() => (error.value instanceof ProblemError ? error.value.at('/expiresOn') : undefined))
 
 async function take() {
   tried.value = true
-  if (!title.value.trim()) return
+  if (!form.value.title.trim()) return
   const place = placeId ? { placeId, beforeMin, afterMin } : {}
   try {
     if (taking.kind === 'hold') {
-      await keep({ id: key, title: title.value, startsAt: taking.startsAt, lengthMin, timeZone, people, ...place, expiresOn: expiresOn.value || null })
+      await keep({ id: key, title: form.value.title, startsAt: taking.startsAt, lengthMin, timeZone, people, ...place, expiresOn: form.value.expiresOn || null })
       say('The time is held. It stands on your Desk until you settle it.')
     } else {
-      const series = await create({ id: key, title: title.value, run: { localStart: taking.localStart.slice(0, 16), timeZone, lengthMin, rule: taking.rule, dates: taking.dates }, members: people, moves: taking.moves, ...place })
+      const series = await create({ id: key, title: form.value.title, run: { localStart: taking.localStart.slice(0, 16), timeZone, lengthMin, rule: taking.rule, dates: taking.dates }, members: people, moves: taking.moves, ...place })
       router.push(`/series/${series.id}`)
     }
     open.value = false
@@ -56,13 +56,13 @@ async function take() {
 </script>
 
 <template>
-  <FormDialog v-model="open" :title="WORDS[taking.kind][0]" :verb="WORDS[taking.kind][1]" :error="titleFault || expiryFault ? null : error" :busy="isKeeping || isCreating" @submit="take">
+  <FormDialog v-model="open" v-model:form="form" :draft="`take-${taking.kind}`" :title="WORDS[taking.kind][0]" :verb="WORDS[taking.kind][1]" :error="titleFault || expiryFault ? null : error" :busy="isKeeping || isCreating" @submit="take">
     <p class="soft">
       {{ longDay(taking.localStart) }}, {{ clock(taking.localStart) }}, {{ lengthMin }} minutes<template v-if="taking.kind === 'series'">, and on from there<template v-if="taking.moves.length">, {{ taking.moves.length }} of the dates at another time</template></template>.
-      <template v-if="taking.kind === 'hold'">It blocks tentatively for those asked{{ placeId ? ', and firmly for the place,' : '' }} until you settle it, let it go, or its end has come.</template>
+      <template v-if="taking.kind === 'hold'">It blocks tentatively for those asked{{ placeId ? ', and firmly for the place,' : '' }} until you settle it, release it, or the hold runs out.</template>
       <template v-else>Nobody is told yet. You send the invitation afterwards.</template>
     </p>
-    <v-text-field v-model="title" label="Title" autofocus maxlength="160" :error-messages="titleFault" />
-    <v-text-field v-if="taking.kind === 'hold'" v-model="expiresOn" type="date" label="Held until the end of" hint="two weeks, unless you say otherwise" persistent-hint :error-messages="expiryFault" />
+    <v-text-field v-model="form.title" label="Title" autofocus maxlength="160" :error-messages="titleFault" />
+    <DateField v-if="taking.kind === 'hold'" v-model="form.expiresOn" label="Held until the end of" hint="two weeks, unless you say otherwise" :error-messages="expiryFault" />
   </FormDialog>
 </template>

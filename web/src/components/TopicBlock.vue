@@ -44,7 +44,7 @@ function dropped(event: DragEvent) {
         <h2><button v-if="canWrite && !here" type="button" class="title" @click="emit('take')">{{ topic.title }}</button><template v-else>{{ topic.title }}</template></h2>
         <p class="soft small">
           <template v-if="topic.presenter">{{ topic.presenter.name }} · </template>{{ PURPOSES[topic.purpose] }} · {{ topic.lengthMin }} min<template v-if="topic.carried"> · <span class="carried strong">came over</span></template><template v-if="topic.putOff"> · <span class="carried strong">put off to the next meeting</span></template>
-          <button v-if="canChange" type="button" class="quiet no-print" :aria-label="`Change the topic ${topic.title}`" @click="editing = true">Change</button>
+          <button v-if="canChange" type="button" class="quiet no-print" :aria-label="`Edit the topic ${topic.title}`" @click="editing = true">Edit</button>
           <slot name="deeds" />
         </p>
       </header>

@@ -31,8 +31,8 @@ defineExpose({ focus: () => title.value?.focus() })
     <v-text-field v-model.number="form.lengthMin" class="min" type="number" min="0" max="480" label="Minutes" />
     <v-select v-model="form.presenterId" class="who" :items="[{ title: 'nobody in particular', value: null }, ...people.map(person => ({ title: person.name, value: person.id }))]" label="Brought by" />
     <v-select v-model="form.purpose" class="who" :items="PURPOSES" label="What for" />
-    <v-btn type="submit" :variant="topic ? 'flat' : 'outlined'">{{ topic ? 'Keep' : 'Add' }}</v-btn>
-    <template v-if="topic"><button type="button" class="quiet" @click="$emit('leave')">Leave it</button><button type="button" class="quiet stuck" @click="$emit('remove')">Remove the topic</button></template>
+    <v-btn type="submit" :variant="topic ? 'flat' : 'outlined'">{{ topic ? 'Save' : 'Add' }}</v-btn>
+    <template v-if="topic"><button type="button" class="quiet" @click="$emit('leave')">Cancel</button><button type="button" class="quiet stuck" @click="$emit('remove')">Remove the topic</button></template>
   </form>
 </template>
 

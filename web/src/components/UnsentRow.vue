@@ -10,8 +10,8 @@ const { discard, tryAgain } = useUnsent(() => entry.meetingId)
     <span class="mark">unsent</span>
     <p>
       {{ entry.line.text }}
-      <template v-if="entry.refusal">{{ ' ' }}<span class="stuck">{{ entry.refusal }}</span> <button type="button" class="quiet" @click="tryAgain(entry)">Try again</button> <button type="button" class="quiet" @click="discard(entry)">Throw away</button></template>
-      <span v-else class="soft small">{{ ' ' }}kept in this browser, goes as soon as there is a connection</span>
+      <template v-if="entry.refusal">{{ ' ' }}<span class="stuck">{{ entry.refusal }}</span> <button type="button" class="quiet" @click="tryAgain(entry)">Try again</button> <button type="button" class="quiet" @click="discard(entry)">Discard</button></template>
+      <span v-else class="soft small">{{ ' ' }}saved in this browser, sent as soon as there is a connection</span>
     </p>
   </li>
 </template>

@@ -19,9 +19,10 @@ const choices = computed(() => [
 ])
 const rows = computed(() => [
   ...look.value.groups.map((one, i) => ({ key: one.groupId, name: groups.find(group => group.id === one.groupId)?.name ?? 'a group', about: `group of ${groups.find(group => group.id === one.groupId)?.allPersonIds.length ?? 0}`, unknown: false, of: one, drop: () => look.value.groups.splice(i, 1) })),
-  ...look.value.people.map((one, i) => ({ key: one.personId, name: people.find(person => person.id === one.personId)?.name ?? 'somebody', about: about(one.personId), unknown: unknown(one.personId), of: one, drop: () => look.value.people.splice(i, 1) })),
+  ...look.value.people.map((one, i) => ({ key: one.personId, name: people.find(person => person.id === one.personId)?.name ?? guestName(one.personId), about: about(one.personId), unknown: unknown(one.personId), of: one, drop: () => look.value.people.splice(i, 1) })),
   ...look.value.guests.map((one, i) => ({ key: one.id, name: one.name, about: 'guest', unknown: true, of: one, drop: () => look.value.guests.splice(i, 1) })),
 ])
+const guestName = (id: string) => looked.find(one => one.id === id)?.name ?? 'a guest'
 const unknown = (id: string) => looked.find(one => one.id === id)?.known === false
 function about(id: string) {
   const found = looked.find(one => one.id === id)
@@ -52,7 +53,7 @@ function addGuest() {
         <div><span class="strong">{{ row.name }}</span><br><span class="small soft">{{ row.about }}</span><template v-if="row.unknown"><br><span class="small strong stuck">no calendar known</span></template></div>
         <div class="right">
           <v-select v-model="row.of.role" :items="ROLES" :aria-label="`${row.name} comes`" variant="plain" density="compact" menu-icon="" class="role" />
-          <button type="button" class="quiet small" :aria-label="`Take off: ${row.name}`" @click="row.drop()">Take off</button>
+          <button type="button" class="quiet small" :aria-label="`Remove: ${row.name}`" @click="row.drop()">Remove</button>
         </div>
       </li>
     </ul>

@@ -65,6 +65,17 @@ export function useAnswerLink(path: () => { id: string; personId: string; token:
   return { readAgain: reading.refetch, isReading: reading.isFetching, mailFeed: feeding.mutateAsync, isFeeding: feeding.isPending, pass: passing.mutateAsync, passError: passing.error, isPassing: passing.isPending, link: reading.data, error: reading.error, answer: answering.mutateAsync, isAnswering: answering.isPending, answerError: answering.error, offer: offering.mutateAsync, offerError: offering.error, isOffering: offering.isPending }
 }
 
+/** Another address for a guest whom mail does not reach; the last mail goes once more. */
+export function useCorrectAddress() {
+  const cache = useQueryClient()
+  const correcting = useMutation({
+    mutationFn: ({ seriesId, personId, email }: { seriesId: string; personId: string; email: string }) =>
+      dataOf(api.PUT('/series/{id}/addresses/{personId}', { params: { path: { id: seriesId, personId } }, body: { email } })),
+    onSuccess: () => ['desk', 'mails', 'answers', 'series'].forEach(name => cache.invalidateQueries({ queryKey: [name] })),
+  })
+  return { correct: correcting.mutateAsync, error: correcting.error, isCorrecting: correcting.isPending }
+}
+
 /** For the admin: mail nobody could read. */
 export function useIncomingMails(enabled: MaybeRefOrGetter<boolean>) {
   const cache = useQueryClient()

@@ -50,6 +50,28 @@ export function useStillHolds(seriesId: MaybeRefOrGetter<string>, enabled: Maybe
   return { checked: reading.data, isChecking: reading.isFetching, checkAgain: reading.refetch }
 }
 
+/** Time and place of one meeting alone. */
+export function useMeetingChange(id: MaybeRefOrGetter<string>) {
+  const cache = useQueryClient()
+  const changing = useMutation({
+    mutationFn: ({ version, ...body }: Schemas['ChangedMeeting'] & { version: number }) => dataOf(api.PUT('/meetings/{id}', { params: { path: { id: toValue(id) }, header: { 'If-Match': `"${version}"` } }, body })),
+    onSuccess: sheet => {
+      cache.setQueryData(['sheet', sheet.id], sheet)
+      for (const name of ['desk', 'series', 'meetings', 'still-holds', 'common-time', 'strands', 'answers']) cache.invalidateQueries({ queryKey: [name] })
+    },
+  })
+  return { change: changing.mutateAsync, changeError: changing.error, isChanging: changing.isPending, reset: changing.reset }
+}
+
+/** How another time would suit those asked to one meeting. */
+export function useMeetingCheck(id: MaybeRefOrGetter<string>, wish: MaybeRefOrGetter<Schemas['MeetingTime'] | null>) {
+  const reading = useQuery({
+    queryKey: computed(() => ['common-time', 'meeting', toValue(id), toValue(wish)]), enabled: computed(() => toValue(wish) !== null), placeholderData: keepPreviousData, retry: false,
+    queryFn: ({ signal }) => dataOf(api.POST('/meetings/{id}/time/check', { params: { path: { id: toValue(id) } }, body: toValue(wish)!, signal })),
+  })
+  return { check: reading.data, isChecking: reading.isFetching }
+}
+
 export function useMoveMeeting() {
   const cache = useQueryClient()
   const moving = useMutation({

@@ -30,6 +30,19 @@ export function useSeries(id: MaybeRefOrGetter<string>) {
   return { series: reading.data, error: reading.error, change: changing.mutate, changeError: changing.error, isChanging: changing.isPending, resetChange: changing.reset }
 }
 
+/** Only one that nobody has been told of and nothing was done in. */
+export function useDeleteSeries() {
+  const cache = useQueryClient()
+  const removing = useMutation({
+    mutationFn: (id: string) => dataOf(api.DELETE('/series/{id}', { params: { path: { id } } })),
+    onSuccess: (_, id) => {
+      cache.removeQueries({ queryKey: ['series', id] })
+      ;['series', 'desk', 'places-to-go', 'common-time'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+    },
+  })
+  return { remove: removing.mutateAsync }
+}
+
 export function useStrands(id: MaybeRefOrGetter<string>, enabled: MaybeRefOrGetter<boolean>) {
   const reading = useQuery({
     queryKey: computed(() => ['strands', toValue(id)]), enabled: computed(() => toValue(enabled)),

@@ -8,6 +8,7 @@ import CallWords from '../components/CallWords.vue'
 import Mark from '../components/Mark.vue'
 import { useAnswerLink } from '../composables/useAnswers'
 import { count, mediumDay } from '../time'
+import MomentField from '../components/MomentField.vue'
 
 /** For the invited, without an account. Opening it changes nothing: mail scanners follow links, so a person presses. */
 const { id, personId, token } = defineProps<{ id: string; personId: string; token: string }>()
@@ -63,7 +64,7 @@ async function send(word: Word, meetingId: string | null, words: string | null) 
     const waits = word === 'accepted' ? coming.value.find(meeting => meeting.wait && (!meetingId || meeting.id === meetingId))?.wait : null
     const day = coming.value.find(meeting => meeting.id === meetingId)?.localStart
     note.value = ''
-    tell(waits ? `Kept. All places are taken: you are number ${waits} of those who wait, and hear of it when a place becomes free.` : `Kept: ${said(word)}${day ? `, ${mediumDay(day)}` : ', to all that were open'}. You can change it here until then.`)
+    tell(waits ? `Saved. All places are taken: you are number ${waits} of those who wait, and hear of it when a place becomes free.` : `Saved: ${said(word)}${day ? `, ${mediumDay(day)}` : ', to all that were open'}. You can change it here until then.`)
   } catch { /* shown below */ }
 }
 async function sendFeed() {
@@ -84,7 +85,7 @@ async function sendOffer() {
 <template>
   <div class="answer">
     <p class="mark"><Mark /> Left Over</p>
-    <div v-if="isGone" class="sheet" role="alert"><h1>This link is not valid any more</h1><p>Perhaps you have been taken off the meeting, or part of the link was lost. Ask whoever invited you.</p></div>
+    <div v-if="isGone" class="sheet" role="alert"><h1>This link is no longer valid</h1><p>Perhaps you have been taken off the meeting, or part of the link was lost. Ask whoever invited you.</p></div>
     <div v-else-if="error && !link" class="sheet stack" role="alert"><h1>No connection just now</h1><p>The meeting could not be read. Your link is fine; try again in a moment.</p><p><v-btn :loading="isReading" @click="readAgain()">Try again</v-btn></p></div>
     <p v-else-if="!link" class="soft" role="status">The meeting is being read …</p>
     <article v-else class="sheet stack">
@@ -97,13 +98,13 @@ async function sendOffer() {
       </header>
       <p class="strong" :class="{ done }" role="status">{{ done }}</p>
       <p v-if="answerError" class="stuck" role="alert">{{ isPassing(answerError) ? 'Not sent yet: there is no connection just now. Press it again in a moment.' : answerError.message }}</p>
-      <p v-if="fromMail && unanswered.length && link.role !== 'informed'" class="small">You chose “{{ WORDS.find(([word]) => word === fromMail)?.[1] }}” in the mail. Press it where it holds.</p>
+      <p v-if="fromMail && unanswered.length && link.role !== 'informed'" class="small">You chose “{{ WORDS.find(([word]) => word === fromMail)?.[1] }}” in the mail. Press it for each meeting it is true of.</p>
       <section v-if="unanswered.length > 1 && link.role !== 'informed'" class="stack" aria-labelledby="open-ones">
         <h2 id="open-ones">All {{ unanswered.length }} that are still open</h2>
         <div class="choices" role="group" aria-label="Your answer for all that are still open">
           <button v-for="[word, label] in WORDS" :key="word" type="button" :disabled="isAnswering" :class="{ suggested: fromMail === word }" @click="send(word, null, note || null)">{{ label }}</button>
         </div>
-        <v-text-field v-model="note" label="A word with it (if you like)" maxlength="500" />
+        <v-text-field v-model="note" label="A note with it (optional)" maxlength="500" />
       </section>
       <p v-if="coming.length && !asked" class="soft">No answer is needed.</p>
       <p v-else-if="link.role === 'informed'" class="soft">This is for your information; nobody waits for an answer.</p>
@@ -120,8 +121,8 @@ async function sendOffer() {
         <button type="button" class="quiet" :aria-expanded="offering.open" @click="open(offering, coming)">Offer another time</button>
         <form v-if="offering.open" class="stack offer" @submit.prevent="sendOffer">
           <v-select v-if="!single" v-model="offering.meetingId" :items="coming.map(meeting => ({ title: `instead of ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
-          <v-text-field v-model="offering.at" type="datetime-local" :label="`Begins, ${link.zonePlace} time`" :error-messages="offerError instanceof ProblemError ? offerError.at('/localStart') : undefined" />
-          <v-text-field v-model="offering.note" label="A word with it (if you like)" maxlength="500" />
+          <MomentField v-model="offering.at" :label="`Begins on, ${link.zonePlace} time`" :error-messages="offerError instanceof ProblemError ? offerError.at('/localStart') : undefined" />
+          <v-text-field v-model="offering.note" label="A note with it (optional)" maxlength="500" />
           <v-btn type="submit" variant="outlined" :disabled="!offering.at || !offering.meetingId" :loading="isOffering">Send the offer</v-btn>
         </form>
       </section>
@@ -135,7 +136,7 @@ async function sendOffer() {
         </form>
       </section>
       <section>
-        <button type="button" class="quiet" :disabled="isFeeding" @click="sendFeed()">Mail me a calendar address of all I am asked to</button>
+        <button type="button" class="quiet" :disabled="isFeeding" @click="sendFeed()">Mail me a calendar address for all my invitations</button>
       </section>
     </article>
   </div>

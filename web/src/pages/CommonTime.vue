@@ -59,7 +59,7 @@ const { runs, error: runError, isSearching: isRunning } = useRunTimes(runWish)
 const outcome = computed(() => {
   if (!found.value) return 'Choose who must come'
   if (found.value.holding) return `${count(found.value.holding, 'time')} suit all who must come`
-  if (!found.value.total) return 'No time is allowed here'
+  if (!found.value.total) return 'No time fits these limits'
   // Nobody is known to be missing; but no calendar known, or only tentatively free, is not free.
   return found.value.fewestMissing === 0 ? 'Nothing against these times, but not all who must come are sure' : 'No time suits all who must come'
 })
@@ -83,10 +83,15 @@ function takeTurns(plan: Schemas['LoadPlan']) { start({ kind: 'series', startsAt
 function start(what: Taking) { taking.value = what; isTaking.value = true }
 
 const { move, isMoving } = useMoveMeeting()
+// The version seen: a second move follows the first.
+const version = ref(Number(route.query.version))
+let before = { localStart: String(route.query.from ?? ''), lengthMin: Number(route.query.length ?? 0) }
 async function moveHere(fit: Fit) {
   try {
-    const sheet = await move({ id: meetingId, version: Number(route.query.version), localStart: fit.localStart.slice(0, 16), lengthMin: Number(look.value.lengthMin) })
-    say(`Moved to ${mediumDay(sheet.localStart)}, ${clock(sheet.localStart)}. Nobody is told yet.`)
+    const sheet = await move({ id: meetingId, version: version.value, localStart: fit.localStart.slice(0, 16), lengthMin: Number(look.value.lengthMin) })
+    version.value = sheet.version
+    say(`Moved to ${mediumDay(sheet.localStart)}, ${clock(sheet.localStart)}. Nobody is told yet.`, () => move({ id: meetingId, version: version.value, ...before }).then(back => { version.value = back.version }).catch(complain))
+    before = { localStart: sheet.localStart.slice(0, 16), lengthMin: sheet.lengthMin }
   } catch (fault) { complain(fault as Error) }
 }
 
@@ -104,7 +109,7 @@ useKeys([
       <header>
         <div class="row spread">
           <h1><input v-model.number="look.lengthMin" type="number" min="5" max="720" step="5" aria-label="Minutes" class="length"> minutes, from {{ longDay(look.fromDay || '2026-01-01') }}</h1>
-          <button type="button" class="quiet" :aria-expanded="changing" @click="changing = !changing">{{ changing ? 'done changing' : 'change' }}</button>
+          <button type="button" class="quiet" :aria-expanded="changing" @click="changing = !changing">{{ changing ? 'Done' : 'Change' }}</button>
         </div>
         <p class="small soft">
           <template v-if="series">For {{ series.title }}. </template>Bars grow with the number of people known to be free. <b class="all">Solid</b>: all who must come. <b class="carried">Gold</b>: one short. Times in {{ zonePlace(timeZone) }}.
@@ -133,9 +138,10 @@ useKeys([
     </div>
     <aside class="right" aria-label="Best fits">
       <h2 class="eyebrow">Best fits</h2>
-      <template v-if="chosen && !inList"><FitCard :fit="chosen" chosen><v-btn size="small" @click="take('hold', chosen)">Hold this time</v-btn><v-btn size="small" variant="outlined" @click="take('meeting', chosen)">Make a meeting</v-btn><v-btn v-if="meetingId" size="small" variant="outlined" :loading="isMoving" @click="moveHere(chosen)">Move it here</v-btn></FitCard></template>
+      <template v-if="chosen && !inList"><FitCard :fit="chosen" chosen><v-btn v-if="meetingId" size="small" :loading="isMoving" @click="moveHere(chosen)">Move it here</v-btn><v-btn size="small" :variant="meetingId ? 'outlined' : 'flat'" @click="take('hold', chosen)">Hold this time</v-btn><v-btn size="small" variant="outlined" @click="take('meeting', chosen)">Make a meeting</v-btn></FitCard></template>
       <FitCard v-for="fit in found?.fits ?? []" :key="fit.startsAt" :fit="fit" :chosen="fit.startsAt === chosen?.startsAt" @choose="chosenAt = fit.startsAt">
-        <v-btn size="small" @click="take('hold', fit)">Hold this time</v-btn><v-btn size="small" variant="outlined" @click="take('meeting', fit)">Make a meeting</v-btn><v-btn v-if="meetingId" size="small" variant="outlined" :loading="isMoving" @click="moveHere(fit)">Move it here</v-btn>
+        <v-btn v-if="meetingId" size="small" :loading="isMoving" @click="moveHere(fit)">Move it here</v-btn>
+        <v-btn size="small" :variant="meetingId ? 'outlined' : 'flat'" @click="take('hold', fit)">Hold this time</v-btn><v-btn size="small" variant="outlined" @click="take('meeting', fit)">Make a meeting</v-btn>
       </FitCard>
       <p v-if="found && found.total > found.page * found.pageSize" class="row"><button type="button" class="quiet" @click="page++">Further fits</button><button v-if="page > 1" type="button" class="quiet" @click="page = 1">The best again</button></p>
       <section v-if="found?.remedies.length" aria-labelledby="helps" class="helps">

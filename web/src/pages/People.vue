@@ -11,14 +11,14 @@ import ProblemNote from '../components/ProblemNote.vue'
 import SetAside from '../components/SetAside.vue'
 import { useIncomingMails } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
-import { usePeople, useTimeZones } from '../composables/usePeople'
+import { usePeople } from '../composables/usePeople'
 import { useSession } from '../composables/useSession'
 import { inviteToSignIn } from '../composables/useSignIns'
 import { count, zonePlace } from '../time'
+import ZoneField from '../components/ZoneField.vue'
 
 const { person: me } = useSession()
 const { people, error, add, change, saveError, isSaving, resetErrors } = usePeople()
-const zones = useTimeZones()
 const { say, complain } = useNotice()
 const TABS = ['People', 'Groups', 'Places'] as const
 const route = useRoute()
@@ -37,6 +37,11 @@ function edit(person: Person | null) {
   open.value = true
 }
 
+// Come here to do something.
+if (route.query.do === 'add' && tab.value === 'People' && me.value?.admin) edit(null)
+if (route.query.do === 'import' && me.value?.admin) importing.value = true
+const adds = route.query.do === 'add'
+
 async function save() {
   const { id, password, invite, ...rest } = form.value
   const body = password ? { ...rest, password } : rest
@@ -44,7 +49,8 @@ async function save() {
     if (editing.value) await change({ id, version: editing.value.version, ...body })
     else await add({ id, ...rest, invite })
     open.value = false
-    say(!editing.value && invite ? `${rest.name} is kept, and mailed a link to sign in.` : `${rest.name} is kept.`)
+    const go = editing.value ? undefined : { label: 'Hours and calendars', to: `/people/${id}` }
+    say(!editing.value && invite ? `${rest.name} is added, and mailed a link to sign in.` : editing.value ? `${rest.name} is saved.` : `${rest.name} is added.`, undefined, go)
   } catch { /* shown at the field */ }
 }
 
@@ -65,12 +71,12 @@ async function invite(person: Person) {
       </div>
     </div>
     <ProblemNote :error="error" />
-    <section v-if="people && tab === 'Groups'" class="sheet"><GroupsPanel :people="people" :may-keep="!!me?.admin" /></section>
-    <section v-if="people && tab === 'Places'" class="sheet"><PlacesPanel :people="people" :zones="zones" :may-keep="!!me?.admin" :time-zone="me!.timeZone" /></section>
+    <section v-if="people && tab === 'Groups'" class="sheet"><GroupsPanel :people="people" :may-keep="!!me?.admin" :adding="adds" /></section>
+    <section v-if="people && tab === 'Places'" class="sheet"><PlacesPanel :people="people" :may-keep="!!me?.admin" :time-zone="me!.timeZone" :adding="adds" /></section>
     <section v-if="people && tab === 'People'" class="sheet">
       <div class="row spread">
         <p class="eyebrow">{{ count(people.length, 'person').replace('persons', 'people') }}</p>
-        <span class="row"><a class="small" href="/api/people-vcards" download="people.vcf">All as vCards</a><template v-if="me?.admin"><button class="quiet small" @click="importing = true">Bring people in</button><v-btn size="small" @click="edit(null)">Add a person</v-btn></template></span>
+        <span class="row"><a class="small" href="/api/people-vcards" download="people.vcf">All as vCards</a><template v-if="me?.admin"><button class="quiet small" @click="importing = true">Import</button><v-btn size="small" @click="edit(null)">Add a person</v-btn></template></span>
       </div>
       <ul class="ruled">
         <li v-for="person in people" :key="person.id" class="line">
@@ -78,20 +84,20 @@ async function invite(person: Person) {
           <span class="mail">{{ person.email }}</span>
           <span class="soft">{{ zonePlace(person.timeZone) }} time</span>
           <span class="soft small">{{ person.admin ? 'looks after people' : person.canSignIn ? '' : 'cannot sign in yet' }} <button v-if="me?.admin && !person.canSignIn" class="quiet small" :aria-label="`Invite ${person.name} to sign in`" @click="invite(person)">Invite</button></span>
-          <button v-if="me?.admin" class="quiet" :aria-label="`Change ${person.name}`" @click="edit(person)">Change</button>
+          <button v-if="me?.admin" class="quiet" :aria-label="`Edit ${person.name}`" @click="edit(person)">Edit</button>
         </li>
       </ul>
     </section>
     <section v-if="mails.length" class="sheet mails" aria-labelledby="mails">
       <h2 id="mails">Mail that could not be read</h2>
-      <ul class="ruled small"><li v-for="mail in mails" :key="mail.id">{{ mail.sender }}: “{{ mail.subject }}” <span class="stuck">{{ mail.remark }}</span> <button type="button" class="quiet small" @click="dismiss(mail.id)">Seen</button></li></ul>
+      <ul class="ruled small"><li v-for="mail in mails" :key="mail.id">{{ mail.sender }}: “{{ mail.subject }}” <span class="stuck">{{ mail.remark }}</span> <button type="button" class="quiet small" @click="dismiss(mail.id)">Dismiss</button></li></ul>
     </section>
     <SetAside class="mails" :enabled="!!me?.admin" />
     <PeopleImport v-model="importing" :time-zone="me!.timeZone" />
-    <FormDialog v-model="open" :title="editing ? editing.name : 'Add a person'" verb="Keep" :error="at('/name') || at('/email') || at('/timeZone') || at('/password') ? null : saveError" :busy="isSaving" @submit="save">
+    <FormDialog v-model="open" v-model:form="form" :draft="`person-${editing?.id ?? 'new'}`" :title="editing ? editing.name : 'Add a person'" :verb="editing ? 'Save' : 'Add'" :error="at('/name') || at('/email') || at('/timeZone') || at('/password') ? null : saveError" :busy="isSaving" @submit="save">
       <v-text-field v-model="form.name" label="Name" autofocus :error-messages="at('/name')" />
       <v-text-field v-model="form.email" label="Mail address" type="email" :error-messages="at('/email')" />
-      <v-autocomplete v-model="form.timeZone" :items="zones" label="Time zone" :error-messages="at('/timeZone')" />
+      <ZoneField v-model="form.timeZone" :error-messages="at('/timeZone')" />
       <v-checkbox v-if="!editing" v-model="form.invite" label="Mail them a link to sign in" />
       <v-text-field
         v-else v-model="form.password" label="New password, if it should change" type="password" autocomplete="new-password"

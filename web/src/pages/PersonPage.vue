@@ -10,12 +10,14 @@ import { usePersonPage, useRegions } from '../composables/useCalendars'
 import { useNotice } from '../composables/useNotice'
 import { useSession } from '../composables/useSession'
 import { clock, mediumDay } from '../time'
+import DateField from '../components/DateField.vue'
 
 const { id } = defineProps<{ id: string }>()
 const { person: me } = useSession()
 const isMe = computed(() => me.value?.id === id)
 const { person, error, busy, feeds, setFeeds, keepHours, keepError, isKeeping } = usePersonPage(() => id, isMe)
 const regions = useRegions()
+const unsure = ref(false)
 const { say } = useNotice()
 
 const form = ref<Schemas['HoursWish'] | null>(null)
@@ -34,7 +36,7 @@ const KINDS = { busy: 'busy', tentative: 'tentative', unavailable: 'unavailable'
 async function save() {
   try {
     await keepHours({ ...form.value!, daysOff: form.value!.daysOff.filter(day => day.on), version: person.value!.version })
-    say('The hours are kept.')
+    say('The hours are saved.')
   } catch { /* shown at the field */ }
 }
 </script>
@@ -49,9 +51,9 @@ async function save() {
       <div class="two page">
         <form class="sheet stack" @submit.prevent="save">
           <h2>Working hours</h2>
-          <p class="small soft">{{ person.usualHours ? 'Nobody has said otherwise, so the usual hours count.' : 'Others are only asked within them.' }} In {{ person.zonePlace }} time.</p>
+          <p class="small soft">{{ person.usualHours ? 'These are the usual hours; none have been set yet.' : 'Others are only asked within them.' }} In {{ person.zonePlace }} time.</p>
           <fieldset :disabled="!person.mayKeep" class="plain stack">
-            <WeekHours v-model="form.workingHours" :at="at" />
+            <WeekHours v-model="form.workingHours" v-model:unsure="unsure" :at="at" :readonly="!person.mayKeep" />
             <div class="row fields">
               <v-autocomplete v-model="form.region" :items="regionNames" label="Public holidays of" clearable />
               <v-checkbox v-model="form.holidaysOff" label="are days off" />
@@ -59,20 +61,20 @@ async function save() {
             <p v-if="form.region && form.holidaysOff && person.region === form.region && person.holidays.length" class="small soft">Next: {{ person.holidays.slice(0, 3).map(day => `${day.name}, ${mediumDay(day.on)}`).join(' · ') }}</p>
             <h3>Days off</h3>
             <div v-for="(day, i) in form.daysOff" :key="i" class="row fields">
-              <v-text-field v-model="day.on" type="date" :label="`Day off ${i + 1}`" />
+              <DateField v-model="day.on" :label="`Day off ${i + 1}`" />
               <v-text-field v-model="day.word" label="Why (seen by you alone)" maxlength="120" />
-              <button type="button" class="quiet" :aria-label="`Take away day off ${i + 1}`" @click="form.daysOff.splice(i, 1)">Take away</button>
+              <button type="button" class="quiet" :aria-label="`Remove: day off ${i + 1}`" @click="form.daysOff.splice(i, 1)">Remove</button>
             </div>
             <button v-if="person.mayKeep" type="button" class="quiet" @click="form.daysOff.push({ on: '', word: null })">Add a day off</button>
           </fieldset>
           <ProblemNote :error="keepError instanceof ProblemError && keepError.problem.errors?.some(fault => fault.pointer.startsWith('/workingHours/')) ? null : keepError" />
-          <v-btn v-if="person.mayKeep" type="submit" :disabled="!changed" :loading="isKeeping">Keep the hours</v-btn>
+          <v-btn v-if="person.mayKeep" type="submit" :disabled="!changed || unsure" :loading="isKeeping">Save the hours</v-btn>
         </form>
         <div class="stack">
           <CalendarList v-if="person.mayKeep" :owner="{ kind: 'person', id }" :enabled="person.mayKeep" />
           <RemindersForm v-if="person.reminders" :id="id" :reminders="person.reminders" />
           <section aria-labelledby="busy">
-            <h2 id="busy">Taken over two weeks</h2>
+            <h2 id="busy">Taken in the next two weeks</h2>
             <p class="small soft">{{ isMe ? 'Others see the times, never what they are.' : 'When, but never with what.' }} Meetings here count as well.</p>
             <ul class="ruled small spans">
               <li v-for="span in busy" :key="span.startsAt + span.kind + span.title">{{ mediumDay(span.localStart) }}, {{ clock(span.localStart) }}–{{ clock(span.localEnd) }} <b>{{ KINDS[span.kind] }}</b> {{ span.title }}</li>
@@ -84,9 +86,9 @@ async function save() {
             <h2 id="feeds">Private addresses</h2>
             <p class="small soft">For calendar programs outside. Whoever has an address can read it, so give it to nobody else.</p>
             <template v-if="feeds.addresses">
-              <v-text-field :model-value="feeds.addresses.meetings" label="All I am asked to here" readonly @focus="($event.target as HTMLInputElement).select()" />
+              <v-text-field :model-value="feeds.addresses.meetings" label="All my invitations" readonly @focus="($event.target as HTMLInputElement).select()" />
               <v-text-field :model-value="feeds.addresses.busy" label="When I am busy" readonly class="gap" @focus="($event.target as HTMLInputElement).select()" />
-              <p class="row"><button type="button" class="quiet" @click="setFeeds(true)">Make new ones</button><button type="button" class="quiet" @click="setFeeds(false)">Close them</button></p>
+              <p class="row"><button type="button" class="quiet" @click="setFeeds(true)">Make new addresses</button><button type="button" class="quiet" @click="setFeeds(false)">Close these addresses</button></p>
             </template>
             <v-btn v-else variant="outlined" size="small" @click="setFeeds(true)">Make my private addresses</v-btn>
           </section>

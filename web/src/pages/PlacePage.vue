@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import CalendarList from '../components/CalendarList.vue'
 import PlaceForm from '../components/PlaceForm.vue'
 import ProblemNote from '../components/ProblemNote.vue'
-import { usePeople, useTimeZones } from '../composables/usePeople'
+import { usePeople } from '../composables/usePeople'
 import { usePlace } from '../composables/usePlaces'
 import { useSession } from '../composables/useSession'
 import { DAYS } from '../commonTime'
@@ -13,7 +13,6 @@ const { id } = defineProps<{ id: string }>()
 const { place, error } = usePlace(() => id)
 const { person: me } = useSession()
 const { people } = usePeople()
-const zones = useTimeZones()
 const editing = ref(false)
 const days = computed(() => {
   const byDay = new Map<string, NonNullable<typeof place.value>['taken']>()
@@ -37,11 +36,11 @@ const opening = computed(() => (place.value?.openingHours ? DAYS.map(([day, name
           </p>
           <p class="small soft">{{ opening }}</p>
         </div>
-        <v-btn v-if="me?.admin" variant="outlined" @click="editing = true">Change it</v-btn>
+        <v-btn v-if="me?.admin" variant="outlined" @click="editing = true">Edit</v-btn>
       </div>
       <div class="two page">
         <section class="sheet" aria-labelledby="taken">
-          <h2 id="taken">Taken over two weeks</h2>
+          <h2 id="taken">Taken in the next two weeks</h2>
           <p v-if="days.length === 0" class="soft">Nothing holds it.</p>
           <div v-for="[day, rows] in days" :key="day" class="day">
             <h3 class="eyebrow">{{ mediumDay(day) }}</h3>
@@ -50,7 +49,7 @@ const opening = computed(() => (place.value?.openingHours ? DAYS.map(([day, name
         </section>
         <CalendarList v-if="place.mayKeepCalendars" :owner="{ kind: 'place', id }" :enabled="place.mayKeepCalendars" />
       </div>
-      <PlaceForm v-model="editing" :place="place" :people="people ?? []" :zones="zones" :time-zone="place.timeZone" />
+      <PlaceForm v-model="editing" :place="place" :people="people ?? []" :time-zone="place.timeZone" />
     </template>
   </div>
 </template>

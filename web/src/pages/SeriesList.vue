@@ -29,7 +29,7 @@ useKeys([{ key: 'n', label: 'New series', run: () => { router.push('/series/new'
       </ul>
       <div v-else class="stack">
         <p>You are in no series yet. Make one, and ask the people who should come.</p>
-        <v-btn to="/series/new">Make a series</v-btn>
+        <v-btn to="/series/new">New series</v-btn>
       </div>
       <button v-if="hasMore" class="quiet" @click="more()">Show more</button>
     </div>

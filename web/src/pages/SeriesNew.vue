@@ -11,14 +11,13 @@ import ProblemNote from '../components/ProblemNote.vue'
 import RunDates from '../components/RunDates.vue'
 import RunFields from '../components/RunFields.vue'
 import { useDraft } from '../composables/useDraft'
-import { usePeople, useTimeZones } from '../composables/usePeople'
+import { usePeople } from '../composables/usePeople'
 import { useCreateSeries, useRunPreview } from '../composables/useSeries'
 import { useSession } from '../composables/useSession'
 import { emptyRun, wishOf, type RunForm } from '../rule'
 
 const { person: me } = useSession()
 const { people } = usePeople()
-const zones = useTimeZones()
 const router = useRouter()
 const { create, error, isCreating } = useCreateSeries()
 
@@ -71,7 +70,7 @@ async function save() {
       <div class="sheet stack">
         <v-text-field v-model="form.title" label="Title" autofocus maxlength="160" :error-messages="titleFault" />
         <v-textarea v-model="form.purpose" label="Why it meets" maxlength="5000" />
-        <RunFields v-model="form.run" :zones="zones" :problem="error ?? runError" :tried="tried" />
+        <RunFields v-model="form.run" :problem="error ?? runError" :tried="tried" />
         <PlaceFields v-model="form" :error="error" />
         <CallFields v-model="form.call!" :error="error" />
         <h2>People</h2>

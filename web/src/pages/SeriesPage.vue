@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { mdiDotsHorizontal } from '@mdi/js'
 import CallWords from '../components/CallWords.vue'
 import AnswersPanel from '../components/AnswersPanel.vue'
 import HistoryPanel from '../components/HistoryPanel.vue'
@@ -12,8 +13,9 @@ import ProblemNote from '../components/ProblemNote.vue'
 import SeriesEdit from '../components/SeriesEdit.vue'
 import StillHolds from '../components/StillHolds.vue'
 import Strands from '../components/Strands.vue'
+import { useNotice } from '../composables/useNotice'
 import { useKeys } from '../composables/useKeys'
-import { useSeries, useStrands } from '../composables/useSeries'
+import { useDeleteSeries, useSeries, useStrands } from '../composables/useSeries'
 import { wallNow, columnDay, count, list, mediumDay, zonePlace } from '../time'
 
 const { id } = defineProps<{ id: string }>()
@@ -31,6 +33,20 @@ const editing = ref(false)
 const inviting = ref(false)
 const retiming = ref(false)
 const { bringBack } = useRunChange(() => id)
+const deed = ref<'change' | 'off'>('change')
+function retime(what: 'change' | 'off') {
+  deed.value = what
+  retiming.value = true
+}
+const { remove: removeSeries } = useDeleteSeries()
+const { say, complain } = useNotice()
+async function remove() {
+  try {
+    await removeSeries(id)
+    say(`“${series.value!.title}” is deleted.`)
+    router.push('/series')
+  } catch (fault) { complain(fault as Error) }
+}
 const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
 const people = computed(() => {
   const informed = series.value?.members.filter(member => member.role === 'informed').length ?? 0
@@ -40,15 +56,16 @@ const persons = (number: number) => count(number, 'person').replace('persons', '
 const untoldWords = computed(() => {
   const untold = series.value?.told.untold
   if (!untold) return ''
-  const changed = untold.people - untold.invited - untold.takenOff
-  return list([untold.invited ? `${persons(untold.invited)} to invite` : '', changed ? `${persons(changed)} to tell of changes` : '', untold.takenOff ? `${persons(untold.takenOff)} taken off` : ''].filter(Boolean))
+  const changed = untold.people - untold.invited - untold.takenOff - untold.calledOff - untold.broughtBack
+  const said: [number, string][] = [[untold.invited, 'to invite'], [changed, 'to tell of changes'], [untold.calledOff, 'to tell that it is called off'], [untold.broughtBack, 'to tell that it takes place after all'], [untold.takenOff, 'to tell not to come']]
+  return list(said.filter(([number]) => number > 0).map(([number, words]) => `${persons(number)} ${words}`))
 })
 const told = computed(() => ({ never: 'Nobody has been told of this series yet.', changed: `Not everything has been told yet: ${untoldWords.value}.`, told: '' })[series.value?.told.state ?? 'told'])
 
 useKeys([
   { key: 'o', label: 'Open the next sheet', run: () => { if (series.value?.next && seesSheets.value) router.push(`/meetings/${series.value.next.id}`) } },
   { key: 'i', label: 'Send the invitation', run: () => { if (series.value?.may.change && !series.value.outside) inviting.value = true } },
-  { key: 'c', label: 'Change title and people', run: () => { if (series.value?.may.change) editing.value = true } },
+  { key: 'c', label: 'Edit title and people', run: () => { if (series.value?.may.change) editing.value = true } },
 ])
 </script>
 
@@ -67,10 +84,18 @@ useKeys([
           <p v-if="series.purpose" class="soft about">{{ series.purpose }}</p>
         </div>
         <div class="row buttons">
-          <v-btn v-if="series.may.change" variant="outlined" @click="editing = true">Change title and people</v-btn>
-          <v-btn v-if="series.may.change && !series.outside" variant="outlined" @click="retiming = true">Change the times</v-btn>
+          <v-btn v-if="series.may.change" variant="outlined" @click="editing = true">Edit title and people</v-btn>
+          <v-btn v-if="series.may.change && !series.outside" variant="outlined" @click="retime('change')">Change the times</v-btn>
           <v-btn v-if="series.may.change && !series.outside" :variant="series.told.state === 'told' ? 'outlined' : 'flat'" @click="inviting = true">Send the invitation</v-btn>
           <v-btn v-if="series.next && seesSheets" :to="`/meetings/${series.next.id}`">Open next sheet</v-btn>
+          <v-menu v-if="series.may.change && !series.outside">
+            <template #activator="{ props: menu }"><v-btn v-bind="menu" variant="text" :icon="mdiDotsHorizontal" size="small" aria-label="More to do with this series" /></template>
+            <v-list density="compact" aria-label="More to do with this series">
+              <v-list-item v-if="series.next" title="End the series …" @click="retime('off')" />
+              <v-list-item v-if="series.may.delete" title="Delete the series" @click="remove()" />
+              <v-list-item v-if="!series.next && !series.may.delete" title="The series has ended" disabled />
+            </v-list>
+          </v-menu>
         </div>
       </div>
       <div v-if="told && series.may.change" class="untold" role="status">
@@ -95,7 +120,7 @@ useKeys([
           <h2 class="eyebrow">Last {{ count(series.figures.meetings, 'meeting') }}</h2>
           <p class="facts">
             <span><b>{{ series.figures.raised }}</b> raised</span><span><b>{{ series.figures.closed }}</b> closed</span>
-            <span v-if="series.figures.meetingsToClose !== null"><b>{{ series.figures.meetingsToClose }}</b> meetings to close</span>
+            <span v-if="series.figures.meetingsToClose !== null"><b>{{ series.figures.meetingsToClose }}</b> {{ series.figures.meetingsToClose === 1 ? 'meeting' : 'meetings' }} to close</span>
           </p>
         </section>
       </div>
@@ -124,7 +149,7 @@ useKeys([
           </li>
         </ul>
       </section>
-      <RunChange v-model="retiming" :series="series" />
+      <RunChange v-model="retiming" :series="series" :begin-with="deed" />
       <SeriesEdit v-model="editing" :series="series" />
       <InvitationDialog v-model="inviting" :series-id="id" />
     </template>

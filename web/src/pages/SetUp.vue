@@ -4,11 +4,10 @@ import { v7 as newKey } from 'uuid'
 import { ProblemError } from '../api/client'
 import Mark from '../components/Mark.vue'
 import ProblemNote from '../components/ProblemNote.vue'
-import { useTimeZones } from '../composables/usePeople'
 import { useSession } from '../composables/useSession'
+import ZoneField from '../components/ZoneField.vue'
 
 const { setUp, setUpError, isSettingUp } = useSession()
-const zones = useTimeZones()
 const id = newKey()
 const name = ref('')
 const email = ref('')
@@ -27,7 +26,7 @@ const isAtField = computed(() => ['/code', '/name', '/email', '/password', '/tim
     <v-text-field v-model="name" label="Your name" autocomplete="name" :error-messages="at('/name')" />
     <v-text-field v-model="email" label="Mail address" type="email" autocomplete="username" :error-messages="at('/email')" />
     <v-text-field v-model="password" label="Password, at least 12 characters" type="password" autocomplete="new-password" :error-messages="at('/password')" />
-    <v-autocomplete v-model="timeZone" :items="zones" label="Time zone" :error-messages="at('/timeZone')" />
+    <ZoneField v-model="timeZone" :error-messages="at('/timeZone')" />
     <ProblemNote v-if="!isAtField" :error="setUpError" />
     <v-btn type="submit" :loading="isSettingUp">Begin</v-btn>
   </form>

@@ -7,6 +7,7 @@ import CallWords from '../components/CallWords.vue'
 import HerePanel from '../components/HerePanel.vue'
 import LeftOverCard from '../components/LeftOverCard.vue'
 import LineEntry from '../components/LineEntry.vue'
+import MeetingChange from '../components/MeetingChange.vue'
 import LineRow from '../components/LineRow.vue'
 import PapersPanel from '../components/PapersPanel.vue'
 import ProblemNote from '../components/ProblemNote.vue'
@@ -21,7 +22,7 @@ import { useNotice } from '../composables/useNotice'
 import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
 import { useUnsent } from '../composables/useUnsent'
-import { clock, columnDay, longDay, mediumDay } from '../time'
+import { carriedWords, clock, columnDay, longDay, mediumDay } from '../time'
 
 const { id } = defineProps<{ id: string }>()
 const { person: me } = useSession()
@@ -44,6 +45,7 @@ const openLeftOver = computed(() => sheet.value?.leftOver.filter(action => actio
 
 // Where the next line goes: what is being discussed; in a closed sheet what was last chosen.
 const chosen = ref<string | null>(null)
+const changing = ref(false)
 const writing = computed(() => {
   if (!sheet.value || !canWrite.value) return null
   if (sheet.value.state === 'in_session') return sheet.value.presentTopicId ?? (showsLeftOver.value ? LEFT : sheet.value.topics[0]?.id ?? LEFT)
@@ -60,7 +62,7 @@ watch(() => sheet.value?.id, shown => { if (shown && !touches) nextTick(() => (w
 const numbers = computed(() => new Map((sheet.value?.topics ?? []).map((topic, i) => [topic.id, i + 1 + (showsLeftOver.value ? 1 : 0)])))
 const unsentAt = (topicId: string | null) => unsent.value.filter(one => (one.line.topicId ?? null) === topicId && !known.value.has(one.line.id))
 const known = computed(() => new Set([...(sheet.value?.leftOverLines ?? []), ...(sheet.value?.topics ?? []).flatMap(topic => topic.lines)].map(line => line.id)))
-const state = computed(() => (unsent.value.length ? `${unsent.value.length} unsent` : live.value ? 'all kept' : 'connecting'))
+const state = computed(() => (unsent.value.length ? `${unsent.value.length} unsent` : live.value ? 'all saved' : 'connecting'))
 
 // A line the server has taken stands at once; reading the sheet again only confirms it.
 onBeforeUnmount(onTaken((meetingId, line) => {
@@ -127,6 +129,7 @@ function nextTopic() {
 useKeys([
   { key: 'l', label: 'To the next line', run: focusEntry },
   { key: 'n', label: 'On to the next topic', run: nextTopic },
+  { key: 'c', label: 'Change this meeting', run: () => { if (sheet.value?.may.hold && sheet.value.state === 'planned') changing.value = true } },
   { key: 't', label: 'Add a topic', run: () => topicForm.value?.focus() },
 ])
 </script>
@@ -148,9 +151,10 @@ useKeys([
           </p>
           <p class="row small no-print">
             <router-link :to="`/series/${sheet.seriesId}`">The series</router-link>
-            <router-link v-if="sheet.may.hold && sheet.state === 'planned'" :to="`/common-time?series=${sheet.seriesId}&meeting=${sheet.id}&version=${sheet.version}`">Find another time</router-link>
-            <router-link v-if="sheet.previous" :to="`/meetings/${sheet.previous.id}`">before: {{ columnDay(sheet.previous.localStart) }}</router-link>
-            <router-link v-if="sheet.next" :to="`/meetings/${sheet.next.id}`">after: {{ columnDay(sheet.next.localStart) }}</router-link>
+            <button v-if="sheet.may.hold && sheet.state === 'planned'" type="button" class="quiet small" @click="changing = true">Change this meeting</button>
+            <router-link v-if="sheet.may.hold && sheet.state === 'planned'" :to="`/common-time?series=${sheet.seriesId}&meeting=${sheet.id}&version=${sheet.version}&from=${sheet.localStart.slice(0, 16)}&length=${sheet.lengthMin}`">Find another time</router-link>
+            <router-link v-if="sheet.previous" :to="`/meetings/${sheet.previous.id}`">previous: {{ columnDay(sheet.previous.localStart) }}</router-link>
+            <router-link v-if="sheet.next" :to="`/meetings/${sheet.next.id}`">next: {{ columnDay(sheet.next.localStart) }}</router-link>
           </p>
           <p v-if="sheet.calledOffReason" class="stuck strong">Called off: {{ sheet.calledOffReason }}</p>
         </header>
@@ -164,7 +168,7 @@ useKeys([
                 <span :class="{ over: action.state !== 'open' }">{{ action.text }}</span>{{ ' ' }}
                 <b v-if="action.review?.verdict === 'done' || (!action.review && action.state === 'done')" class="fresh">done</b>
                 <b v-else-if="action.state !== 'open'" class="soft">dropped<template v-if="action.reason">: {{ action.reason }}</template></b>
-                <template v-else><span class="small strong" :class="action.stuck ? 'stuck' : action.carried ? 'carried' : 'fresh'">{{ action.carried === 0 ? 'new' : action.carried === 1 ? 'carried once' : `carried ${action.carried} times` }}</span>{{ ' ' }}<span class="soft small">· {{ action.owners.map(owner => owner.name).join(', ') || 'nobody yet' }}</span></template>
+                <template v-else><span class="small strong" :class="action.stuck ? 'stuck' : action.carried ? 'carried' : 'fresh'">{{ carriedWords(action.carried) }}</span>{{ ' ' }}<span class="soft small">· {{ action.owners.map(owner => owner.name).join(', ') || 'nobody yet' }}</span></template>
               </li>
             </ul>
             <ul class="lines">
@@ -204,6 +208,7 @@ useKeys([
         <SheetDeeds :sheet="sheet" :busy="isActing" @state="setState" />
         <p v-if="sheet.state === 'issued'" class="soft small issued">Issued and frozen. What is left over went on{{ sheet.next ? ` to ${mediumDay(sheet.next.localStart)}` : '' }}.</p>
       </aside>
+      <MeetingChange v-if="sheet.may.hold && sheet.state === 'planned'" v-model="changing" :sheet="sheet" />
     </div>
   </div>
 </template>

@@ -1,0 +1,17 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useTimeZones } from '../composables/usePeople'
+import { zonePlace } from '../time'
+
+/** A time zone, found by its place: "lisbon". */
+defineProps<{ label?: string; errorMessages?: string | string[] }>()
+const zone = defineModel<string | null>({ required: true })
+const zones = useTimeZones()
+const items = computed(() => zones.value.map(value => ({ title: zonePlace(value), subtitle: value, value })))
+const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replaceAll('_', ' ')
+const finds = (_title: string, typed: string, item?: { raw: { subtitle: string } }) => plain(item?.raw.subtitle ?? '').includes(plain(typed))
+</script>
+
+<template>
+  <v-autocomplete v-model="zone" :items="items" :item-props="true" :custom-filter="finds" :label="label ?? 'Time zone'" :error-messages="errorMessages" no-data-text="No such place is known." />
+</template>
