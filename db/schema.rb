@@ -299,6 +299,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.integer "tries", default: 0, null: false
+    t.text "words"
     t.index ["digest"], name: "index_incoming_mails_on_digest", unique: true
     t.index ["outcome", "received_at"], name: "index_incoming_mails_on_outcome_and_received_at"
     t.index ["series_id"], name: "index_incoming_mails_on_series_id"

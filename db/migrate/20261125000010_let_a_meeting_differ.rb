@@ -11,6 +11,8 @@ class LetAMeetingDiffer < ActiveRecord::Migration[7.2]
       t.string :call_dial_in, limit: 200
     end
     add_foreign_key :meetings, :places
+    # What somebody wrote in a mail that is kept aside.
+    add_column :incoming_mails, :words, :text
     # Whether a keeper wants mail about what they keep themselves.
     add_column :people, :mail_own, :boolean, null: false, default: false
     reversible do |direction|

@@ -20,7 +20,7 @@ module Api
     # Time and place of this meeting alone.
     on :put, "/meetings/:id", "changeMeeting", may: :move_meeting, of: :meeting do
       own = input[:own_where] ? input.slice(:place_id, :place, :call) : :series
-      meetings.move(meeting_id: params["id"], version: version, **input.slice(:local_start, :length_min), own: own)
+      meetings.move(meeting_id: params["id"], version: version, **input.slice(:local_start, :length_min), own: own, place_anyway: input.fetch(:place_anyway, false))
       json sheet
     end
 

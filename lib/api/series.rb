@@ -2,6 +2,8 @@ module Api
   class Series < Resource
     on(:post, "/runs/preview", "previewRun", may: :make_series) { json series.preview(input) }
 
+    on(:post, "/runs/check", "checkNewRun", may: :search_times) { json use(UseCases::StillHolds).check_new_run(**input) }
+
     on(:get, "/series", "listSeries", may: :see_own) { json series.list(page: page) }
 
     on(:post, "/series", "createSeries", may: :make_series) { json series.create(**input), 201 }

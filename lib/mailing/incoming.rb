@@ -5,6 +5,8 @@ module Mailing
   # takes it apart, and whatever that library makes of the rest is an answer, never a crash.
   class Incoming
     MOST_BYTES = 10_000_000
+    # Characters of what is written that are kept and shown.
+    MOST_WORDS = 2_000
     MOST_HEADER_BYTES = 100_000
     # Parts within parts, and parts in all; people's mails have a handful.
     MOST_DEPTH = 20
@@ -37,6 +39,13 @@ module Mailing
       raise Core::Invalid.new("The calendar part is larger than #{CALENDAR_BYTES / 1_000} KB.") if decoded.bytesize > CALENDAR_BYTES
 
       decoded
+    end
+
+    # What is written in it. @return [String, nil] at most so much of it
+    def words
+      part = guard { @mail.text_part || ((@mail.mime_type.nil? || @mail.mime_type == "text/plain") ? @mail : nil) } or return
+      text = guard { part.decoded }.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").delete("\0").strip
+      text.empty? ? nil : Core::Words.shorten(text, MOST_WORDS)
     end
 
     # Written by a program: never answered by another (RFC 3834 2).

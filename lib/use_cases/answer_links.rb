@@ -17,18 +17,21 @@ module UseCases
       row.update!(serial: row.serial.to_i + 1)
     end
 
-    def self.address(series_id, person_id) = "#{Settings.origin}/answer/#{series_id}/#{person_id}/#{token(series_id, person_id)}"
+    def self.address(series_id, person_id) = "#{Settings.origin}#{path(series_id, person_id)}"
+
+    def self.path(series_id, person_id) = "/answer/#{series_id}/#{person_id}/#{token(series_id, person_id)}"
 
     # @raise [Core::NotFound] when the link is not, or no more, worth anything
     def show(series_id:, person_id:, token:)
       person, series = reader(series_id, person_id, token)
       zone = Core::Zone[person.time_zone]
-      meetings = meetings_of(series, person).where("ends_at > ?", now).where.not(state: %w[closed issued]).in_order.limit(LISTED).to_a
+      coming = meetings_of(series, person).where("ends_at > ?", now).where.not(state: %w[closed issued])
+      meetings = coming.in_order.limit(LISTED).to_a
       replies = Records::Reply.where(person_id: person_id, meeting_id: meetings.map(&:id)).to_h { |reply| [reply.meeting_id, reply] }
       member = Records::SeriesMember.find_by(series_id: series_id, person_id: person_id)
       meetings.each { |meeting| meeting.association(:series).target = series }
       look_up(meetings, person_id)
-      {title: series.title, purpose: series.purpose, location: series.location, call: series.call&.to_h, keeper: series.keeper.name, name: person.name, role: member&.role || "required", zone_place: zone.place, sentence: member && series_sentence(series),
+      {title: series.title, purpose: series.purpose, location: series.location, call: series.call&.to_h, keeper: series.keeper.name, name: person.name, role: member&.role || "required", total: coming.count, zone_place: zone.place, sentence: member && series_sentence(series),
        run_answer: member&.run_answer || "none", run_note: member&.run_note, meetings: meetings.map { |meeting| meeting_view(meeting, zone, replies[meeting.id], person_id).merge(papers: Papers.of(meeting.id)) }, agenda: agenda(meetings.find { |meeting| meeting.state == "planned" })}
     end
 

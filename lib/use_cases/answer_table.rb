@@ -1,7 +1,7 @@
 module UseCases
   # Who comes: answers per meeting and over the run, and all the keeper should know of them.
   class AnswerTable < Base
-    AHEAD = 8
+    AHEAD = 60
     BACK = 12
     # Away at this share of the last meetings, and at least twice, counts as often.
     OFTEN = 0.4
@@ -54,7 +54,7 @@ module UseCases
 
     def person_view(member)
       away = away_lately[member.person_id] || 0
-      {id: member.person_id, name: member.person.name, role: member.role, guest: member.person.guest, run_answer: member.run_answer, run_note: member.run_note, away_lately: away, often_away: away >= 2 && away >= OFTEN * past.size,
+      {id: member.person_id, name: member.person.name, role: member.role, guest: member.person.guest, run_answer: member.run_answer, run_note: member.run_note, away_lately: away, away_of: past.size, often_away: away >= 2 && away >= OFTEN * past.size,
        failing: failing[member.person_id], answers: @meetings.map { |meeting| answer_view(meeting, member) }}
     end
 

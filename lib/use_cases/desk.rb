@@ -2,7 +2,8 @@ module UseCases
   # What needs a person today.
   class Desk < Base
     MOST_ACTIONS = 12
-    DAYS_AHEAD = 7
+    # Today, and as far as the same weekday of the next week.
+    DAYS_AHEAD = 8
 
     def show
       me = find(Records::Person, by)
@@ -10,7 +11,7 @@ module UseCases
       today = zone.wall(now).date
       {today: today, zone_place: zone.place, meetings: meetings(zone, today), actions: actions, open_actions: open_actions.count,
        sheets: sheets, clashes: StillHolds.new(by: by, clock: @clock).of_keeper, holds: Holds.new(by: by, clock: @clock).list[:holds], series_without_meeting: series_without_meeting, any_series: Records::Series.shown_to(by).exists?,
-       first_steps: FirstSteps.new(by: by, clock: @clock).show, **Waiting.new(by: by, clock: @clock).show}
+       unanswered: unanswered, first_steps: FirstSteps.new(by: by, clock: @clock).show, **Waiting.new(by: by, clock: @clock).show}
     end
 
     private
@@ -45,6 +46,18 @@ module UseCases
       found.in_order.includes(:series).limit(20).map do |meeting|
         {id: meeting.id, title: meeting.series.title, local_start: meeting.series.zone.wall(meeting.starts_at), state: meeting.state,
          running: meeting.state == "in_session" && meeting.ends_at > now}
+      end
+    end
+
+    # Series with meetings to come that this person has been asked about and not answered, however far ahead.
+    def unanswered
+      memberships = Records::SeriesMember.where(person_id: by).where.not(role: "informed").pluck(:series_id)
+      series = Records::Series.shown_to(by).where(id: memberships).where.not(keeper_id: by).index_by(&:id)
+      open = Records::Meeting.where(series_id: series.keys).coming(now).where.not(id: Records::Reply.where(person_id: by).where.not(answer: "none").select(:meeting_id))
+      open = open.where.not(id: Records::Substitute.where(instead_of_id: by).select(:meeting_id)).in_order.to_a
+      open.each { |meeting| meeting.association(:series).target = series[meeting.series_id] }
+      open.select { |meeting| meeting.options.waits_for_answers? }.group_by(&:series_id).map do |id, meetings|
+        {id: id, title: series[id].title, meetings: meetings.size, local_start: series[id].zone.wall(meetings.first.starts_at), path: AnswerLinks.path(id, by)}
       end
     end
 

@@ -44,7 +44,7 @@ module UseCases
 
     def outcome_of(mail)
       incoming = Mailing::Incoming.new(mail.source, checked_by: Settings.mail_checked_by)
-      write { judge(incoming, mail) }
+      write { judge(incoming, mail) }.then { |outcome| (outcome[:state] == "aside") ? outcome.merge(words: incoming.words) : outcome }
     rescue Core::Invalid, Core::NotFound => error
       {state: "unreadable", outcome: "unreadable", remark: error.message[0, 500]}
     end
@@ -203,6 +203,6 @@ module UseCases
 
     def aside(outcome, remark) = {state: "aside", outcome: outcome, remark: remark[0, 500]}
 
-    def view(mail) = {id: mail.id, sender: mail.sender, subject: mail.subject, outcome: mail.outcome, remark: mail.remark, received_at: mail.received_at}
+    def view(mail) = {id: mail.id, sender: mail.sender, subject: mail.subject, outcome: mail.outcome, remark: mail.remark, words: mail.words, received_at: mail.received_at}
   end
 end

@@ -25,7 +25,7 @@ module UseCases
     # @param version [Integer] the version seen
     # @param own [Hash, nil] place_id, place and call of this meeting alone; :series: as its series; nil: as it was
     # @raise [Core::Conflict] code "place-taken" when its place is taken then
-    def move(meeting_id:, version:, local_start:, length_min: nil, own: nil)
+    def move(meeting_id:, version:, local_start:, length_min: nil, own: nil, place_anyway: true)
       write do
         meeting = find(Records::Meeting.includes(:series), meeting_id)
         raise Core::Conflict.new("Only a planned meeting can be changed.", code: "state") unless meeting.state == "planned"
@@ -36,6 +36,7 @@ module UseCases
         next unless update(meeting, version, starts_at: starts_at, ends_at: ends_at, moved_at: moves ? now : meeting.moved_at, **where(own))
 
         Records::Reply.where(meeting_id: meeting_id).delete_all if moves
+        Places.new(by: by, clock: @clock).check_fit([meeting], people: meeting.series.members.where.not(role: "informed").count) unless place_anyway
         Places.new(by: by, clock: @clock).book_each([meeting], before_min: meeting.series.before_min, after_min: meeting.series.after_min) if held || meeting.place_to_hold
         note(meeting, "moved", "moved to #{moment(meeting)}") if moves
         note(meeting, "changed", "held at #{[meeting.location, meeting.call&.to_s].compact.join(", ").presence || "no place"}") if own

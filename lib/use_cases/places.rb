@@ -58,6 +58,17 @@ module UseCases
       rows.each { |meeting, from, to| Records::PlaceBooking.create!(place_id: place_id, meeting_id: meeting.id, starts_at: from, ends_at: to) }
     end
 
+    # Whether the places held for meetings have seats for those asked and are open then.
+    # @raise [Core::Conflict] code "place-unfit", with what fits and is free instead
+    def check_fit(meetings, people:)
+      meetings.select(&:place_to_hold).group_by(&:place_to_hold).each do |place_id, some|
+        place = find(Records::Place, place_id)
+        times = some.map { |meeting| [meeting.starts_at, meeting.ends_at] }
+        faults = Core::PlaceFit.faults(name: place.name, seats: place.seats, hours: hours(place), people: people, times: times)
+        refuse_unfit(place, faults, times.first, people) if faults.any?
+      end
+    end
+
     # The same for meetings that may be held in different places.
     def book_each(meetings, before_min: 0, after_min: 0)
       meetings.group_by(&:place_to_hold).each { |place_id, some| book(place_id, some, before_min: before_min, after_min: after_min) }
@@ -74,6 +85,14 @@ module UseCases
 
     private
 
+    def hours(place) = place.opening_hours && Core::FreeBusy::WorkingHours.read(place.opening_hours, place.zone)
+
+    def refuse_unfit(place, faults, (from, to), people)
+      free = free_instead(place, from, to, people: people)
+      instead = free.any? ? " #{Core::Words.list(free.map(&:name))} would do." : ""
+      raise Core::Conflict.new("#{faults.join(" ")}#{instead}", code: "place-unfit", places: free.map { |one| {id: one.id, name: one.name} }, errors: [{pointer: "/placeId", detail: "#{faults.join(" ")}#{instead}"}])
+    end
+
     def refuse_taken(place, rows)
       clashes = clashes(place, rows.map { |_, from, to| [from, to] }, except_meetings: rows.map { |meeting, _, _| meeting.id })
       return if clashes.empty?
@@ -87,8 +106,9 @@ module UseCases
         places: free.map { |one| {id: one.id, name: one.name} }, errors: [{pointer: "/placeId", detail: "#{place.name} is taken then."}])
     end
 
-    def free_instead(place, from, to)
+    def free_instead(place, from, to, people: 0)
       others = Records::Place.where(kind: place.kind).where.not(id: place.id).order(:seats, :name).to_a
+      others = others.select { |other| Core::PlaceFit.faults(name: other.name, seats: other.seats, hours: hours(other), people: people, times: [[from, to]]).empty? }
       spans = Availability.new(people: {}, from: from, to: to, now: now).places(others).to_h { |one| [one.id, one.taken] }
       others.reject { |other| Core::Spans.touch?(spans[other.id], Core::Spans.minute(from), Core::Spans.minute_after(to)) }.first(3)
     end

@@ -19,7 +19,8 @@ module UseCases
     # @param members [Array<Hash>] person_id and role
     # @param moves [Array<Hash>] dates of the rule that are to be at another time: from and to on the wall
     # @param hold_id [String, nil] the hold this settles
-    def create(id:, title:, run:, members:, keeper_id: nil, chair_id: nil, moves: [], hold_id: nil, groups: [], guests: [], **rest)
+    # @param place_anyway [Boolean] though the place has too few seats or is closed then
+    def create(id:, title:, run:, members:, keeper_id: nil, chair_id: nil, moves: [], hold_id: nil, groups: [], guests: [], place_anyway: false, **rest)
       wish = head(title: title, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, **rest)
       read = under("/run") { read_run(run) }
       once(Records::Series, id) do
@@ -31,6 +32,7 @@ module UseCases
         Records::Event.note("made", "Made: #{read.sentence}", series_id: id, now: now, person_id: by)
         settle_holds(series, hold_id)
         moves.each_with_index { |move, i| move_date(series, move, "/moves/#{i}") }
+        check_place(series) unless place_anyway
         book(series)
       end
       show(id)
@@ -38,7 +40,7 @@ module UseCases
 
     # Title, purpose, place and people. A change people must hear of is counted, so that it can be told.
     # @param version [Integer] the version seen
-    def change(id:, version:, title:, members:, keeper_id: nil, chair_id: nil, groups: nil, guests: [], **rest)
+    def change(id:, version:, title:, members:, keeper_id: nil, chair_id: nil, groups: nil, guests: [], place_anyway: false, **rest)
       write do
         series = find(Records::Series, id)
         wish = head(title: title, keeper_id: keeper_id || series.keeper_id, chair_id: chair_id || series.chair_id, **rest)
@@ -50,10 +52,12 @@ module UseCases
 
         Records::Event.note("changed", "#{changed_words(series, changed_people)} changed", series_id: id, now: now, person_id: by)
         series.updated_at = now
+        other_place = series.place_id_changed?
         rebook = !(series.changed & %w[place_id before_min after_min]).empty?
         more_room = !(series.changed & %w[sign_up sign_up_limit]).empty?
         # Read anew, with the options as they still are.
         SignUps.new(by: by, clock: @clock).changing(*(more_room ? Records::Meeting.where(series_id: id).coming(now).includes(:series).in_order : [])) { series.save! }
+        check_place(series) if other_place && !place_anyway
         book(series) if rebook
       end
       show(id)
@@ -77,6 +81,7 @@ module UseCases
          .map { |member| {person_id: member.person_id, name: member.person.name, role: member.role, time_zone: member.person.time_zone, guest: member.person.guest, email: member.person.guest ? member.person.email : nil, via_group_id: member.via_group_id} },
        groups: Records::SeriesGroup.where(series_id: id).includes(:group).map { |one| {id: one.group_id, name: one.group.name, role: one.role} }, ended_from: series.ended_from && Core::WallTime.of_fields(series.ended_from),
        told: told(series), next: (next_meeting(series, ledger) if taking_part), figures: (figures(ledger, id) if taking_part),
+       answer_path: (AnswerLinks.path(id, by) if series.members.any? { |member| member.person_id == by } && !series.outside_meeting_id),
        may: may(series), version: series.lock_version}
     end
 
@@ -201,6 +206,8 @@ module UseCases
 
       meeting.update!(starts_at: starts_at, ends_at: starts_at + series.length_min * 60, moved_at: now)
     end
+
+    def check_place(series) = Places.new(by: by, clock: @clock).check_fit(to_book(series), people: series.members.reload.count { |member| member.role != "informed" })
 
     def to_book(series) = series.meetings.where(state: "planned").where("starts_at > ?", now).in_order.each { |meeting| meeting.association(:series).target = series }
 

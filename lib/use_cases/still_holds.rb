@@ -16,9 +16,23 @@ module UseCases
     # @param run [Hash] local_start, time_zone, length_min, rule, dates
     def check_run(series_id, run)
       series = find(Records::Series.includes(members: :person), series_id)
+      run_check(run, roles_of(series), except_series: series_id)
+    end
+
+    # The same for a series that is still to be made.
+    # @param people [Array<Hash>] person_id and role
+    def check_new_run(run:, people: [], groups: [])
+      roles = groups.reverse.flat_map { |group| Groups.people_of(group[:group_id]).map { |id| [id, group[:role].to_sym] } }.to_h
+      roles = roles.merge(people.to_h { |person| [person[:person_id], person[:role].to_sym] }).reject { |_, role| role == :informed }
+      run_check(run, roles)
+    end
+
+    private def run_check(run, roles, except_series: nil)
       read = Core::Recurrence::Run.read(start: run[:local_start], zone: run[:time_zone], length_min: run[:length_min], rule: run[:rule], dates: run[:dates] || []).refuse_past(now)
       dates = read.between(now, now + 366 * 86_400, limit: MOST_DATES)
-      availability = Availability.new(people: roles_of(series), from: dates.first.starts_at, to: dates.last.ends_at, now: now, except_series: series_id)
+      return {checked: 0, held: 0, clashes: [], outside: []} if dates.empty?
+
+      availability = Availability.new(people: roles, from: dates.first.starts_at, to: dates.last.ends_at, now: now, except_series: except_series)
       people = availability.people
       fits = dates.map { |date| [date, fit_at(people, date)] }
       clashes = fits.select { |_, fit| busy(fit).any? }.map { |date, fit| {local_start: date.wall, headline: Core::Words.list(busy(fit).map { |id| availability.names[id] })} }

@@ -13,17 +13,24 @@ module Core
       # @param week [Hash{String => Array<Array(String, String)>}] ranges by day, such as {"mo" => [["08:00", "16:00"]]};
       #   one that ends at or before its start ends the next day; "24:00" is midnight at the end
       # @param days_off [Array<Date>]
-      # @raise [Invalid] with the pointer of the range at fault
+      # @raise [Invalid] with the pointers of all days and ranges at fault
       def self.read(week, zone, days_off: [], pointer: "/workingHours")
+        faults = []
         ranges = DAYS.flat_map do |day|
-          given = week[day] || week[day.to_sym] || []
-          raise Invalid.new("At most #{MOST_RANGES} ranges a day.", pointer: "#{pointer}/#{day}") if given.size > MOST_RANGES
-
-          read = given.each_with_index.map { |(from, to), i| range(from, to, "#{pointer}/#{day}/#{i}") }
-          refuse_overlap(read, "#{pointer}/#{day}")
-          read.map { |from, to| [DAYS.index(day) * DAY_MIN + from, DAYS.index(day) * DAY_MIN + to] }
+          of_day(week[day] || week[day.to_sym] || [], "#{pointer}/#{day}").map { |from, to| [DAYS.index(day) * DAY_MIN + from, DAYS.index(day) * DAY_MIN + to] }
+        rescue Invalid => error
+          faults.concat(error.faults)
+          []
         end
+        raise Invalid.new(faults.first[:detail], faults: faults) if faults.any?
+
         new(ranges, zone, days_off)
+      end
+
+      def self.of_day(given, pointer)
+        raise Invalid.new("At most #{MOST_RANGES} ranges a day.", pointer: pointer) if given.size > MOST_RANGES
+
+        given.each_with_index.map { |(from, to), i| range(from, to, "#{pointer}/#{i}") }.tap { |read| refuse_overlap(read, pointer) }
       end
 
       def self.range(from, to, pointer)
@@ -40,7 +47,7 @@ module Core
         clash = ranges.sort.each_cons(2).find { |(_, to), (from, _)| from < to } or return
         raise Invalid.new("Two ranges overlap at #{Words.clock(WallTime.new(clash[1][0] * 60))}.", pointer: pointer)
       end
-      private_class_method :range, :refuse_overlap
+      private_class_method :of_day, :range, :refuse_overlap
 
       # @param ranges [Array<Array(Integer, Integer)>] minutes of the week from Monday 00:00
       def initialize(ranges, zone, days_off = [])

@@ -287,6 +287,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/runs/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How a rule would suit people, before the series is made */
+        post: operations["checkNewRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/series": {
         parameters: {
             query?: never;
@@ -2028,6 +2045,8 @@ export interface components {
             place?: string | null;
             keeperId?: components["schemas"]["Key"];
             chairId?: components["schemas"]["Key"];
+            /** @description though it has too few seats or is closed then */
+            placeAnyway?: boolean;
             placeId?: components["schemas"]["Key"] | null;
             beforeMin?: number;
             afterMin?: number;
@@ -2059,6 +2078,8 @@ export interface components {
             place?: string | null;
             keeperId?: components["schemas"]["Key"];
             chairId?: components["schemas"]["Key"];
+            /** @description though it has too few seats or is closed then */
+            placeAnyway?: boolean;
             placeId?: components["schemas"]["Key"] | null;
             beforeMin?: number;
             afterMin?: number;
@@ -2134,6 +2155,8 @@ export interface components {
             since: components["schemas"]["Day"];
             members: components["schemas"]["Member"][];
             groups: components["schemas"]["MemberGroup"][];
+            /** @description my own page for answering; null when I am not asked */
+            answerPath: string | null;
             /** @description all meetings from then on are called off */
             endedFrom: components["schemas"]["Wall"] | null;
             told: {
@@ -2512,6 +2535,15 @@ export interface components {
             today: components["schemas"]["Day"];
             zonePlace: string;
             anySeries: boolean;
+            /** @description series with meetings I have not answered, however far ahead */
+            unanswered: {
+                id: components["schemas"]["Key"];
+                title: string;
+                meetings: number;
+                localStart: components["schemas"]["Wall"];
+                /** @description of my own page for answering */
+                path: string;
+            }[];
             /** @description null when all are done, or they are not this person's to take */
             firstSteps: {
                 /** @enum {string} */
@@ -3087,6 +3119,11 @@ export interface components {
             localStart: components["schemas"]["Wall"];
             lengthMin: number;
         };
+        NewRunCheck: {
+            run: components["schemas"]["RunWish"];
+            people?: components["schemas"]["MemberWish"][];
+            groups?: components["schemas"]["AskedGroup"][];
+        };
         CorrectedAddress: {
             email: string;
         };
@@ -3095,6 +3132,8 @@ export interface components {
             lengthMin: number;
             /** @description false: place and call are those of the series */
             ownWhere: boolean;
+            /** @description though it has too few seats or is closed then */
+            placeAnyway?: boolean;
             placeId?: components["schemas"]["Key"] | null;
             place?: string | null;
             call?: components["schemas"]["Call"] | null;
@@ -3261,6 +3300,8 @@ export interface components {
             runAnswer: components["schemas"]["AnswerWord"];
             runNote: string | null;
             awayLately: number;
+            /** @description so many past meetings were looked at */
+            awayOf: number;
             oftenAway: boolean;
             failing: string | null;
             answers: components["schemas"]["AnswerCell"][];
@@ -3307,6 +3348,8 @@ export interface components {
             subject: string | null;
             outcome: string | null;
             remark: string | null;
+            /** @description what is written in it */
+            words: string | null;
             receivedAt: components["schemas"]["Instant"];
         };
         IncomingMails: {
@@ -3345,6 +3388,8 @@ export interface components {
             papers: components["schemas"]["Paper"][];
         };
         AnswerLink: {
+            /** @description of meetings to come; `meetings` are the first of them */
+            total: number;
             title: string;
             purpose: string | null;
             location: string | null;
@@ -4206,6 +4251,11 @@ export interface components {
                 "application/json": components["schemas"]["ChangedMeeting"];
             };
         };
+        NewRunCheck: {
+            content: {
+                "application/json": components["schemas"]["NewRunCheck"];
+            };
+        };
         CorrectedAddress: {
             content: {
                 "application/json": components["schemas"]["CorrectedAddress"];
@@ -4590,6 +4640,19 @@ export interface operations {
         requestBody: components["requestBodies"]["Run"];
         responses: {
             200: components["responses"]["RunPreview"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkNewRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewRunCheck"];
+        responses: {
+            200: components["responses"]["RunCheck"];
             default: components["responses"]["Problem"];
         };
     };

@@ -93,7 +93,7 @@ async function save() {
           <dt class="soft">Then</dt><dd class="strong">{{ preview.sentence }}<template v-if="difference">, {{ difference }}</template></dd>
         </dl>
       </div>
-      <RunCheck v-if="check" :check="check" />
+      <RunCheck v-if="check && touched" :check="check" />
     </template>
     <v-text-field v-else v-model="reason" label="Why" maxlength="500" :error-messages="tried && !reason.trim() ? 'Say why, so that people understand.' : undefined" />
     <p class="small soft">Sheets, files and places go along, the first to the first new date and so on. Answers are asked anew where the time changes. Past meetings stay as they are.</p>

@@ -29,7 +29,7 @@ const rows = computed(() => strands.rows.map((row, i) => {
   return {
     ...row, open, from, y: y(i), bend, to: Math.max(x(row.to), bend + 4), width: open ? 2 + row.thickness * 1.4 : 2,
     tone: !open ? 'var(--closed)' : row.action.stuck ? 'var(--stuck)' : row.action.carried > 0 ? 'var(--carried)' : 'var(--fresh)',
-    age: row.action.carried === 0 ? 'new' : `×${row.action.carried}`, ink: row.action.stuck ? 'stuck' : row.action.carried > 0 ? 'carried' : 'fresh',
+    age: row.action.carried === 0 ? 'new' : String(row.action.carried), ink: row.action.stuck ? 'stuck' : row.action.carried > 0 ? 'carried' : 'fresh',
     owners: list(row.action.owners.map(owner => owner.name)) || 'nobody yet',
   }
 }))
