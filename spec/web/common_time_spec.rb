@@ -38,7 +38,7 @@ RSpec.describe "Finding a time" do
   it "for eight people in three zones, and makes a series of it" do
     busy("Ines Torvald" => [[monday, "1300", "1530"], [monday + 1, "1300", "1400"]], "Wen Halloran" => [[monday, "1500", "1700"]])
     look(*people.keys.drop(1))
-    click_button "done changing"
+    click_button "Done"
     expect(page).to have_css(".fit", text: "All 8 free")
     expect(page).to have_css(".left li", text: "Halifax")
     expect_accessible
@@ -54,7 +54,7 @@ RSpec.describe "Finding a time" do
     expect(page).to have_no_css(".silhouettes [role=status]", text: "#{before} times")
     expect(find(".silhouettes [role=status]").text[/\d+/].to_i).to be < before
 
-    click_button "change"
+    click_button "Change"
     find("label", text: "Across a run").click
     fill_in "Meetings", with: "5"
     expect(page).to have_css("h2", text: "Across 5 meetings")
@@ -117,7 +117,7 @@ RSpec.describe "Finding a time" do
     fill_in "First date", with: monday
     fill_in "Starts at", with: "09:30"
     choose_from "How often", "Once"
-    choose_from "Hold a place", "Chart room, 10 seats"
+    choose_from "Room or equipment", "Chart room, 10 seats"
     click_button "Make the series"
     expect(page).to have_content "Chart room is held by “First come” on #{monday.strftime("%A %-d %B %Y")}"
     click_button "Take Boat shed instead"
@@ -133,13 +133,13 @@ RSpec.describe "Finding a time" do
     within(".v-dialog") do
       find("label", text: "An address that is read again and again").click
       fill_in "Address", with: "http://127.0.0.1:9/marit.ics"
-      click_button "Add it"
+      click_button "Add"
     end
     expect(page).to have_content "lies in a network that is not read from"
     click_button "Add a calendar"
     within(".v-dialog") do
       find("input[type=file]", visible: :all).attach_file(File.expand_path("../reference/ics_import/large-rules-300.ics", __dir__))
-      click_button "Add it"
+      click_button "Add"
     end
     expect(page).to have_content "300 events", wait: 20 # the worker shares two cores with the browser
     expect_accessible

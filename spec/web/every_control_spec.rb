@@ -8,20 +8,20 @@ RSpec.describe "Every control" do
 
   def dialog = find(".v-dialog")
 
-  def keep(verb = "Keep") = within(".v-dialog") { click_button verb }
+  def keep(verb = "Save") = within(".v-dialog") { click_button verb }
 
   it "keeps people, groups and places, and takes a group away and back" do
     sign_in_as("Marit Hauge")
     visit "/people"
-    click_button "Change Wen Halloran"
+    click_button "Edit Wen Halloran"
     dialog.fill_in "Name", with: "Wen Halloran-Ek"
     keep
     expect(page).to have_link "Wen Halloran-Ek"
     click_button "Groups"
     click_button "Add a group"
     dialog.fill_in "Name", with: "Boat crew"
-    keep
-    click_button "Change Boat crew"
+    keep "Add"
+    click_button "Edit Boat crew"
     dialog.fill_in "Name", with: "Shore crew"
     keep
     expect(page).to have_css "b", text: "Shore crew"
@@ -32,9 +32,9 @@ RSpec.describe "Every control" do
     click_button "Places"
     click_button "Add a place"
     dialog.fill_in "Name", with: "Chart room"
-    keep
+    keep "Add"
     click_link "Chart room"
-    click_button "Change it"
+    click_button "Edit"
     dialog.fill_in "Name", with: "Map room"
     keep
     expect(page).to have_css "h1", text: "Map room"
@@ -44,12 +44,12 @@ RSpec.describe "Every control" do
     sign_in_as("Wen Halloran")
     visit "/people/#{wen}"
     click_button "Add hours on Saturday"
-    click_button "Keep the hours"
-    expect(page).to have_content "The hours are kept."
+    click_button "Save the hours"
+    expect(page).to have_content "The hours are saved."
     expect(Records::Person.find(wen).working_hours["sa"].size).to eq 1
     click_button "Make my private addresses"
     expect(find_field("When I am busy").value).to include "/feeds/busy/#{wen}/"
-    click_button "Close them"
+    click_button "Close these addresses"
     expect(page).to have_button "Make my private addresses"
   end
 
@@ -79,12 +79,13 @@ RSpec.describe "Every control" do
     use(UseCases::Invitations, marit).send_all(id: key, series_id: id)
     visit URI(UseCases::AnswerLinks.address(id, wen)).path
     click_button "Offer another time"
-    find_field("Begins, Oslo time").set("#{monday + 1}T15:00")
+    fill_in "Begins on, Oslo time", with: monday + 1
+    fill_in "at", with: "15"
     click_button "Send the offer"
     expect(page).to have_content "Your offer is with the keeper"
     expect(page).to have_content "another time offered"
     expect(Records::Counter.pluck(:person_id, :state)).to eq [[wen, "open"]]
-    click_button "Mail me a calendar address of all I am asked to"
+    click_button "Mail me a calendar address for all my invitations"
     expect(page).to have_content "The address is on its way to your mail."
     eventually { Records::Mail.where(recipient: "wen@skerrybuoy.example", subject: "Your meetings as a calendar").exists? }
   end
@@ -94,19 +95,27 @@ RSpec.describe "Every control" do
     visit "/people/#{wen}"
     click_button "Add a calendar"
     dialog.find("label", text: "Busy times entered by hand").click
-    dialog.fill_in "Called", with: "By hand"
-    keep("Add it")
-    click_button "Enter a busy time"
+    dialog.fill_in "Name", with: "By hand"
+    keep("Add")
+    click_button "Add a busy time"
     dialog.fill_in "What (only for you)", with: "Dentist"
-    dialog.find_field("From").set("#{monday}T15:00")
-    dialog.find_field("To").set("#{monday}T16:00")
+    {"From" => "15", "To" => "1600"}.each do |name, at|
+      within("[role=group][aria-label='#{name}']") do
+        fill_in name, with: monday.strftime("%-d %b %Y")
+        fill_in "at", with: at
+      end
+    end
     keep
     expect(page).to have_css "li", text: /15:00–16:00 Dentist/
-    within("section", text: "Calendars", match: :first) { click_button "Take away" }
-    expect(page).to have_no_content "Dentist"
+    find("li li", text: "Dentist").click_button("Remove")
+    expect(page).to have_no_css "li li", text: "Dentist"
+    click_button "Undo"
+    expect(page).to have_css "li li", text: "Dentist"
     click_button "Remove: By hand"
-    expect(page).to have_no_content "By hand"
-    expect([Records::Calendar.count, Records::BusySpan.count]).to eq [0, 0]
+    expect(page).to have_no_css "b", text: "By hand"
+    expect(Records::Calendar.count).to eq 1 # there is a way back for a while
+    click_button "Close"
+    eventually { [Records::Calendar.count, Records::BusySpan.count] == [0, 0] }
   end
 
   it "takes an invitation that came as a file, and says what is wrong with another" do
@@ -130,9 +139,11 @@ RSpec.describe "Every control" do
     topic(second, marit, "Safety")
     sign_in_as("Marit Hauge")
     visit "/meetings/#{second}"
-    click_button "Change the topic Safety"
-    find("form input[maxlength='200']", match: :first).set("Safety at sea")
-    within(".topic") { click_button "Keep" }
+    click_button "Edit the topic Safety"
+    within(".topic form") do
+      find_field("Topic").set("Safety at sea")
+      click_button "Save"
+    end
     expect(page).to have_content "Safety at sea"
     path = Tempfile.new(["chart", ".txt"]).tap { |one| one.write("depth") && one.close }.path
     find("input[aria-label='Add papers']", visible: :all).set(path)

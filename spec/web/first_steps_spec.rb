@@ -9,7 +9,7 @@ RSpec.describe "First steps" do
     expect(page).to have_content "at least 12 characters. A few words"
     fill_in "Password, at least 12 characters", with: Stage::PASSWORD
     type(:enter)
-    expect(page).to have_content "Begin with a series"
+    expect(page).to have_content "First steps"
     page.driver.browser.keyboard.type("/")
     expect(page).to have_css "input[role=combobox]:focus"
     type("new ser")
@@ -18,7 +18,7 @@ RSpec.describe "First steps" do
     expect(page).to have_css "h1", text: "New series"
     page.execute_script("document.activeElement.blur()")
     page.driver.browser.keyboard.type("?")
-    expect(page).to have_content "Keys of this screen"
+    expect(page).to have_content "Keys on this page"
     expect_accessible within: ".v-dialog"
   end
 

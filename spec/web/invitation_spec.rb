@@ -72,7 +72,7 @@ RSpec.describe "An invitation that holds" do
     expect(page).to have_css(".fit", text: "Wen Halloran")
     as_keeper
     click_button "Take it"
-    expect(page).to have_content "2 people to tell of changes"
+    expect(page).to have_content "1 person to tell of changes"
     send_invitation
     expect_calendar("#{day(days[0])}, 14:00", "#{day(days[1] + 1)}, 15:00", "#{day(days[2])}, 14:00", "#{day(days[3])}, 14:00")
     latest_mail
@@ -129,8 +129,8 @@ RSpec.describe "An invitation that holds" do
     second = (monday + 7).strftime("%A %-d %B")
     visit link
     click_button "I cannot, #{second}"
-    expect(page).to have_content "Kept: you cannot, #{second}."
-    click_button "Add a word, #{second}"
+    expect(page).to have_content "Saved: you cannot, #{second}."
+    click_button "Add a note, #{second}"
     type "At the dentist"
     type(:enter)
     expect(page).to have_content "“At the dentist”"
@@ -138,7 +138,7 @@ RSpec.describe "An invitation that holds" do
     expect(page).to have_css "button[aria-pressed=true]", text: "I cannot", count: 1
     expect(page).to have_content "All 3 that are still open"
     find("[aria-label='Your answer for all that are still open']").click_button("I come")
-    expect(page).to have_content "Kept: you come, to all that were open."
+    expect(page).to have_content "Saved: you come, to all that were open."
     expect(meetings.map { |id| Records::Reply.where(meeting_id: id, person_id: wen).pick(:answer, :note) }).to eq [["accepted", nil], ["declined", "At the dentist"], ["accepted", nil], ["accepted", nil]]
     expect(page).to have_no_content "still open"
     click_button "Offer another time"
@@ -151,17 +151,17 @@ RSpec.describe "An invitation that holds" do
     page.driver.browser.resize(width: 390, height: 800)
     visit "#{URI(UseCases::AnswerLinks.address(series_id, wen)).path}?answer=tentative"
     expect(page).to have_css("h1", text: "Mooring round")
-    expect(page).to have_content "You chose “I may come” in the mail. Press it where it holds."
+    expect(page).to have_content "You chose “I may come” in the mail. Press it for each meeting it is true of."
     expect(page).to have_css(".suggested", text: "I may come", minimum: 1)
     expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= 390
     expect_accessible
     expect(Records::Reply.count).to eq 0
-    fill_in "A word with it (if you like)", with: "Depends on the ferry"
+    fill_in "A note with it (optional)", with: "Depends on the ferry"
     find("[aria-label='Your answer for all that are still open']").click_button("I may come")
-    expect(page).to have_content "Kept: you may come, to all that were open."
+    expect(page).to have_content "Saved: you may come, to all that were open."
     expect(Records::Reply.pluck(:answer, :way, :note).uniq).to eq [["tentative", "link", "Depends on the ferry"]]
     visit "/answer/#{series_id}/#{wen}/#{"0" * 40}"
-    expect(page).to have_content "This link is not valid any more"
+    expect(page).to have_content "This link is no longer valid"
   ensure
     page.driver.browser.resize(width: 1280, height: 800)
   end

@@ -31,6 +31,9 @@ RSpec.describe "A keeper's week" do
 
     def field(label) = find(".v-dialog").find_field(label, visible: :all).value
 
+    # As the page writes a day.
+    def written(date) = date.strftime("%a %-d %b %Y").sub("Sep ", "Sept ")
+
     def chosen(label) = find(".v-dialog .v-select", text: label).find(".v-select__selection-text").text
 
     before { sign_in_as("Marit Hauge") }
@@ -38,7 +41,7 @@ RSpec.describe "A keeper's week" do
     it "a weekly rule of four meetings, of which an hour's move keeps the day and the number" do
       id = mooring
       open_change(id)
-      expect([field("First date"), field("Starts at"), field("Minutes"), chosen("How often"), chosen("End"), field("Number")]).to eq [monday.iso8601, "14:00", "45", "Weekly, on chosen days", "Ends after", "4"]
+      expect([field("First date"), field("Starts at"), field("Length"), chosen("How often"), chosen("End"), field("Number")]).to eq [written(monday), "14:00", "45 min", "Weekly, on chosen days", "Ends after", "4"]
       expect(page).to have_css ".days button[aria-pressed=true]", text: "Mon"
       find(".v-dialog").fill_in "Starts at", with: "15:00"
       expect(page).to have_css ".v-dialog dl dd", text: /Every Monday, 15:00–15:45 .*4 meetings/
@@ -64,7 +67,7 @@ RSpec.describe "A keeper's week" do
       find(".v-dialog .v-select", text: "This is for").find(".v-field").click
       find(".v-overlay--active .v-list-item", text: (monday + 14).strftime("%-d %B")).click
       expect(page).to have_css ".v-dialog dl dd", text: /2 meetings/
-      expect([field("First date"), field("Number")]).to eq [(monday + 14).iso8601, "2"]
+      expect([field("First date"), field("Number")]).to eq [written(monday + 14), "2"]
       find(".v-dialog").fill_in "Starts at", with: "09:00"
       expect(page).to have_css ".v-dialog dl dd", text: /09:00/
       within(".v-dialog") { find("button[type=submit]").click }
@@ -76,7 +79,7 @@ RSpec.describe "A keeper's week" do
       id = mooring(rule: "FREQ=MONTHLY;INTERVAL=3;BYDAY=MO;BYSETPOS=2;COUNT=3", start: "#{monday}T14:00")
       open_change(id)
       expect(chosen("How often")).to eq "As it is"
-      find(".v-dialog").fill_in "Minutes", with: "60"
+      find(".v-dialog").fill_in "Length", with: "60"
       expect(page).to have_css ".v-dialog dl dd", text: /3 meetings/
       within(".v-dialog") { find("button[type=submit]").click }
       expect(page).to have_content "3 meetings moved"
@@ -119,16 +122,16 @@ RSpec.describe "A keeper's week" do
     tell(id)
     link = URI(UseCases::AnswerLinks.address(id, wen)).path
     visit link
-    fill_in "A word with it (if you like)", with: "On the ferry"
+    fill_in "A note with it (optional)", with: "On the ferry"
     page.driver.browser.network.offline_mode
     find("[aria-label='Your answer for all that are still open']").click_button("I cannot")
     expect(page).to have_content "Not sent yet: there is no connection just now."
-    expect(page).to have_no_content "not valid"
+    expect(page).to have_no_content "no longer valid"
     page.driver.browser.network.emulate_network_conditions
     find("[aria-label='Your answer for all that are still open']").click_button("I cannot")
-    expect(page).to have_content "Kept: you cannot"
+    expect(page).to have_content "Saved: you cannot"
     expect(Records::Reply.where(person_id: wen).pluck(:answer, :note).uniq).to eq [["declined", "On the ferry"]]
     visit link.sub(/[0-9a-f]{4}\z/, "0000")
-    expect(page).to have_content "This link is not valid any more"
+    expect(page).to have_content "This link is no longer valid"
   end
 end

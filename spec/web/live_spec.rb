@@ -16,7 +16,7 @@ RSpec.describe "A sheet in session" do
     sign_in_as(name)
     visit "/meetings/#{@meeting}"
     expect(page).to have_css ".entry input:focus"
-    expect(page).to have_content "all kept"
+    expect(page).to have_content "all saved"
   end
 
   it "shows one person's lines to the other within two seconds" do

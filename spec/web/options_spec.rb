@@ -41,7 +41,7 @@ RSpec.describe "Options of a meeting" do
     find("label", text: "This meeting differs from the series").click
     expect_accessible within: ".v-dialog"
     fill_in "Room for", with: "2"
-    click_button "Keep"
+    click_button "Save"
     expect(page).to have_css("tfoot td", text: "2 of 2")
     expect(page).to have_css("tfoot button", text: "its own")
     expect_mail(Records::Person.find(wen).email, "You have a place: Rope course")
@@ -87,10 +87,10 @@ RSpec.describe "Options of a meeting" do
     visit "/"
     expect(page).to have_content "#{day.strftime("%A %-d %B")}, 14:00–15:00 Oslo"
     expect_accessible
-    fill_in "A word with it (if you like)", with: "With the tide tables"
+    fill_in "A note with it (optional)", with: "With the tide tables"
     click_button "I come: #{title}"
     expect(page).to have_content "you come"
-    click_button "Keep sheets of it here: #{title}"
+    click_button "Keep sheets for it here: #{title}"
     expect(page).to have_content "Olav Dahl invites to it, elsewhere."
     expect(page).to have_no_button "Send the invitation"
     expect_mail("olav@portcouncil.example", "Accepted: #{title}")
@@ -111,11 +111,11 @@ RSpec.describe "Options of a meeting" do
     visit "/people/#{marit}"
     find("label", text: "By text message as well").click
     fill_in "Number", with: "55 00 00 11"
-    click_button "Keep the reminders"
+    click_button "Save"
     expect(page).to have_content "Give the number with its country"
     expect_accessible
     fill_in "Number", with: "+47 55 00 00 11"
-    click_button "Keep the reminders"
+    click_button "Save"
     expect(page).to have_field "Number", with: "+4755000011"
     expect(Records::Person.find(marit)).to have_attributes(phone: "+4755000011", text_reminders: true)
   end

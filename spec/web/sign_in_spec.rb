@@ -28,12 +28,12 @@ RSpec.describe "Signing in" do
     click_button "Add a person"
     fill_in "Name", with: "Ines Torvald"
     fill_in "Mail address", with: "jo(e@x.example"
-    click_button "Keep"
+    click_button "Add"
     expect(page).to have_content "is not a mail address such as"
     fill_in "Mail address", with: "ines@skerrybuoy.example"
     expect_accessible within: ".v-dialog"
-    click_button "Keep"
-    expect(page).to have_content "Ines Torvald is kept, and mailed a link to sign in."
+    click_button "Add"
+    expect(page).to have_content "Ines Torvald is added, and mailed a link to sign in."
     expect(page).to have_content "cannot sign in yet"
     link = mailed_link("ines@skerrybuoy.example")
     in_another_browser do
@@ -62,12 +62,12 @@ RSpec.describe "Signing in" do
     click_button "Invite Lars Ekeli to sign in"
     expect(page).to have_content "mailed a link to sign in, good for three days"
     expect(mailed_link("lars@skerrybuoy.example")).to start_with "/sign-in/"
-    click_button "Bring people in"
+    click_button "Import"
     table = Tempfile.new(["people", ".csv"]).tap { |file| file.write("name,mail address\nTomás Reis,tomas@skerrybuoy.example\n") && file.close }
     find("input[type=file]", visible: :all).set(table.path)
     expect(page).to have_field "Mail them a link to sign in", checked: true, visible: :all
-    click_button "Keep 1 person"
-    expect(page).to have_content "1 person kept"
+    click_button "Import 1 person"
+    expect(page).to have_content "1 person imported"
     expect(mailed_link("tomas@skerrybuoy.example")).to start_with "/sign-in/"
   end
 

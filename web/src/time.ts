@@ -29,6 +29,14 @@ export function wallNow(timeZone: string, at = new Date()) {
   return parts.replace(' ', 'T').slice(0, 16)
 }
 
+/** ", 04:30 in Halifax" where the reader's wall shows another time; else nothing. */
+export function ownTime(instant: string, local: string, timeZone: string | undefined) {
+  if (!timeZone) return ''
+  const mine = wallNow(timeZone, new Date(instant))
+  if (mine === local.slice(0, 16)) return ''
+  return `, ${mine.slice(0, 10) === local.slice(0, 10) ? '' : `${shortDay(mine)} `}${clock(mine)} in ${zonePlace(timeZone)}`
+}
+
 /** Whole days from one date to another; negative when it is past. */
 export const daysFrom = (from: string, to: string) => Math.round((utc(to).getTime() - utc(from).getTime()) / 86_400_000)
 

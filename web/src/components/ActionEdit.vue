@@ -41,11 +41,11 @@ function drop() {
 
 <template>
   <FormDialog v-model="open" v-model:form="form" :draft="`action-${shown?.id}`" title="Edit the action" verb="Save" :error="error" :disabled="!form.text.trim()" @submit="save">
-    <v-textarea v-model="form.text" label="What is to be done" maxlength="5000" autofocus />
+    <v-textarea v-model="form.text" label="What is to be done" autofocus />
     <v-autocomplete v-model="form.ownerIds" :items="(series?.members ?? []).map(member => ({ title: member.name, value: member.personId }))" label="Owners" multiple chips />
     <DateField v-model="form.dueOn" label="Due" />
     <div class="drop">
-      <v-text-field v-model="form.reason" label="Or drop it, because" maxlength="500" />
+      <v-text-field v-model="form.reason" label="Or drop it, because" />
       <v-btn variant="outlined" :disabled="!form.reason.trim()" @click="drop">Drop it</v-btn>
     </div>
   </FormDialog>

@@ -2,10 +2,11 @@
 import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import { clock, mediumDay } from '../time'
+import CallWords from './CallWords.vue'
 
 /** One meeting as somebody invited sees it: when it is, what they have answered, and three ways to answer it. */
 type Word = Schemas['AnswerWord']
-const { meeting, standing, asked, suggested = undefined } = defineProps<{ meeting: Schemas['LinkMeeting']; standing: string; asked: boolean; suggested?: Word; busy?: boolean; papers: string }>()
+const { meeting, standing, asked, suggested = undefined } = defineProps<{ meeting: Schemas['LinkMeeting']; standing: string; asked: boolean; informed?: boolean; suggested?: Word; busy?: boolean; papers: string }>()
 const emit = defineEmits<{ answer: [answer: Word, note: string | null] }>()
 
 // Where people sign up there is no maybe.
@@ -40,9 +41,11 @@ function keepWord() {
         {{ label }}
       </button>
     </div>
+    <p v-if="meeting.location || meeting.call" class="small">Held elsewhere: {{ meeting.location }}<template v-if="meeting.call">{{ meeting.location ? ', ' : '' }}<CallWords :call="meeting.call" whole /></template></p>
+    <p v-if="informed && meeting.state === 'planned'"><button type="button" class="quiet small" :aria-label="`${meeting.answer === 'declined' ? 'I may be there after all' : 'I will not be there'}, ${day}`" :disabled="busy" @click="$emit('answer', meeting.answer === 'declined' ? 'none' : 'declined', null)">{{ meeting.answer === 'declined' ? 'I may be there after all' : 'I will not be there' }}</button></p>
     <p v-if="meeting.note && !writing" class="small">“{{ meeting.note }}”</p>
     <form v-if="writing" class="word" @submit.prevent="keepWord">
-      <v-text-field v-model="note" label="A note with it" maxlength="500" autofocus hide-details />
+      <v-text-field v-model="note" label="A note with it" autofocus hide-details />
       <v-btn type="submit" variant="outlined">Save</v-btn>
     </form>
     <p v-else-if="answerable && meeting.answer !== 'none'"><button type="button" class="quiet small" :aria-label="`${meeting.note ? 'Edit the note' : 'Add a note'}, ${day}`" @click="write()">{{ meeting.note ? 'Edit the note' : 'Add a note' }}</button></p>

@@ -4,6 +4,8 @@ import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
 import { base64, useCalendars, type Calendar, type Owner } from '../composables/useCalendars'
 import { clock, count, shortDay, since } from '../time'
+import { useSession } from '../composables/useSession'
+import { useRemoval } from '../composables/useRemoval'
 import FormDialog from './FormDialog.vue'
 import MomentField from './MomentField.vue'
 
@@ -11,7 +13,10 @@ import MomentField from './MomentField.vue'
 const { owner, enabled } = defineProps<{ owner: Owner; enabled: boolean }>()
 const { calendars, add, replace, readAgain, cancel, remove, addEntry, removeEntry, actError, isActing, resetAct } = useCalendars(() => owner, () => enabled)
 
+const { person: me } = useSession()
+const removal = useRemoval()
 const open = ref(false)
+const whose = computed(() => (owner.kind === 'place' ? 'it is' : owner.id === me.value?.id ? 'you are' : 'they are'))
 const KINDS = [{ title: 'A calendar file (.ics)', value: 'file' }, { title: 'An address that is read again and again', value: 'address' }, { title: 'Busy times entered by hand', value: 'by_hand' }]
 const form = ref({ id: '', name: '', kind: 'file' as Schemas['CalendarKind'], address: '', file: null as File | null })
 const entering = ref<Calendar | null>(null)
@@ -20,6 +25,14 @@ const at = (pointer: string) => (actError.value instanceof ProblemError ? actErr
 const reading = (calendar: Calendar) => ['waiting', 'running'].includes(calendar.state)
 const isEntering = computed({ get: () => entering.value !== null, set: shown => { if (!shown) entering.value = null } })
 
+/** What an address is called by its last part, or by its host. */
+function nameOf(address: string) {
+  try {
+    const url = new URL(address.replace(/^webcal/, 'https'))
+    return decodeURIComponent(url.pathname.split('/').filter(Boolean).at(-1) ?? '').replace(/\.(ics|ifb)$/i, '') || url.host
+  } catch { return 'Subscribed' }
+}
+
 function begin() {
   resetAct()
   form.value = { id: newKey(), name: '', kind: 'file', address: '', file: null }
@@ -27,7 +40,7 @@ function begin() {
 }
 async function save() {
   const { id, kind, address, file } = form.value
-  const name = form.value.name.trim() || (kind === 'file' ? file?.name ?? '' : kind === 'address' ? 'Subscribed' : 'By hand')
+  const name = form.value.name.trim() || (kind === 'file' ? file?.name ?? '' : kind === 'address' ? nameOf(address) : 'By hand')
   try {
     await add({ id, name, kind, ...(kind === 'address' ? { address } : {}), ...(kind === 'file' && file ? { content: await base64(file) } : {}) })
     open.value = false
@@ -53,16 +66,16 @@ async function saveEntry() {
 <template>
   <section id="calendars-section" class="sheet" aria-labelledby="calendars">
     <div class="row spread"><h2 id="calendars">Calendars</h2><v-btn size="small" variant="outlined" @click="begin">Add a calendar</v-btn></div>
-    <p v-if="calendars?.length === 0" class="soft">No calendar yet. Without one, nobody here can tell when {{ owner.kind === 'person' ? 'you are' : 'it is' }} free.</p>
+    <p v-if="calendars?.length === 0" class="soft">No calendar yet. Without one, nobody here can tell when {{ whose }} free.</p>
     <ul class="ruled">
-      <li v-for="calendar in calendars" :key="calendar.id">
+      <li v-for="calendar in calendars?.filter(removal.isThere)" :key="calendar.id">
         <div class="row spread">
           <span><b>{{ calendar.name }}</b> <span class="small soft">{{ calendar.kind === 'by_hand' ? 'by hand' : calendar.kind === 'address' ? calendar.address : count(calendar.events ?? 0, 'event') }}</span></span>
           <span class="row">
             <button v-if="calendar.kind === 'by_hand'" type="button" class="quiet small" @click="enter(calendar)">Add a busy time</button>
             <button v-if="calendar.kind === 'address'" type="button" class="quiet small" :aria-label="`Read now: ${calendar.name}`" @click="readAgain(calendar.id)">Read now</button>
             <label v-if="calendar.kind === 'file'" class="quiet small file">Replace the file<input type="file" accept=".ics,text/calendar" :aria-label="`Replace the file of ${calendar.name}`" @change="replaceWith(calendar, $event)"></label>
-            <button type="button" class="quiet small" :aria-label="`Remove: ${calendar.name}`" @click="remove(calendar.id)">Remove</button>
+            <button type="button" class="quiet small" :aria-label="`Remove: ${calendar.name}`" @click="removal.remove(calendar.id, `The calendar ${calendar.name} is removed.`, () => remove(calendar.id))">Remove</button>
           </span>
         </div>
         <div v-if="reading(calendar)" class="row" role="status">
@@ -76,7 +89,7 @@ async function saveEntry() {
         <p v-if="calendar.lastError" class="small stuck" role="alert">{{ calendar.lastError }}<template v-if="calendar.succeededAt"> What was known before stays.</template></p>
         <details v-if="calendar.warnings.length" class="small"><summary>{{ count(calendar.warnings.length, 'remark') }}</summary><p v-for="warning in calendar.warnings" :key="warning">{{ warning }}</p></details>
         <ul v-if="calendar.entries.length" class="small">
-          <li v-for="one in calendar.entries" :key="one.id" class="row">{{ shortDay(one.localStart) }}, {{ clock(one.localStart) }}–{{ clock(one.localEnd) }} {{ one.title }}{{ one.rule ? ', every week' : '' }} <button type="button" class="quiet small" @click="removeEntry(calendar.id, one.id)">Remove</button></li>
+          <li v-for="one in calendar.entries.filter(removal.isThere)" :key="one.id" class="row">{{ shortDay(one.localStart) }}, {{ clock(one.localStart) }}–{{ clock(one.localEnd) }} {{ one.title }}{{ one.rule ? ', every week' : '' }} <button type="button" class="quiet small" @click="removal.remove(one.id, `${one.title ?? 'The busy time'} is removed.`, () => removeEntry(calendar.id, one.id))">Remove</button></li>
         </ul>
       </li>
     </ul>
@@ -84,11 +97,11 @@ async function saveEntry() {
       <v-radio-group v-model="form.kind" hide-details><v-radio v-for="kind in KINDS" :key="kind.value" :label="kind.title" :value="kind.value" /></v-radio-group>
       <v-file-input v-if="form.kind === 'file'" :model-value="form.file ?? undefined" label="Calendar file" accept=".ics,text/calendar" variant="outlined" density="compact" prepend-icon="" :error-messages="at('/content')" @update:model-value="file => { form.file = Array.isArray(file) ? file[0] ?? null : file ?? null }" />
       <v-text-field v-if="form.kind === 'address'" v-model="form.address" label="Address" placeholder="https://…/calendar.ics" :error-messages="at('/address')" />
-      <v-text-field v-model="form.name" label="Name" maxlength="120" hint="optional" :error-messages="at('/name')" />
-      <p class="small soft">Others see that {{ owner.kind === 'person' ? 'you are' : 'it is' }} busy, never with what.</p>
+      <v-text-field v-model="form.name" label="Name" hint="optional" :error-messages="at('/name')" />
+      <p class="small soft">Others see that {{ whose }} busy, never with what.</p>
     </FormDialog>
     <FormDialog v-model="isEntering" v-model:form="entry" draft="busy-time" title="A busy time" verb="Save" :error="at('/localEnd') || at('/localStart') ? null : actError" :busy="isActing" @submit="saveEntry">
-      <v-text-field v-model="entry.title" label="What (only for you)" maxlength="200" />
+      <v-text-field v-model="entry.title" label="What (only for you)" />
       <MomentField v-model="entry.from" label="From" :error-messages="at('/localStart')" />
       <MomentField v-model="entry.to" label="To" :error-messages="at('/localEnd')" />
       <v-checkbox v-model="entry.weekly" label="Every week" />

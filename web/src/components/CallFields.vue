@@ -18,9 +18,9 @@ export const callForm = (call: Schemas['Call'] | null | undefined) => ({ url: ca
 
 <template>
   <div class="call">
-    <v-text-field v-model="call.url" label="Link of the call" type="url" maxlength="500" placeholder="https://" :error-messages="at('url')" />
-    <v-text-field v-if="hasCall || call.passcode" v-model="call.passcode" label="Passcode" maxlength="60" :error-messages="at('passcode')" />
-    <v-text-field v-model="call.dialIn" label="Or dial" type="tel" maxlength="200" :error-messages="at('dialIn')" />
+    <v-text-field v-model="call.url" label="Link of the call" type="url" placeholder="https://" :error-messages="at('url')" />
+    <v-text-field v-if="hasCall || call.passcode" v-model="call.passcode" label="Passcode" :error-messages="at('passcode')" />
+    <v-text-field v-model="call.dialIn" label="Or dial" type="tel" :error-messages="at('dialIn')" />
   </div>
 </template>
 

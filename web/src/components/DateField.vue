@@ -6,7 +6,7 @@ import { shortDay, wallNow } from '../time'
 import TypedField from './TypedField.vue'
 
 /** A day, typed freely or picked: "fri 14", "14.12." or "+7". Shown with its weekday. */
-const { timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone } = defineProps<{ label: string; errorMessages?: string | string[]; timeZone?: string; hint?: string }>()
+const { timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone, errorMessages = undefined, hint = undefined } = defineProps<{ label: string; errorMessages?: string | string[]; timeZone?: string; hint?: string }>()
 const day = defineModel<string | null>({ required: true })
 const today = computed(() => wallNow(timeZone).slice(0, 10))
 const picking = ref(false)

@@ -54,10 +54,10 @@ function move(days: number, bars: number) {
 
 <style scoped>
 .picture { display: flex; gap: 12px; overflow-x: auto; padding: 4px 6px 14px 0; }
-.hours { position: relative; flex: 0 0 26px; margin-top: 26px; font-size: 11.5px; color: var(--soft); }
+.hours { position: relative; flex: 0 0 26px; margin-top: 26px; font-size: 0.8214rem; color: var(--soft); }
 .hours span { position: absolute; right: 0; transform: translateY(-50%); }
 .day { flex: 1 0 92px; min-width: 92px; }
-.day h3 { font: 650 12.5px 'Figtree Variable', sans-serif; height: 22px; letter-spacing: 0; white-space: nowrap; }
+.day h3 { font: 650 0.8929rem 'Figtree Variable', sans-serif; height: 22px; letter-spacing: 0; white-space: nowrap; }
 .bars { position: relative; border-left: 2px solid var(--soft); margin-top: 4px; }
 .rule { position: absolute; left: 0; right: 0; border-top: 1px solid var(--line); }
 .bar { position: absolute; left: 0; width: 100%; padding: 0; border: 0; background: none; cursor: pointer; text-align: left; }

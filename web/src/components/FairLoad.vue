@@ -31,7 +31,7 @@ const most = computed(() => Math.max(1, ...rows.value.flatMap(row => [row.minute
 
 <style scoped>
 .load { margin-top: 16px; padding-top: 12px; border-top: 1px solid var(--line); display: grid; gap: 8px; }
-h3 { font-size: 15px; }
+h3 { font-size: 1.0714rem; }
 th { text-align: left; font-weight: 550; padding: 2px 18px 2px 0; }
 td { white-space: nowrap; padding-right: 18px; }
 i { display: inline-block; height: 9px; vertical-align: middle; }

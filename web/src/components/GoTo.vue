@@ -72,7 +72,7 @@ function take(to: string | undefined) {
 </template>
 
 <style scoped>
-.box { width: 100%; padding: 14px 18px; border: 0; border-bottom: 1px solid var(--line); font: inherit; font-size: 16px; color: var(--ink); background: none; outline: none !important; }
+.box { width: 100%; padding: 14px 18px; border: 0; border-bottom: 1px solid var(--line); font: inherit; font-size: 1.1429rem; color: var(--ink); background: none; outline: none !important; }
 ul { max-height: 380px; overflow: auto; padding: 6px !important; }
 li { display: flex; justify-content: space-between; padding: 8px 12px; border-radius: 3px; cursor: pointer; }
 li.chosen { background: var(--pine-pale); }

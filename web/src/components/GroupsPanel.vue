@@ -47,7 +47,7 @@ async function drop(group: Schemas['Group']) {
     </li>
   </ul>
   <FormDialog v-model="open" v-model:form="form" :draft="`group-${editing?.id ?? 'new'}`" :title="editing ? editing.name : 'Add a group'" :verb="editing ? 'Save' : 'Add'" :error="at('/name') || at('/groupIds') ? null : saveError" :busy="isSaving" @submit="keep">
-    <v-text-field v-model="form.name" label="Name" autofocus maxlength="120" :error-messages="at('/name')" />
+    <v-text-field v-model="form.name" label="Name" autofocus :error-messages="at('/name')" />
     <v-autocomplete v-model="form.personIds" :items="peopleChoices" label="People" multiple chips closable-chips />
     <v-autocomplete v-model="form.groupIds" :items="groupChoices" label="Groups in it" multiple chips closable-chips :error-messages="at('/groupIds')" />
   </FormDialog>

@@ -52,7 +52,7 @@ ul { margin: 6px 0 !important; }
 .dot.full { background: var(--fresh); border-color: var(--fresh); }
 .dot.away { border-color: var(--stuck); border-style: dashed; }
 .name { overflow-wrap: anywhere; }
-select { border: 0; border-bottom: 1px dotted var(--soft); background: none; color: var(--soft); font: inherit; font-size: 12px; text-align: right; cursor: pointer; max-width: 120px; }
+select { border: 0; border-bottom: 1px dotted var(--soft); background: none; color: var(--soft); font: inherit; font-size: 0.8571rem; text-align: right; cursor: pointer; max-width: 120px; }
 select option { color: #17231F; background: #fff; }
 .answer { display: flex; gap: 10px; margin-top: 6px; }
 .on { text-decoration: underline; text-underline-offset: 4px; text-decoration-thickness: 2px; }

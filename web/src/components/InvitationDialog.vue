@@ -84,6 +84,6 @@ function submit() {
 <style scoped>
 .cols { display: grid; grid-template-columns: 220px minmax(0, 1fr); gap: 24px; }
 .changes { padding: 8px 12px !important; background: var(--gold-pale); }
-.text { white-space: pre-wrap; overflow-wrap: anywhere; margin: 0; padding: 12px 14px; border: 1px solid var(--line); border-radius: 3px; font: 13px/1.5 'Figtree Variable', sans-serif; background: var(--paper); }
+.text { white-space: pre-wrap; overflow-wrap: anywhere; margin: 0; padding: 12px 14px; border: 1px solid var(--line); border-radius: 3px; font: 0.9286rem/1.5 'Figtree Variable', sans-serif; background: var(--paper); }
 @media (max-width: 700px) { .cols { grid-template-columns: 1fr; } }
 </style>

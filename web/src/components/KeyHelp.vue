@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { activeKeys } from '../composables/useKeys'
 
 const open = defineModel<boolean>({ required: true })
-const ALWAYS = [{ key: 'Enter', label: 'Save what is typed' }, { key: 'Esc', label: 'Cancel, or save a line as a plain note' }, { key: 'Tab', label: 'Move on' }]
+const keys = computed(() => (open.value ? [...activeKeys.filter(key => key.when?.() ?? true), ...ALWAYS] : []))
+const ALWAYS = [{ key: 'Enter', label: 'Save what is typed' }, { key: 'Esc', label: 'Cancel, or save a line as a plain note' }, { key: 'Tab', label: 'Move on' }, { key: '↑ ↓', label: 'In a date, time or length: the next, the one before' }]
 </script>
 
 <template>
@@ -10,7 +12,7 @@ const ALWAYS = [{ key: 'Enter', label: 'Save what is typed' }, { key: 'Esc', lab
     <v-card class="card">
       <h2 id="keys-title">Keys on this page</h2>
       <dl>
-        <template v-for="key in [...activeKeys, ...ALWAYS]" :key="key.key"><dt><kbd>{{ key.key }}</kbd></dt><dd>{{ key.label }}</dd></template>
+        <template v-for="key in keys" :key="key.key"><dt><kbd>{{ key.key }}</kbd></dt><dd>{{ key.label }}</dd></template>
       </dl>
       <v-btn @click="open = false">Close</v-btn>
     </v-card>

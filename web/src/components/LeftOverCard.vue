@@ -41,7 +41,7 @@ function drop() {
       </span>
     </div>
     <form v-if="dropping" class="why" @submit.prevent="drop" @keydown.esc="dropping = false">
-      <input ref="box" v-model="reason" aria-label="Why it is dropped" placeholder="Why it is dropped" maxlength="500"><button class="quiet" :disabled="!reason.trim()">Drop it</button>
+      <input ref="box" v-model="reason" aria-label="Why it is dropped" placeholder="Why it is dropped"><button class="quiet" :disabled="!reason.trim()">Drop it</button>
     </form>
   </li>
 </template>

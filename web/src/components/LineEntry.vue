@@ -70,7 +70,7 @@ onMounted(() => { if (text.value) read() })
 <template>
   <div class="entry no-print">
     <input
-      ref="box" v-model="text" :aria-label="`Next line under ${topicTitle}`" placeholder="Type a line" autocomplete="off" maxlength="5000" aria-describedby="reading"
+      ref="box" v-model="text" :aria-label="`Next line under ${topicTitle}`" placeholder="Type a line" autocomplete="off" aria-describedby="reading"
       @keydown.enter.prevent="keep" @keydown.esc="justNote = true">
     <p id="reading" class="reading" role="status">
       <template v-if="offered">
@@ -91,7 +91,7 @@ onMounted(() => { if (text.value) read() })
 </template>
 
 <style scoped>
-input { width: 100%; padding: 9px 12px; border: 1.5px solid var(--pine); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; font-size: 15px; }
+input { width: 100%; padding: 9px 12px; border: 1.5px solid var(--pine); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; font-size: 1.0714rem; }
 input:focus-visible { outline: 2px solid var(--pine) !important; outline-offset: 0; border-radius: 6px; }
 .reading { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; min-height: 26px; margin-top: 6px !important; }
 .offer { background: var(--gold-pale); padding: 2px 9px; border-radius: 3px; }

@@ -47,11 +47,11 @@ function save() {
 
 <style scoped>
 .line { display: grid; grid-template-columns: 58px 1fr; gap: 12px; padding: 3px 0; }
-.mark { text-align: right; font-size: 12px; font-weight: 700; padding-top: 2px; }
+.mark { text-align: right; font-size: 0.8571rem; font-weight: 700; padding-top: 2px; }
 .decision .mark { color: var(--pine); }
 .action .mark { color: var(--carried-ink); }
-p { overflow-wrap: anywhere; font-size: 15px; }
-.edit { opacity: 0; font-size: 12px; font-weight: 500; margin-left: 6px; }
+p { overflow-wrap: anywhere; font-size: 1.0714rem; }
+.edit { opacity: 0; font-size: 0.8571rem; font-weight: 500; margin-left: 6px; }
 .line:hover .edit, .edit:focus { opacity: 1; }
 .form { display: grid; gap: 10px; padding: 6px 0; }
 .kind { max-width: 160px; }

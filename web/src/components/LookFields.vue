@@ -63,7 +63,7 @@ function toggle(day: DayCode) {
 .across { grid-column: 1 / -1; }
 @media (max-width: 700px) {
   .fields { grid-template-columns: 1fr 1fr; gap: 10px 8px; }
-  .fields :deep(.v-field) { --v-field-padding-start: 10px; --v-field-padding-end: 6px; font-size: 14px; }
-  .fields :deep(.v-field__input) { font-size: 14px; }
+  .fields :deep(.v-field) { --v-field-padding-start: 10px; --v-field-padding-end: 6px; font-size: 1rem; }
+  .fields :deep(.v-field__input) { font-size: 1rem; }
 }
 </style>

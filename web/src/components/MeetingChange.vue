@@ -21,7 +21,7 @@ const { say } = useNotice()
 
 const current = () => ({
   at: sheet.localStart.slice(0, 16), lengthMin: sheet.lengthMin as number | '', ownWhere: sheet.own.where,
-  where: { place: sheet.own.place ?? '', placeId: sheet.own.placeId, beforeMin: sheet.own.beforeMin, afterMin: sheet.own.afterMin }, call: callForm(sheet.call),
+  where: { place: sheet.own.place ?? '', placeId: sheet.own.placeId, beforeMin: sheet.own.beforeMin, afterMin: sheet.own.afterMin, placeAnyway: false }, call: callForm(sheet.call),
 })
 const form = ref(current())
 const tried = ref(false)
@@ -53,8 +53,8 @@ async function save() {
     })
   } catch { /* shown at the field */ }
 }
-function wishOf(localStart: string, lengthMin: number, ownWhere: boolean, where: { placeId: string | null; place: string }, call: ReturnType<typeof callForm>) {
-  return { localStart, lengthMin, ownWhere, ...(ownWhere ? { placeId: where.placeId, place: where.place || null, call: callOf(call) } : {}) }
+function wishOf(localStart: string, lengthMin: number, ownWhere: boolean, where: { placeId: string | null; place: string; placeAnyway: boolean }, call: ReturnType<typeof callForm>) {
+  return { localStart, lengthMin, ownWhere, ...(ownWhere ? { placeId: where.placeId, placeAnyway: where.placeAnyway, place: where.place || null, call: callOf(call) } : {}) }
 }
 </script>
 

@@ -4,7 +4,7 @@ import DateField from './DateField.vue'
 import TimeField from './TimeField.vue'
 
 /** A day and a time on the wall, such as "2026-11-30T09:30"; empty until both are there. */
-const { label, timeLabel = 'at', usual = '' } = defineProps<{ label: string; timeLabel?: string; errorMessages?: string | string[]; usual?: string; timeZone?: string }>()
+const { label, timeLabel = 'at', usual = '', errorMessages = undefined, timeZone = undefined } = defineProps<{ label: string; timeLabel?: string; errorMessages?: string | string[]; usual?: string; timeZone?: string }>()
 const wall = defineModel<string>({ required: true })
 const day = ref(wall.value.slice(0, 10))
 const time = ref(wall.value.slice(11, 16) || usual)

@@ -18,7 +18,7 @@ const at = ref('')
 <template>
   <form class="stack" @submit.prevent>
     <v-select v-if="meeting.dates.length > 1" v-model="which" :items="[{ title: 'to all its dates', value: '' }, ...meeting.dates.map(date => ({ title: `on ${mediumDay(date.localStart)} only`, value: date.recurrenceAt }))]" label="This is my answer" />
-    <v-text-field v-model="note" label="A note with it (optional)" maxlength="500" />
+    <v-text-field v-model="note" label="A note with it (optional)" />
     <p class="row"><v-btn v-for="[word, label] in ANSWERS" :key="word" size="small" variant="outlined" :disabled="busy" :aria-label="`${label}: ${meeting.title}`" @click="emit('answer', { answer: word, note: note || null, recurrenceAt: which || null })">{{ label }}</v-btn><button type="button" class="quiet small" :aria-expanded="offering" @click="offering = !offering">Offer another time</button></p>
     <div v-if="offering" class="row"><MomentField v-model="at" :label="`Begins on, ${meeting.zonePlace} time`" class="offer" /><v-btn size="small" variant="outlined" :disabled="!at || busy" @click="emit('offer', { localStart: at, recurrenceAt: which || null, note: note || null })">Send the offer</v-btn></div>
   </form>

@@ -3,12 +3,11 @@ import { ref } from 'vue'
 import { v7 as newKey } from 'uuid'
 import { bringPaper, removePaper } from '../composables/usePapers'
 import type { Schemas } from '../api/client'
-import { useNotice } from '../composables/useNotice'
+import { useRemoval } from '../composables/useRemoval'
 
 /** Papers of a meeting: chosen, dragged or pasted, several at once, with how far each has come. */
 const { papers, meetingId, mayBring, me } = defineProps<{ papers: Schemas['Paper'][]; meetingId: string; mayBring: boolean; me: string; runs: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
-const { say, complain } = useNotice()
 const coming = ref<{ name: string; share: number; fault: string; retry: () => void }[]>([])
 const over = ref(false)
 
@@ -24,13 +23,8 @@ async function one(file: File, id: string) {
     emit('changed')
   } catch (fault) { entry.fault = (fault as Error).message }
 }
-async function drop(paper: Schemas['Paper']) {
-  try {
-    await removePaper(paper.id)
-    say(`${paper.name} is removed.`)
-    emit('changed')
-  } catch (fault) { complain(fault as Error) }
-}
+const { remove, isThere } = useRemoval()
+const drop = (paper: Schemas['Paper']) => remove(paper.id, `${paper.name} is removed.`, () => removePaper(paper.id).then(() => emit('changed')))
 const size = (bytes: number) => (bytes < 100_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`)
 </script>
 
@@ -39,7 +33,7 @@ const size = (bytes: number) => (bytes < 100_000 ? `${Math.max(1, Math.round(byt
     <h2 id="papers" class="eyebrow">Papers{{ papers.length ? ` · ${papers.length}` : '' }}</h2>
     <p class="small"><a :href="`/api/meetings/${meetingId}/agenda`" download>The agenda as a PDF</a></p>
     <ul>
-      <li v-for="paper in papers" :key="paper.id" class="row spread">
+      <li v-for="paper in papers.filter(isThere)" :key="paper.id" class="row spread">
         <a :href="`/api/papers/${paper.id}`" download>{{ paper.name }}</a><span class="small soft">{{ size(paper.sizeBytes) }} <button v-if="mayBring && (runs || paper.broughtBy.id === me)" type="button" class="quiet small" :aria-label="`Remove: ${paper.name}`" @click="drop(paper)">Remove</button></span>
       </li>
       <li v-for="entry in coming" :key="entry.name" role="status">

@@ -16,6 +16,7 @@ const { say } = useNotice()
 const preview = ref<Schemas['PeoplePreview'] | null>(null)
 const error = ref<Error | null>(null)
 const busy = ref(false)
+const LARGEST_BYTES = 5_000_000
 const keys = ref<string[]>([])
 const invite = ref(true)
 watch(open, shown => { if (shown) { preview.value = null; error.value = null } })
@@ -25,7 +26,8 @@ const people = (number: number) => count(number, 'person').replace('persons', 'p
 async function read(files: File | File[] | undefined) {
   const file = Array.isArray(files) ? files[0] : files
   if (!file) return
-  error.value = null
+  error.value = file.size > LARGEST_BYTES ? new Error('This file is larger than 5 MB. Split it, or leave out pictures.') : file.size === 0 ? new Error('This file is empty.') : null
+  if (error.value) return
   busy.value = true
   try {
     preview.value = await previewImport({ content: await base64(file), kind: /\.vcf$/i.test(file.name) || file.type.includes('vcard') ? 'vcard' : 'csv', timeZone })

@@ -54,8 +54,8 @@ function addGuest() {
     </ul>
     <v-autocomplete v-model:search="typed" :model-value="adding" :items="others" label="Add a person or group" no-data-text="Nobody else is here. Add them on the page People & places." @update:model-value="add" />
     <div class="guest" @keydown.enter.prevent="addGuest">
-      <v-text-field v-model="guest.name" label="Guest's name" maxlength="120" />
-      <v-text-field v-model="guest.email" label="Guest's mail address" type="email" maxlength="190" />
+      <v-text-field v-model="guest.name" label="Guest's name" />
+      <v-text-field v-model="guest.email" label="Guest's mail address" type="email" />
       <v-btn variant="outlined" :disabled="!guest.email.includes('@')" @click="addGuest">Add the guest</v-btn>
     </div>
   </div>

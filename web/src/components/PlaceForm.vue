@@ -36,10 +36,10 @@ async function keep() {
 
 <template>
   <FormDialog v-model="open" v-model:form="form" :draft="`place-${place?.id ?? 'new'}`" :title="place ? place.name : 'Add a place'" :verb="place ? 'Save' : 'Add'" :disabled="unsure" :error="at('/name') ? null : saveError" :busy="isSaving" :width="620" @submit="keep">
-    <v-text-field v-model="form.name" label="Name" autofocus maxlength="120" :error-messages="at('/name')" />
+    <v-text-field v-model="form.name" label="Name" autofocus :error-messages="at('/name')" />
     <div class="pair"><v-select v-model="form.kind" :items="[{ title: 'a room', value: 'room' }, { title: 'a piece of equipment', value: 'equipment' }]" label="It is" /><v-text-field v-model.number="form.seats" type="number" min="1" label="Seats" :error-messages="at('/seats')" /></div>
     <v-combobox v-model="form.equipment" multiple chips closable-chips label="What stands in it" variant="outlined" density="compact" hide-details="auto" />
-    <div class="pair"><v-text-field v-model="form.whereabouts" label="Where it is" maxlength="250" /><ZoneField v-model="form.timeZone" :error-messages="at('/timeZone')" /></div>
+    <div class="pair"><v-text-field v-model="form.whereabouts" label="Where it is" /><ZoneField v-model="form.timeZone" :error-messages="at('/timeZone')" /></div>
     <v-select v-model="form.lookedAfterById" :items="choices" label="Looked after by" clearable />
     <v-checkbox v-model="form.opening" label="Open at certain hours only" />
     <WeekHours v-if="form.opening" v-model="form.openingHours" v-model:unsure="unsure" :at="pointer => at(`/openingHours/${pointer}`)" />

@@ -95,7 +95,7 @@ async function save() {
       </div>
       <RunCheck v-if="check && touched" :check="check" />
     </template>
-    <v-text-field v-else v-model="reason" label="Why" maxlength="500" :error-messages="tried && !reason.trim() ? 'Say why, so that people understand.' : undefined" />
+    <v-text-field v-else v-model="reason" label="Why" :error-messages="tried && !reason.trim() ? 'Say why, so that people understand.' : undefined" />
     <p class="small soft">Sheets, files and places go along, the first to the first new date and so on. Answers are asked anew where the time changes. Past meetings stay as they are.</p>
   </FormDialog>
 </template>

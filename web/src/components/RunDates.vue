@@ -5,6 +5,11 @@ import { clock, count, longDay, shortDay } from '../time'
 
 /** A run read back: as a sentence, and date by date. */
 const { preview } = defineProps<{ preview: Schemas['RunPreview'] }>()
+const shown = computed(() => {
+  const { dates, count: all, endless, listedUntil } = preview
+  if (endless) return `${count(dates.length, 'date')} until ${longDay(listedUntil!)}, and on from there`
+  return all && all > dates.length ? `The first ${dates.length} of ${count(all, 'date')}` : count(dates.length, 'date')
+})
 const moved = computed(() => preview.dates.filter(date => date.note).length)
 </script>
 
@@ -12,7 +17,7 @@ const moved = computed(() => preview.dates.filter(date => date.note).length)
   <div class="stack">
     <p class="sentence" role="status">{{ preview.sentence }}.</p>
     <p class="soft small">
-      {{ preview.endless ? `${count(preview.dates.length, 'date')} until ${longDay(preview.listedUntil!)}, and on from there` : count(preview.dates.length, 'date') }}<template v-if="moved">, {{ count(moved, 'of them') .replace('of thems', 'of them') }} on a day the clocks change</template>.
+      {{ shown }}<template v-if="moved">, {{ count(moved, 'of them') .replace('of thems', 'of them') }} on a day the clocks change</template>.
     </p>
     <ol class="dates" tabindex="0" aria-label="All dates">
       <li v-for="(date, i) in preview.dates" :key="date.startsAt" :class="{ marked: date.note }">
@@ -24,7 +29,7 @@ const moved = computed(() => preview.dates.filter(date => date.note).length)
 </template>
 
 <style scoped>
-.sentence { font: 600 17px/1.35 'Bricolage Grotesque Variable', sans-serif; }
+.sentence { font: 600 1.2143rem/1.35 'Bricolage Grotesque Variable', sans-serif; }
 .dates { max-height: 380px; overflow: auto; border-top: 1px solid var(--line); }
 .dates li { display: grid; grid-template-columns: 30px auto; padding: 4px 0; border-bottom: 1px solid var(--line); }
 .dates li .carried { grid-column: 2; }

@@ -41,7 +41,7 @@ const name = (run: RunTime) => `${weekday(run.localStart).slice(0, 3)} ${clock(r
 .scroll { overflow-x: auto; }
 table { border-collapse: collapse; width: 100%; }
 th { font-weight: 600; text-align: left; white-space: nowrap; }
-.date { font-size: 11.5px; font-weight: 400; color: var(--soft); text-align: center; padding: 0 2px; min-width: 22px; }
+.date { font-size: 0.8214rem; font-weight: 400; color: var(--soft); text-align: center; padding: 0 2px; min-width: 22px; }
 .dot { text-align: center; padding: 0; position: relative; }
 .dot::before { content: ''; position: absolute; left: 0; right: 0; top: 50%; border-top: 1px solid var(--line); }
 .dot i { position: relative; display: inline-block; width: 12px; height: 12px; border-radius: 50%; vertical-align: middle; }

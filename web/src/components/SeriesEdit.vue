@@ -15,12 +15,12 @@ const open = defineModel<boolean>({ required: true })
 
 const { change, changeError, isChanging, resetChange } = useSeries(() => series.id)
 const { people } = usePeople()
-const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, remindMin: 0, remindPapers: true, wording: '', call: callForm(null), options: { passOn: false, answersAsked: true, signUp: false, signUpLimit: null } as Schemas['Options'], keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], groups: [] as Schemas['AskedGroup'][], guests: [] as Schemas['SeriesGuest'][], version: 0 })
+const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, placeAnyway: false, remindMin: 0, remindPapers: true, wording: '', call: callForm(null), options: { passOn: false, answersAsked: true, signUp: false, signUpLimit: null } as Schemas['Options'], keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], groups: [] as Schemas['AskedGroup'][], guests: [] as Schemas['SeriesGuest'][], version: 0 })
 watch(open, shown => {
   if (!shown) return
   resetChange()
   form.value = {
-    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', placeId: series.heldPlace?.id ?? null, beforeMin: series.beforeMin, afterMin: series.afterMin, remindMin: series.remindMin, remindPapers: series.remindPapers, wording: series.wording ?? '', call: callForm(series.call), options: { ...series.options }, keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
+    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', placeId: series.heldPlace?.id ?? null, beforeMin: series.beforeMin, afterMin: series.afterMin, placeAnyway: false, remindMin: series.remindMin, remindPapers: series.remindPapers, wording: series.wording ?? '', call: callForm(series.call), options: { ...series.options }, keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
     members: series.members.filter(one => !one.guest && !one.viaGroupId).map(({ personId, role }) => ({ personId, role })),
     groups: series.groups.map(one => ({ groupId: one.id, role: one.role })), guests: series.members.filter(one => one.guest).map(one => ({ id: one.personId, name: one.name, email: one.email!, role: one.role })), version: series.version,
   }
@@ -39,8 +39,8 @@ function save() {
 
 <template>
   <FormDialog v-model="open" v-model:form="form" :draft="`series-${series.id}`" title="Title and people" :verb="stale ? 'Save mine all the same' : 'Save'" :error="at('/title') || at('/wording') || at('/placeId') || at('/call/url') || at('/call/passcode') || at('/call/dialIn') ? null : changeError" :busy="isChanging" :width="620" @submit="save">
-    <v-text-field v-model="form.title" label="Title" maxlength="160" :error-messages="at('/title')" />
-    <v-textarea v-model="form.purpose" label="Why it meets" maxlength="5000" />
+    <v-text-field v-model="form.title" label="Title" :error-messages="at('/title')" />
+    <v-textarea v-model="form.purpose" label="Why it meets" />
     <PlaceFields v-model="form" :error="changeError" />
     <CallFields v-model="form.call" :error="changeError" />
     <div class="three">
@@ -49,7 +49,7 @@ function save() {
       <v-text-field v-model.number="form.quorum" type="number" min="1" label="Quorum" :error-messages="at('/quorum')" />
     </div>
     <PeoplePicker v-model="form.members" v-model:groups="form.groups" v-model:guests="form.guests" :people="people ?? []" :fixed="[form.keeperId, form.chairId]" />
-    <v-textarea v-model="form.wording" label="Your own words in the mail" maxlength="5000" :error-messages="at('/wording')" hint="{title} {next} {rule} {place} {call} {answer link} {keeper} {agenda} {left over} are filled in" persistent-hint />
+    <v-textarea v-model="form.wording" label="Your own words in the mail" :error-messages="at('/wording')" hint="{title} {next} {rule} {place} {call} {answer link} {keeper} {agenda} {left over} are filled in" persistent-hint />
     <OptionFields v-model="form.options" />
     <div class="remind"><v-select v-model="form.remindMin" :items="REMINDERS" label="Reminder by mail" /><v-checkbox v-model="form.remindPapers" label="Tell of papers the day before" /></div>
     <p class="soft small">Nobody is told of this until you send the invitation again.</p>

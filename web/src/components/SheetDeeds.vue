@@ -53,7 +53,7 @@ function callOff() {
     </FormDialog>
     <FormDialog v-model="callingOff" v-model:form="form" :draft="`call-off-${sheet.id}`" title="Call the meeting off" verb="Call it off" @submit="callOff">
       <p>Its topics move on to the next meeting. Nobody is told until you send the invitation again.</p>
-      <v-text-field v-model="form.reason" label="Why" maxlength="500" autofocus />
+      <v-text-field v-model="form.reason" label="Why" autofocus />
     </FormDialog>
   </div>
 </template>

@@ -83,7 +83,7 @@ const shorten = (text: string) => (text.length > 35 ? `${text.slice(0, 34).trimE
 svg { display: block; font-family: 'Figtree Variable', sans-serif; }
 .next { fill: var(--gold-pale); }
 .rule { stroke: var(--line); }
-.date { font-size: 11.5px; text-anchor: middle; fill: var(--soft); }
+.date { font-size: 0.8214rem; text-anchor: middle; fill: var(--soft); }
 .date.now { font-weight: 700; fill: var(--ink); }
 .spine { stroke: var(--ink); stroke-width: 1.6; }
 .coming { stroke-dasharray: 2 4; }
@@ -94,10 +94,10 @@ svg { display: block; font-family: 'Figtree Variable', sans-serif; }
 .dot { cursor: pointer; }
 .end { fill: var(--sheet); stroke: var(--closed); stroke-width: 2; }
 .tick { fill: none; stroke: var(--fresh-ink); stroke-width: 1.7; }
-.what { font-size: 13px; font-weight: 600; fill: var(--ink); }
+.what { font-size: 0.9286rem; font-weight: 600; fill: var(--ink); }
 .what.over { font-weight: 400; fill: var(--soft); }
-.who { font-size: 11.5px; fill: var(--soft); }
-.age { font-size: 12px; font-weight: 700; }
+.who { font-size: 0.8214rem; fill: var(--soft); }
+.age { font-size: 0.8571rem; font-weight: 700; }
 .age.stuck { fill: var(--stuck-ink); }
 .age.carried { fill: var(--carried-ink); }
 .age.fresh { fill: var(--fresh-ink); }

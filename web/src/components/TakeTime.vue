@@ -62,7 +62,7 @@ async function take() {
       <template v-if="taking.kind === 'hold'">It blocks tentatively for those asked{{ placeId ? ', and firmly for the place,' : '' }} until you settle it, release it, or the hold runs out.</template>
       <template v-else>Nobody is told yet. You send the invitation afterwards.</template>
     </p>
-    <v-text-field v-model="form.title" label="Title" autofocus maxlength="160" :error-messages="titleFault" />
+    <v-text-field v-model="form.title" label="Title" autofocus :error-messages="titleFault" />
     <DateField v-if="taking.kind === 'hold'" v-model="form.expiresOn" label="Held until the end of" hint="two weeks, unless you say otherwise" :error-messages="expiryFault" />
   </FormDialog>
 </template>

@@ -43,8 +43,8 @@ function about(meeting: Meeting) {
 
 <style scoped>
 .now { display: flex; justify-content: space-between; gap: 16px; align-items: center; flex-wrap: wrap; margin-top: 6px; }
-.when { font: 700 22px 'Bricolage Grotesque Variable', sans-serif; }
-.title { font-size: 17px; font-weight: 650; overflow-wrap: anywhere; }
+.when { font: 700 1.5714rem 'Bricolage Grotesque Variable', sans-serif; }
+.title { font-size: 1.2143rem; font-weight: 650; overflow-wrap: anywhere; }
 .way { align-items: center; }
 ul { margin-top: 10px !important; }
 </style>

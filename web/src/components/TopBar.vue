@@ -55,18 +55,18 @@ useKeys([
 
 <style scoped>
 .bar { display: flex; align-items: center; gap: 26px; height: 52px; padding: 0 28px; border-bottom: 1px solid var(--line); }
-.name { display: flex; align-items: center; gap: 10px; font: 650 20px 'Bricolage Grotesque Variable', sans-serif; color: var(--ink) !important; text-decoration: none; }
+.name { display: flex; align-items: center; gap: 10px; font: 650 1.4286rem 'Bricolage Grotesque Variable', sans-serif; color: var(--ink) !important; text-decoration: none; }
 nav { display: flex; gap: 26px; flex: 1; align-self: stretch; }
 nav a { display: flex; align-items: center; color: var(--soft) !important; font-weight: 550; text-decoration: none; border-bottom: 3px solid transparent; border-top: 3px solid transparent; }
 nav a.here { color: var(--ink) !important; border-bottom-color: var(--pine); }
 .go { display: flex; justify-content: space-between; align-items: center; width: 210px; height: 34px; padding: 0 12px; border: 1px solid var(--line); border-radius: 6px; background: var(--sheet); color: var(--soft); font: inherit; cursor: pointer; }
-.me { width: 30px; height: 30px; border: 0; border-radius: 8px; background: var(--pine); color: rgb(var(--v-theme-on-primary)); font: 700 12px 'Figtree Variable', sans-serif; cursor: pointer; }
+.me { width: 30px; height: 30px; border: 0; border-radius: 8px; background: var(--pine); color: rgb(var(--v-theme-on-primary)); font: 700 0.8571rem 'Figtree Variable', sans-serif; cursor: pointer; }
 @media (max-width: 860px) {
   .bar { flex-wrap: wrap; height: auto; gap: 0 12px; padding: 6px 14px 0; }
   .name { flex: 1; }
-  nav { order: 3; flex: 0 0 100%; gap: 14px; height: 38px; overflow-x: auto; white-space: nowrap; font-size: 14px; scrollbar-width: none; }
+  nav { order: 3; flex: 0 0 100%; gap: 14px; height: 38px; overflow-x: auto; white-space: nowrap; font-size: 1rem; scrollbar-width: none; }
   .go { width: 40px; }
   .go { font-size: 0; }
-  .go kbd { font-size: 12px; }
+  .go kbd { font-size: 0.8571rem; }
 }
 </style>

@@ -65,7 +65,7 @@ function dropped(event: DragEvent) {
 .nr { display: flex; justify-content: flex-end; gap: 4px; align-items: flex-start; font-weight: 650; color: var(--soft); padding-top: 2px; }
 .body { padding-left: 18px; min-width: 0; }
 .head { display: flex; flex-wrap: wrap; gap: 2px 10px; align-items: baseline; }
-.head h2 { font-size: 17px; }
+.head h2 { font-size: 1.2143rem; }
 .title { all: unset; cursor: pointer; }
 .title:hover { text-decoration: underline; }
 .title:focus-visible { outline: 2px solid var(--stuck); }

@@ -18,6 +18,6 @@ const { discard, tryAgain } = useUnsent(() => entry.meetingId)
 
 <style scoped>
 .unsent { display: grid; grid-template-columns: 58px 1fr; gap: 12px; padding: 3px 0; }
-.mark { text-align: right; font-size: 12px; font-weight: 700; color: var(--stuck-ink); padding-top: 2px; }
-p { font-size: 15px; overflow-wrap: anywhere; }
+.mark { text-align: right; font-size: 0.8571rem; font-weight: 700; color: var(--stuck-ink); padding-top: 2px; }
+p { font-size: 1.0714rem; overflow-wrap: anywhere; }
 </style>

@@ -8,7 +8,7 @@ import HoldRow from './HoldRow.vue'
 /** What is waiting for somebody who runs series. */
 const { desk } = defineProps<{ desk: Schemas['Desk'] }>()
 const SHEETS = { in_session: 'still in session: close it', closed: 'closed: issue the minutes', planned: 'past and not held: hold it or call it off', issued: '', called_off: '' }
-const waiting = computed(() => desk.sheets.length + desk.seriesWithoutMeeting.length + desk.clashes.length + desk.holds.length + desk.offers.length + desk.refusals.length + desk.failedMails.length)
+const waiting = computed(() => desk.sheets.length + desk.unanswered.length + desk.seriesWithoutMeeting.length + desk.clashes.length + desk.holds.length + desk.offers.length + desk.refusals.length + desk.failedMails.length)
 </script>
 
 <template>
@@ -18,6 +18,10 @@ const waiting = computed(() => desk.sheets.length + desk.seriesWithoutMeeting.le
       <li v-for="sheet in desk.sheets" :key="sheet.id">
         <router-link class="strong" :to="`/meetings/${sheet.id}`">{{ sheet.title }}, {{ mediumDay(sheet.localStart) }}</router-link>
         <p class="small soft">{{ sheet.running ? 'in session now' : SHEETS[sheet.state] }}</p>
+      </li>
+      <li v-for="series in desk.unanswered" :key="`open-${series.id}`">
+        <a class="strong" :href="series.path">{{ series.title }}</a>
+        <p class="small soft">you have not answered for {{ count(series.meetings, 'meeting') }}, first {{ mediumDay(series.localStart) }}</p>
       </li>
       <li v-for="offer in desk.offers" :key="offer.id">
         <router-link class="strong" :to="`/series/${offer.seriesId}?show=answers`">{{ offer.title }}</router-link>

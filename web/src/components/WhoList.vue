@@ -59,7 +59,7 @@ function addGuest() {
     </ul>
     <p v-else class="soft">Choose who must come.</p>
     <v-autocomplete v-model:search="typed" :model-value="adding" :items="choices" :item-props="true" label="Add a person or group" no-data-text="Nobody else is here." @update:model-value="add" />
-    <form class="guest" @submit.prevent="addGuest"><v-text-field v-model="guest" label="Add a guest by name" maxlength="120" @blur="addGuest" /></form>
+    <form class="guest" @submit.prevent="addGuest"><v-text-field v-model="guest" label="Add a guest by name" @blur="addGuest" /></form>
   </div>
 </template>
 
@@ -67,6 +67,6 @@ function addGuest() {
 .who { display: grid; gap: 10px; align-content: start; }
 .line { display: flex; justify-content: space-between; gap: 8px; padding: 6px 0 !important; }
 .right { text-align: right; flex: 0 0 82px; }
-.role :deep(.v-field__input) { padding: 0; min-height: 24px; font-size: 13px; justify-content: flex-end; color: var(--pine); font-weight: 600; }
+.role :deep(.v-field__input) { padding: 0; min-height: 24px; font-size: 0.9286rem; justify-content: flex-end; color: var(--pine); font-weight: 600; }
 .role :deep(.v-field__append-inner) { padding-top: 0; }
 </style>

@@ -1,4 +1,4 @@
-import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, ifMatch, type Schemas } from '../api/client'
 
@@ -82,6 +82,15 @@ export function useIncomingMails(enabled: MaybeRefOrGetter<boolean>) {
   const reading = useQuery({ queryKey: ['incoming-mails'], enabled: computed(() => toValue(enabled)), queryFn: () => dataOf(api.GET('/incoming-mails')) })
   const dismissing = useMutation({ mutationFn: (id: string) => dataOf(api.DELETE('/incoming-mails/{id}', { params: { path: { id } } })), onSuccess: () => cache.invalidateQueries({ queryKey: ['incoming-mails'] }) })
   return { mails: computed(() => reading.data.value?.mails ?? []), dismiss: dismissing.mutate }
+}
+
+/** How a rule would suit people, before the series is made. */
+export function useNewRunCheck(wish: MaybeRefOrGetter<Schemas['NewRunCheck'] | null>) {
+  const reading = useQuery({
+    queryKey: computed(() => ['run-check', 'new', toValue(wish)]), enabled: computed(() => toValue(wish) !== null), retry: false, placeholderData: keepPreviousData,
+    queryFn: ({ signal }) => dataOf(api.POST('/runs/check', { body: toValue(wish)!, signal })),
+  })
+  return { check: computed(() => (toValue(wish) ? reading.data.value : undefined)) }
 }
 
 /** How another rule or time would suit everyone's calendars; asked once the form stands still. */

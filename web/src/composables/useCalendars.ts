@@ -40,9 +40,9 @@ export function useCalendars(owner: MaybeRefOrGetter<Owner>, enabled: MaybeRefOr
     replace: (id: string, content: string) => quietly(() => dataOf(api.PUT('/calendars/{id}/file', { ...one(id), body: { content } }))),
     readAgain: (id: string) => quietly(() => dataOf(api.POST('/calendars/{id}/reading', one(id)))),
     cancel: (id: string) => quietly(() => dataOf(api.DELETE('/calendars/{id}/reading', one(id)))),
-    remove: (id: string) => quietly(() => dataOf(api.DELETE('/calendars/{id}', one(id)))),
+    remove: (id: string) => act(() => dataOf(api.DELETE('/calendars/{id}', one(id)))),
     addEntry: (id: string, body: Schemas['NewBusyEntry']) => act(() => dataOf(api.POST('/calendars/{id}/entries', { ...one(id), body }))),
-    removeEntry: (id: string, entryId: string) => quietly(() => dataOf(api.DELETE('/calendars/{id}/entries/{entryId}', { params: { path: { id, entryId } } }))),
+    removeEntry: (id: string, entryId: string) => act(() => dataOf(api.DELETE('/calendars/{id}/entries/{entryId}', { params: { path: { id, entryId } } }))),
   }
 }
 

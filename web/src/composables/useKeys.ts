@@ -1,6 +1,7 @@
 import { onBeforeUnmount, onMounted, shallowReactive } from 'vue'
 
-export interface Key { key: string; label: string; run: () => void }
+/** `when` says whether it does anything for this person just now; without it, it always does. */
+export interface Key { key: string; label: string; when?: () => boolean; run: () => void }
 
 const active = shallowReactive<Key[]>([])
 
@@ -9,7 +10,7 @@ const isTyping = (target: EventTarget | null) =>
 
 addEventListener('keydown', event => {
   if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || document.querySelector('.v-dialog.v-overlay--active')) return
-  const found = active.find(key => key.key === event.key)
+  const found = active.findLast(key => key.key === event.key && (key.when?.() ?? true))
   if (!found) return
   event.preventDefault()
   found.run()

@@ -104,15 +104,15 @@ async function sendOffer() {
         <div class="choices" role="group" aria-label="Your answer for all that are still open">
           <button v-for="[word, label] in WORDS" :key="word" type="button" :disabled="isAnswering" :class="{ suggested: fromMail === word }" @click="send(word, null, note || null)">{{ label }}</button>
         </div>
-        <v-text-field v-model="note" label="A note with it (optional)" maxlength="500" />
+        <v-text-field v-model="note" label="A note with it (optional)" />
       </section>
       <p v-if="coming.length && !asked" class="soft">No answer is needed.</p>
-      <p v-else-if="link.role === 'informed'" class="soft">This is for your information; nobody waits for an answer.</p>
+      <p v-else-if="link.role === 'informed'" class="soft">This is for your information; nobody is waiting for an answer. You can say that you will not be there.</p>
       <section aria-labelledby="dates">
-        <h2 id="dates">{{ count(link.meetings.length, 'meeting') }} to come, in {{ link.zonePlace }} time</h2>
+        <h2 id="dates">{{ link.total > link.meetings.length ? `The next ${link.meetings.length} of ${count(link.total, 'meeting')} to come` : `${count(link.meetings.length, 'meeting')} to come` }}, in {{ link.zonePlace }} time</h2>
         <ul class="ruled">
           <AnswerRow
-            v-for="meeting in link.meetings" :key="meeting.id" :meeting="meeting" :standing="standing(meeting)" :asked="link.role !== 'informed'" :suggested="fromMail" :busy="isAnswering"
+            v-for="meeting in link.meetings" :key="meeting.id" :meeting="meeting" :standing="standing(meeting)" :asked="link.role !== 'informed'" :informed="link.role === 'informed'" :suggested="fromMail" :busy="isAnswering"
             :papers="`/api/answer-links/${id}/${personId}/${token}/papers`" @answer="(word, words) => send(word, meeting.id, words)" />
         </ul>
       </section>
@@ -122,7 +122,7 @@ async function sendOffer() {
         <form v-if="offering.open" class="stack offer" @submit.prevent="sendOffer">
           <v-select v-if="!single" v-model="offering.meetingId" :items="coming.map(meeting => ({ title: `instead of ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
           <MomentField v-model="offering.at" :label="`Begins on, ${link.zonePlace} time`" :error-messages="offerError instanceof ProblemError ? offerError.at('/localStart') : undefined" />
-          <v-text-field v-model="offering.note" label="A note with it (optional)" maxlength="500" />
+          <v-text-field v-model="offering.note" label="A note with it (optional)" />
           <v-btn type="submit" variant="outlined" :disabled="!offering.at || !offering.meetingId" :loading="isOffering">Send the offer</v-btn>
         </form>
       </section>
@@ -130,8 +130,8 @@ async function sendOffer() {
         <button type="button" class="quiet" :aria-expanded="passing.open" @click="open(passing, passable)">Send somebody else instead</button>
         <form v-if="passing.open" class="stack offer" @submit.prevent="sendInstead">
           <v-select v-if="passable.length > 1" v-model="passing.meetingId" :items="passable.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
-          <v-text-field v-model="passing.name" label="Their name" maxlength="120" :error-messages="passError instanceof ProblemError ? passError.at('/name') : undefined" />
-          <v-text-field v-model="passing.email" type="email" label="Their mail address" maxlength="190" :error-messages="passError instanceof ProblemError ? passError.at('/email') : undefined" />
+          <v-text-field v-model="passing.name" label="Their name" :error-messages="passError instanceof ProblemError ? passError.at('/name') : undefined" />
+          <v-text-field v-model="passing.email" type="email" label="Their mail address" :error-messages="passError instanceof ProblemError ? passError.at('/email') : undefined" />
           <v-btn type="submit" variant="outlined" :disabled="!passing.email || !passing.name || !passing.meetingId" :loading="isAsking">Ask them to come</v-btn>
         </form>
       </section>
@@ -144,7 +144,7 @@ async function sendOffer() {
 
 <style scoped>
 .answer { max-width: 620px; margin: 0 auto; padding: 18px 14px 48px; }
-.mark { display: flex; gap: 8px; align-items: center; font: 650 16px 'Bricolage Grotesque Variable', sans-serif; margin-bottom: 12px !important; }
+.mark { display: flex; gap: 8px; align-items: center; font: 650 1.1429rem 'Bricolage Grotesque Variable', sans-serif; margin-bottom: 12px !important; }
 .done { padding: 10px 14px; background: var(--pine-pale); border-left: 4px solid var(--pine); }
 .answer :deep(.choices) { display: grid; grid-template-columns: repeat(auto-fit, minmax(90px, 1fr)); gap: 8px; }
 .answer :deep(.choices button) { padding: 12px 6px; border: 1px solid var(--line); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; font-weight: 600; cursor: pointer; }

@@ -41,6 +41,8 @@ watch(series, found => {
 }, { immediate: true })
 
 if (offeredDay) look.value.fromDay = offeredDay
+// Or from a series that is being made.
+if (route.query.people) look.value = { ...look.value, people: String(route.query.people).split(',').filter(Boolean).map(personId => ({ personId, role: 'required' })), groups: [], lengthMin: Number(route.query.length) || look.value.lengthMin, across: route.query.across === '1' }
 
 const except = { ...(meetingId ? { exceptMeetingId: meetingId } : seriesId ? { exceptSeriesId: seriesId } : {}) }
 const page = ref(1)
@@ -56,8 +58,13 @@ const { found, error, isSearching } = useCommonTime(wish)
 const runWish = computed(() => runWishOf(settled.value, wishOf(settled.value, timeZone.value, except)))
 const { runs, error: runError, isSearching: isRunning } = useRunTimes(runWish)
 
+const isAlone = computed(() => look.value.people.length === 1 && look.value.people[0]!.personId === me.value?.id && look.value.groups.length + look.value.guests.length === 0)
 const outcome = computed(() => {
-  if (!found.value) return 'Choose who must come'
+  if (look.value.people.length + look.value.groups.length + look.value.guests.length === 0) return 'Choose who must come'
+  if (look.value.lengthMin === '' || !(look.value.lengthMin >= 1 && look.value.lengthMin <= 720)) return 'Give a length from 1 to 720 minutes'
+  if (!look.value.fromDay) return 'Give the first day'
+  if (!found.value) return isSearching.value ? 'Searching …' : ''
+  if (isAlone.value) return 'Your own free times: add who must come'
   if (found.value.holding) return `${count(found.value.holding, 'time')} suit all who must come`
   if (!found.value.total) return 'No time fits these limits'
   // Nobody is known to be missing; but no calendar known, or only tentatively free, is not free.
@@ -90,7 +97,7 @@ async function moveHere(fit: Fit) {
   try {
     const sheet = await move({ id: meetingId, version: version.value, localStart: fit.localStart.slice(0, 16), lengthMin: Number(look.value.lengthMin) })
     version.value = sheet.version
-    say(`Moved to ${mediumDay(sheet.localStart)}, ${clock(sheet.localStart)}. Nobody is told yet.`, () => move({ id: meetingId, version: version.value, ...before }).then(back => { version.value = back.version }).catch(complain))
+    say(`Moved to ${mediumDay(sheet.localStart)}, ${clock(sheet.localStart)}. Nobody is told yet.`, before.localStart ? () => move({ id: meetingId, version: version.value, ...before }).then(back => { version.value = back.version }).catch(complain) : undefined)
     before = { localStart: sheet.localStart.slice(0, 16), lengthMin: sheet.lengthMin }
   } catch (fault) { complain(fault as Error) }
 }
@@ -108,7 +115,7 @@ useKeys([
     <div class="middle stack">
       <header>
         <div class="row spread">
-          <h1><input v-model.number="look.lengthMin" type="number" min="5" max="720" step="5" aria-label="Minutes" class="length"> minutes, from {{ longDay(look.fromDay || '2026-01-01') }}</h1>
+          <h1><input v-model.number="look.lengthMin" type="number" min="5" max="720" step="5" aria-label="Minutes" class="length"> minutes{{ look.fromDay ? `, from ${longDay(look.fromDay)}` : '' }}</h1>
           <button type="button" class="quiet" :aria-expanded="changing" @click="changing = !changing">{{ changing ? 'Done' : 'Change' }}</button>
         </div>
         <p class="small soft">
@@ -155,7 +162,7 @@ useKeys([
 
 <style scoped>
 .page { display: grid; grid-template-columns: 216px minmax(0, 1fr) 300px; gap: 24px; align-items: start; }
-h1 { font-size: 24px !important; }
+h1 { font-size: 1.7143rem !important; }
 .length { width: 74px; font: inherit; color: inherit; background: none; border: 0; border-bottom: 2px solid var(--pine); text-align: right; }
 .all { color: var(--pine); }
 .right { display: grid; gap: 10px; }
@@ -164,5 +171,12 @@ h1 { font-size: 24px !important; }
 .repairs { margin-top: 10px !important; display: grid; gap: 3px; }
 .helps { margin-top: 8px; }
 @media (max-width: 1080px) { .page { grid-template-columns: 200px minmax(0, 1fr); } .right { grid-column: 1 / -1; } }
-@media (max-width: 760px) { .page { grid-template-columns: minmax(0, 1fr); } .middle { order: -1; } }
+@media (max-width: 760px) {
+  .page { grid-template-columns: minmax(0, 1fr); }
+  .middle { display: contents; }
+  .middle > header { order: -4; }
+  .middle > :not(header) { order: -2; margin-top: 0 !important; }
+  .left { order: -3; }
+  .right { order: -3; }
+}
 </style>

@@ -62,7 +62,7 @@ async function save() {
             <h3>Days off</h3>
             <div v-for="(day, i) in form.daysOff" :key="i" class="row fields">
               <DateField v-model="day.on" :label="`Day off ${i + 1}`" />
-              <v-text-field v-model="day.word" label="Why (seen by you alone)" maxlength="120" />
+              <v-text-field v-model="day.word" label="Why (seen by you alone)" />
               <button type="button" class="quiet" :aria-label="`Remove: day off ${i + 1}`" @click="form.daysOff.splice(i, 1)">Remove</button>
             </div>
             <button v-if="person.mayKeep" type="button" class="quiet" @click="form.daysOff.push({ on: '', word: null })">Add a day off</button>
@@ -76,9 +76,9 @@ async function save() {
           <section aria-labelledby="busy">
             <h2 id="busy">Taken in the next two weeks</h2>
             <p class="small soft">{{ isMe ? 'Others see the times, never what they are.' : 'When, but never with what.' }} Meetings here count as well.</p>
-            <ul class="ruled small spans">
+            <div class="spans" tabindex="0" role="region" aria-label="Taken times"><ul class="ruled small">
               <li v-for="span in busy" :key="span.startsAt + span.kind + span.title">{{ mediumDay(span.localStart) }}, {{ clock(span.localStart) }}–{{ clock(span.localEnd) }} <b>{{ KINDS[span.kind] }}</b> {{ span.title }}</li>
-            </ul>
+            </ul></div>
             <p v-if="busy?.length === 0" class="soft">Nothing known.</p>
           </section>
           <SignInsPanel v-if="isMe" :time-zone="person.timeZone" />

@@ -8,10 +8,12 @@ import OptionFields from '../components/OptionFields.vue'
 import PlaceFields from '../components/PlaceFields.vue'
 import PeoplePicker from '../components/PeoplePicker.vue'
 import ProblemNote from '../components/ProblemNote.vue'
+import RunCheck from '../components/RunCheck.vue'
 import RunDates from '../components/RunDates.vue'
 import RunFields from '../components/RunFields.vue'
 import { useDraft } from '../composables/useDraft'
 import { usePeople } from '../composables/usePeople'
+import { useNewRunCheck } from '../composables/useAnswers'
 import { useCreateSeries, useRunPreview } from '../composables/useSeries'
 import { useSession } from '../composables/useSession'
 import { emptyRun, wishOf, type RunForm } from '../rule'
@@ -21,7 +23,7 @@ const { people } = usePeople()
 const router = useRouter()
 const { create, error, isCreating } = useCreateSeries()
 
-interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; call?: ReturnType<typeof callForm>; options?: Schemas['Options']; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; groups: Schemas['AskedGroup'][]; guests: Schemas['SeriesGuest'][]; run: RunForm }
+interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; placeAnyway?: boolean; call?: ReturnType<typeof callForm>; options?: Schemas['Options']; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; groups: Schemas['AskedGroup'][]; guests: Schemas['SeriesGuest'][]; run: RunForm }
 const USUAL: Schemas['Options'] = { passOn: false, answersAsked: true, signUp: false, signUpLimit: null }
 const first = newKey()
 const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => ({
@@ -40,6 +42,15 @@ watch(() => form.value.run, run => {
   timer = setTimeout(() => { wish.value = wishOf(run) }, 200)
 }, { deep: true })
 const { preview, error: runError, isReading } = useRunPreview(wish)
+const checkWish = computed(() => (wish.value && !runError.value && form.value.members.length + form.value.groups.length > 1 ? { run: wish.value, people: form.value.members, groups: form.value.groups } : null))
+const { check } = useNewRunCheck(checkWish)
+/** To the search, with these people and this length. */
+const betterTime = computed(() => ({ path: '/common-time', query: { people: form.value.members.map(member => member.personId).join(','), length: String(form.value.run.lengthMin), across: '1' } }))
+const missing = computed(() => {
+  const run = form.value.run
+  if (run.repeat === 'weekly' && run.weekdays.length === 0) return 'Choose a weekday; then the rule stands here as a sentence, with all its dates.'
+  return 'Fill in when it begins and how long it takes; then the rule stands here as a sentence, with all its dates.'
+})
 const choices = computed(() => (people.value ?? []).map(person => ({ title: person.name, value: person.id })))
 const runners = computed(() => [form.value.keeperId, form.value.chairId])
 watch(runners, ids => ids.forEach(id => {
@@ -54,9 +65,9 @@ async function save() {
   tried.value = true
   const run = wishOf(form.value.run)
   if (!form.value.title.trim() || !run) return
-  const { id, title, purpose, place, placeId, beforeMin, afterMin, call, options, keeperId, chairId, members, groups, guests } = form.value
+  const { id, title, purpose, place, placeId, beforeMin, afterMin, placeAnyway, call, options, keeperId, chairId, members, groups, guests } = form.value
   try {
-    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, call: callOf(call!), options, keeperId, chairId, members, groups: groups ?? [], guests: guests ?? [], run })
+    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, placeAnyway: placeAnyway ?? false, call: callOf(call!), options, keeperId, chairId, members, groups: groups ?? [], guests: guests ?? [], run })
     forget()
     router.push(`/series/${series.id}`)
   } catch { /* shown at the field */ }
@@ -68,8 +79,8 @@ async function save() {
     <h1>New series</h1>
     <form class="two page" novalidate @submit.prevent="save">
       <div class="sheet stack">
-        <v-text-field v-model="form.title" label="Title" autofocus maxlength="160" :error-messages="titleFault" />
-        <v-textarea v-model="form.purpose" label="Why it meets" maxlength="5000" />
+        <v-text-field v-model="form.title" label="Title" autofocus :error-messages="titleFault" />
+        <v-textarea v-model="form.purpose" label="Why it meets" />
         <RunFields v-model="form.run" :problem="error ?? runError" :tried="tried" />
         <PlaceFields v-model="form" :error="error" />
         <CallFields v-model="form.call!" :error="error" />
@@ -88,9 +99,13 @@ async function save() {
       </div>
       <aside class="back" :class="{ waits: isReading }" aria-label="The rule read back">
         <p class="eyebrow">Read back</p>
-        <RunDates v-if="preview && wish && !runError" :preview="preview" />
+        <template v-if="preview && wish && !runError">
+          <RunCheck v-if="check" :check="check" class="check" />
+          <p v-if="check && (check.clashes.length || check.outside.length)" class="check"><router-link :to="betterTime">Find a better time</router-link></p>
+          <RunDates :preview="preview" />
+        </template>
         <p v-else-if="runError" class="stuck" role="alert">{{ runError.message }}</p>
-        <p v-else class="soft">Fill in when it begins; then the rule stands here as a sentence, with all its dates.</p>
+        <p v-else class="soft">{{ missing }}</p>
       </aside>
     </form>
   </div>
@@ -102,4 +117,5 @@ async function save() {
 .back { position: sticky; top: 16px; padding: 8px 4px; }
 .back .eyebrow { margin-bottom: 8px; }
 .waits { opacity: 0.7; }
+.check { margin-bottom: 8px !important; }
 </style>

@@ -14,12 +14,14 @@ import SeriesEdit from '../components/SeriesEdit.vue'
 import StillHolds from '../components/StillHolds.vue'
 import Strands from '../components/Strands.vue'
 import { useNotice } from '../composables/useNotice'
+import { useSession } from '../composables/useSession'
 import { useKeys } from '../composables/useKeys'
 import { useDeleteSeries, useSeries, useStrands } from '../composables/useSeries'
-import { wallNow, columnDay, count, list, mediumDay, zonePlace } from '../time'
+import { clock, ownTime, wallNow, columnDay, count, list, mediumDay, zonePlace } from '../time'
 
 const { id } = defineProps<{ id: string }>()
 const { series, error } = useSeries(() => id)
+const { person: me } = useSession()
 const seesSheets = computed(() => series.value?.may.seeSheets ?? false)
 const { strands } = useStrands(() => id, seesSheets)
 const router = useRouter()
@@ -47,6 +49,7 @@ async function remove() {
     router.push('/series')
   } catch (fault) { complain(fault as Error) }
 }
+const groupName = (groupId: string) => series.value?.groups.find(group => group.id === groupId)?.name ?? ''
 const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
 const people = computed(() => {
   const informed = series.value?.members.filter(member => member.role === 'informed').length ?? 0
@@ -63,9 +66,9 @@ const untoldWords = computed(() => {
 const told = computed(() => ({ never: 'Nobody has been told of this series yet.', changed: `Not everything has been told yet: ${untoldWords.value}.`, told: '' })[series.value?.told.state ?? 'told'])
 
 useKeys([
-  { key: 'o', label: 'Open the next sheet', run: () => { if (series.value?.next && seesSheets.value) router.push(`/meetings/${series.value.next.id}`) } },
-  { key: 'i', label: 'Send the invitation', run: () => { if (series.value?.may.change && !series.value.outside) inviting.value = true } },
-  { key: 'c', label: 'Edit title and people', run: () => { if (series.value?.may.change) editing.value = true } },
+  { key: 'o', label: 'Open the next sheet', when: () => !!series.value?.next && seesSheets.value, run: () => router.push(`/meetings/${series.value!.next!.id}`) },
+  { key: 'i', label: 'Send the invitation', when: () => !!series.value?.may.change && !series.value.outside, run: () => { inviting.value = true } },
+  { key: 'c', label: 'Edit title and people', when: () => !!series.value?.may.change, run: () => { editing.value = true } },
 ])
 </script>
 
@@ -87,6 +90,7 @@ useKeys([
           <v-btn v-if="series.may.change" variant="outlined" @click="editing = true">Edit title and people</v-btn>
           <v-btn v-if="series.may.change && !series.outside" variant="outlined" @click="retime('change')">Change the times</v-btn>
           <v-btn v-if="series.may.change && !series.outside" :variant="series.told.state === 'told' ? 'outlined' : 'flat'" @click="inviting = true">Send the invitation</v-btn>
+          <v-btn v-if="series.answerPath && !series.may.change && series.next" variant="outlined" :href="series.answerPath">{{ seesSheets ? 'Answer' : 'Agenda, papers and dates' }}</v-btn>
           <v-btn v-if="series.next && seesSheets" :to="`/meetings/${series.next.id}`">Open next sheet</v-btn>
           <v-menu v-if="series.may.change && !series.outside">
             <template #activator="{ props: menu }"><v-btn v-bind="menu" variant="text" :icon="mdiDotsHorizontal" size="small" aria-label="More to do with this series" /></template>
@@ -106,7 +110,7 @@ useKeys([
       <div v-if="series.next || series.figures" class="two cards">
         <section class="sheet card next">
           <template v-if="series.next">
-            <h2 class="eyebrow">Next · {{ mediumDay(series.next.localStart) }}</h2>
+            <h2 class="eyebrow">Next · {{ mediumDay(series.next.localStart) }}, {{ clock(series.next.localStart) }}{{ ownTime(series.next.startsAt, series.next.localStart, me?.timeZone) }}</h2>
             <p class="facts">
               <span><b>{{ series.next.leftOver }}</b> left over</span>
               <span><b>{{ series.next.plannedMin }}</b> of {{ series.next.lengthMin }} min planned</span>
@@ -138,13 +142,13 @@ useKeys([
           </div>
         </div>
         <Strands v-if="shown === 'Strands' && strands" :strands="strands" class="picture" />
-        <MeetingList v-if="shown === 'Sheets'" :series-id="id" />
+        <MeetingList v-if="shown === 'Sheets'" :series-id="id" :sees-sheets="seesSheets" />
         <AnswersPanel v-if="shown === 'Answers'" :series-id="id" class="picture" />
         <HistoryPanel v-if="shown === 'History'" :series-id="id" />
         <StillHolds v-if="shown === 'Sheets' && series.may.change" :series-id="id" />
         <ul v-if="shown === 'People'" class="ruled members">
           <li v-for="member in series.members" :key="member.personId" class="row">
-            <span class="strong name">{{ member.name }}</span><span>{{ ROLES[member.role] }}<template v-if="member.guest">, guest</template><template v-if="member.viaGroupId">, by group</template></span><span class="soft">{{ zonePlace(member.timeZone) }} time</span>
+            <span class="strong name">{{ member.name }}</span><span>{{ ROLES[member.role] }}<template v-if="member.guest">, guest</template><template v-if="member.viaGroupId">, through the group {{ groupName(member.viaGroupId) }}</template></span><span class="soft">{{ zonePlace(member.timeZone) }} time</span>
             <span v-if="member.personId === series.keeper.id" class="soft">keeper</span><span v-if="member.personId === series.chair.id" class="soft">chair</span>
           </li>
         </ul>
@@ -167,7 +171,7 @@ useKeys([
 .card { padding: 12px 20px; }
 .next { border-left: 4px solid var(--gold); }
 .facts { display: flex; flex-wrap: wrap; gap: 4px 26px; margin-top: 6px !important; }
-.facts b { font: 700 20px 'Bricolage Grotesque Variable', sans-serif; margin-right: 3px; }
+.facts b { font: 700 1.4286rem 'Bricolage Grotesque Variable', sans-serif; margin-right: 3px; }
 .legend i { display: inline-block; width: 18px; height: 4px; margin: 0 3px 2px 12px; }
 .legend .new { height: 2px; background: var(--fresh); }
 .legend .car { background: var(--carried); }

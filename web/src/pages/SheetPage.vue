@@ -19,10 +19,11 @@ import UnsentRow from '../components/UnsentRow.vue'
 import { useActionMoves } from '../composables/useActions'
 import { useKeys } from '../composables/useKeys'
 import { useNotice } from '../composables/useNotice'
+import { useRemoval } from '../composables/useRemoval'
 import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
 import { useUnsent } from '../composables/useUnsent'
-import { carriedWords, clock, columnDay, longDay, mediumDay } from '../time'
+import { carriedWords, clock, columnDay, longDay, mediumDay, ownTime } from '../time'
 
 const { id } = defineProps<{ id: string }>()
 const { person: me } = useSession()
@@ -31,6 +32,7 @@ const { sheet, error, live, isActing } = doing
 const { unsent, send, onTaken } = useUnsent(() => id)
 const { say } = useNotice()
 const { move: moveAction } = useActionMoves()
+const removal = useRemoval()
 const cache = useQueryClient()
 
 const EYEBROWS = { planned: 'Agenda', in_session: 'Minutes · in session', closed: 'Minutes · draft', issued: 'Minutes · issued', called_off: 'Called off' }
@@ -127,10 +129,10 @@ function nextTopic() {
 }
 
 useKeys([
-  { key: 'l', label: 'To the next line', run: focusEntry },
-  { key: 'n', label: 'On to the next topic', run: nextTopic },
-  { key: 'c', label: 'Change this meeting', run: () => { if (sheet.value?.may.hold && sheet.value.state === 'planned') changing.value = true } },
-  { key: 't', label: 'Add a topic', run: () => topicForm.value?.focus() },
+  { key: 'l', label: 'To the next line', when: () => canWrite.value, run: focusEntry },
+  { key: 'n', label: 'On to the next topic', when: () => canWrite.value, run: nextTopic },
+  { key: 'c', label: 'Change this meeting', when: () => !!sheet.value?.may.hold && sheet.value.state === 'planned', run: () => { changing.value = true } },
+  { key: 't', label: 'Add a topic', when: () => !!sheet.value?.may.bringTopic && ['planned', 'in_session'].includes(sheet.value.state), run: () => topicForm.value?.focus() },
 ])
 </script>
 
@@ -147,7 +149,7 @@ useKeys([
           </p>
           <h1>{{ sheet.seriesTitle }}</h1>
           <p class="soft">
-            {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }} {{ sheet.zonePlace }} time<template v-if="sheet.place"> · {{ sheet.place }}</template><template v-if="sheet.call"> · <CallWords :call="sheet.call" /></template> · chair {{ sheet.chair.name }}
+            {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }} {{ sheet.zonePlace }} time{{ ownTime(sheet.startsAt, sheet.localStart, me?.timeZone) }}<template v-if="sheet.place"> · {{ sheet.place }}</template><template v-if="sheet.call"> · <CallWords :call="sheet.call" /></template> · chair {{ sheet.chair.name }}
           </p>
           <p class="row small no-print">
             <router-link :to="`/series/${sheet.seriesId}`">The series</router-link>
@@ -180,11 +182,11 @@ useKeys([
         </section>
 
         <TopicBlock
-          v-for="topic in sheet.topics" :key="topic.id" :topic="topic" :number="numbers.get(topic.id)!" :people="sheet.people" :unsent="unsentAt(topic.id)"
+          v-for="topic in sheet.topics.filter(removal.isThere)" :key="topic.id" :topic="topic" :number="numbers.get(topic.id)!" :people="sheet.people" :unsent="unsentAt(topic.id)"
           :here="writing === topic.id" :can-write="canWrite" :can-order="sheet.may.hold && (sheet.state === 'planned' || sheet.state === 'in_session')"
           :can-change="!frozen && (sheet.may.hold || topic.broughtById === me?.id || topic.presenter?.id === me?.id)" :dim="topic.putOff || (sheet.state === 'in_session' && !topic.taken && !topic.present)"
           @take="take(topic.id)" @move="by => move(topic.id, by)" @drop="dropped => dropBefore(topic.id, dropped)" @change="body => doing.changeTopic(topic, body)"
-          @remove="doing.removeTopic(topic.id)" @change-line="(lineId, body) => changeLine(lines.get(lineId)!, body)" @remove-line="lineId => removeLine(lines.get(lineId)!)">
+          @remove="removal.remove(topic.id, `The topic ${topic.title} is removed.`, () => doing.removeTopic(topic.id))" @change-line="(lineId, body) => changeLine(lines.get(lineId)!, body)" @remove-line="lineId => removeLine(lines.get(lineId)!)">
           <template #deeds>
             <button v-if="sheet.may.hold && !frozen && sheet.state !== 'closed'" type="button" class="quiet no-print" :aria-label="`${topic.putOff ? 'Take it after all' : 'Put off'}: ${topic.title}`" @click="doing.putOff(topic.id, !topic.putOff)">{{ topic.putOff ? 'Take it after all' : 'Put off' }}</button>
           </template>
@@ -224,10 +226,10 @@ useKeys([
 .block.here { background: color-mix(in srgb, var(--pine-pale) 45%, transparent); border-left-color: var(--pine); }
 .nr { text-align: right; font-weight: 650; color: var(--soft); padding-top: 2px; }
 .body { padding-left: 18px; min-width: 0; }
-.body h2 { font-size: 17px; }
+.body h2 { font-size: 1.2143rem; }
 .title { all: unset; cursor: pointer; }
 .title:focus-visible { outline: 2px solid var(--stuck); }
-.left li { padding: 3px 0; font-size: 15px; }
+.left li { padding: 3px 0; font-size: 1.0714rem; }
 .lines { margin-left: -70px !important; }
 .over { text-decoration: line-through; color: var(--soft); }
 .here-entry { margin-top: 4px; }
