@@ -52,14 +52,16 @@ module UseCases
 
     # @param working_hours [Hash] ranges by day, see Core::FreeBusy::WorkingHours
     # @param days_off [Array<Hash>] on and word; those named replace the coming ones
-    def keep_hours(id:, version:, working_hours:, region:, holidays_off:, days_off:)
+    # @param time_zone [String, nil] in which the hours are; nil: as it was
+    def keep_hours(id:, version:, working_hours:, region:, holidays_off:, days_off:, time_zone: nil)
       week = working_hours.transform_keys(&:to_s)
       raise Core::Invalid.new("No holidays are known of “#{region}”.", pointer: "/region") if region && !Hours.regions.include?(region)
 
       write do
         person = find(Records::Person, id)
-        Core::FreeBusy::WorkingHours.read(week, person.zone)
-        update(person, version, working_hours: week, region: region, holidays_off: holidays_off, updated_at: now)
+        zone = time_zone ? Core::Zone[time_zone, pointer: "/timeZone"] : person.zone
+        Core::FreeBusy::WorkingHours.read(week, zone)
+        update(person, version, time_zone: zone.name, working_hours: week, region: region, holidays_off: holidays_off, updated_at: now)
         wish = days_off.to_h { |day| [Date.iso8601(day[:on]), words(day[:word])] }
         person.days_off.where("off_on >= ?", person.zone.wall(now).date).where.not(off_on: wish.keys).delete_all
         wish.each { |on, word| Records::DayOff.find_or_initialize_by(person_id: id, off_on: on).update!(word: word) }

@@ -2681,6 +2681,8 @@ export interface components {
         };
         HoursWish: {
             workingHours: components["schemas"]["WeekHours"];
+            /** @description in which the hours are */
+            timeZone?: string;
             region: string | null;
             holidaysOff: boolean;
             daysOff: components["schemas"]["DayOff"][];

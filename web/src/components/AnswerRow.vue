@@ -44,7 +44,7 @@ function keepWord() {
     <p v-if="meeting.location || meeting.call" class="small">Held elsewhere: {{ meeting.location }}<template v-if="meeting.call">{{ meeting.location ? ', ' : '' }}<CallWords :call="meeting.call" whole /></template></p>
     <p v-if="informed && meeting.state === 'planned'"><button type="button" class="quiet small" :aria-label="`${meeting.answer === 'declined' ? 'I may be there after all' : 'I will not be there'}, ${day}`" :disabled="busy" @click="$emit('answer', meeting.answer === 'declined' ? 'none' : 'declined', null)">{{ meeting.answer === 'declined' ? 'I may be there after all' : 'I will not be there' }}</button></p>
     <p v-if="meeting.note && !writing" class="small">“{{ meeting.note }}”</p>
-    <form v-if="writing" class="word" @submit.prevent="keepWord">
+    <form v-if="writing" class="word" novalidate @submit.prevent="keepWord">
       <v-text-field v-model="note" label="A note with it" autofocus hide-details />
       <v-btn type="submit" variant="outlined">Save</v-btn>
     </form>

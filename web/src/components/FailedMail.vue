@@ -25,7 +25,7 @@ const fault = () => (error.value instanceof ProblemError ? error.value.at('/emai
   <li>
     <p><router-link class="strong" :to="`/series/${mail.seriesId}?show=history`">{{ mail.title }}</router-link></p>
     <p class="small stuck">Mail does not reach {{ mail.name }} at {{ mail.email }}: {{ mail.error }}</p>
-    <form v-if="editing" class="row form" @submit.prevent="send">
+    <form v-if="editing" class="row form" novalidate @submit.prevent="send">
       <v-text-field v-model="email" type="email" label="Mail address" autofocus :readonly="!mail.guest" :error-messages="fault()" />
       <v-btn type="submit" size="small" variant="outlined" :loading="isCorrecting">Send again</v-btn>
     </form>

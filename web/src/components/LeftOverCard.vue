@@ -40,7 +40,7 @@ function drop() {
         <button type="button" class="quiet" :aria-label="`Drop: ${action.text}`" @click="askWhy">Drop</button>
       </span>
     </div>
-    <form v-if="dropping" class="why" @submit.prevent="drop" @keydown.esc="dropping = false">
+    <form v-if="dropping" class="why" novalidate @submit.prevent="drop" @keydown.esc="dropping = false">
       <input ref="box" v-model="reason" aria-label="Why it is dropped" placeholder="Why it is dropped"><button class="quiet" :disabled="!reason.trim()">Drop it</button>
     </form>
   </li>

@@ -28,7 +28,7 @@ function save() {
 <template>
   <li class="line" :class="line.kind">
     <span class="mark">{{ MARKS[line.kind] }}</span>
-    <form v-if="editing" class="form" @submit.prevent="save" @keydown.esc="editing = false">
+    <form v-if="editing" class="form" novalidate @submit.prevent="save" @keydown.esc="editing = false">
       <v-text-field v-model="form.text" label="Line" autofocus />
       <div class="row">
         <v-select v-model="form.kind" :items="KINDS" label="Kind" class="kind" />

@@ -16,7 +16,7 @@ const at = ref('')
 </script>
 
 <template>
-  <form class="stack" @submit.prevent>
+  <form class="stack" novalidate @submit.prevent>
     <v-select v-if="meeting.dates.length > 1" v-model="which" :items="[{ title: 'to all its dates', value: '' }, ...meeting.dates.map(date => ({ title: `on ${mediumDay(date.localStart)} only`, value: date.recurrenceAt }))]" label="This is my answer" />
     <v-text-field v-model="note" label="A note with it (optional)" />
     <p class="row"><v-btn v-for="[word, label] in ANSWERS" :key="word" size="small" variant="outlined" :disabled="busy" :aria-label="`${label}: ${meeting.title}`" @click="emit('answer', { answer: word, note: note || null, recurrenceAt: which || null })">{{ label }}</v-btn><button type="button" class="quiet small" :aria-expanded="offering" @click="offering = !offering">Offer another time</button></p>

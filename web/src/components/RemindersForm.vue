@@ -27,7 +27,7 @@ async function save() {
   <section aria-labelledby="reminders">
     <h2 id="reminders">Reminders</h2>
     <p class="small soft">None for meetings that were declined.</p>
-    <form class="stack form" @submit.prevent="save">
+    <form class="stack form" novalidate @submit.prevent="save">
       <v-select v-model="form.remindMin" :items="BEFORE" label="By mail" />
       <template v-if="reminders.texts">
         <v-checkbox v-model="form.textReminders" label="By text message as well" />

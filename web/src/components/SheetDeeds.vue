@@ -11,6 +11,7 @@ const emit = defineEmits<{ state: [Schemas['MeetingState'], reason?: string] }>(
 const issuing = ref(false)
 const callingOff = ref(false)
 const form = ref({ reason: '' })
+const tried = ref(false)
 const carries = computed(() => {
   const { actions, topics, to } = sheet.carries
   const what = [actions ? count(actions, 'action') : '', topics ? count(topics, 'topic') : ''].filter(Boolean).join(' and ')
@@ -24,6 +25,7 @@ function issue() {
 }
 
 function callOff() {
+  tried.value = true
   if (!form.value.reason.trim()) return
   callingOff.value = false
   emit('state', 'called_off', form.value.reason)
@@ -53,7 +55,7 @@ function callOff() {
     </FormDialog>
     <FormDialog v-model="callingOff" v-model:form="form" :draft="`call-off-${sheet.id}`" title="Call the meeting off" verb="Call it off" @submit="callOff">
       <p>Its topics move on to the next meeting. Nobody is told until you send the invitation again.</p>
-      <v-text-field v-model="form.reason" label="Why" autofocus />
+      <v-text-field v-model="form.reason" label="Why" :error-messages="tried && !form.reason.trim() ? 'Say why, so that people understand.' : undefined" autofocus />
     </FormDialog>
   </div>
 </template>

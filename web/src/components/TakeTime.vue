@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
@@ -48,6 +48,8 @@ async function take() {
       say('The time is held. It stands on your Desk until you settle it.')
     } else {
       const series = await create({ id: key, title: form.value.title, run: { localStart: taking.localStart.slice(0, 16), timeZone, lengthMin, rule: taking.rule, dates: taking.dates }, members: people, moves: taking.moves, ...place })
+      open.value = false
+      await nextTick()
       router.push(`/series/${series.id}`)
     }
     open.value = false

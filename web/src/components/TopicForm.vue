@@ -26,7 +26,7 @@ defineExpose({ focus: () => title.value?.focus() })
 </script>
 
 <template>
-  <form class="form no-print" @submit.prevent="keep" @keydown.esc="$emit('leave')">
+  <form class="form no-print" novalidate @submit.prevent="keep" @keydown.esc="$emit('leave')">
     <v-text-field ref="title" v-model="form.title" class="title" :label="topic ? 'Topic' : 'Add a topic'" :error-messages="titleFault" />
     <v-text-field v-model.number="form.lengthMin" class="min" type="number" min="0" max="480" label="Minutes" />
     <v-select v-model="form.presenterId" class="who" :items="[{ title: 'nobody in particular', value: null }, ...people.map(person => ({ title: person.name, value: person.id }))]" label="Brought by" />

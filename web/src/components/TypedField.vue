@@ -21,17 +21,17 @@ const isEmpty = (one: T | null | '' | undefined): one is null | '' | undefined =
 const written = (one: T | null | '') => (isEmpty(one) ? '' : write(one as T))
 const text = ref(written(value.value))
 const typing = ref(false)
-watch(value, now => { if (!typing.value) text.value = written(now) })
-
 const unread = computed(() => text.value.trim() !== '' && read(text.value) === null && text.value !== written(value.value))
+// What is not understood stays as it was typed.
+watch(value, now => { if (!typing.value && !(isEmpty(now) && unread.value)) text.value = written(now) })
 const fault = computed(() => (unread.value && !typing.value ? wrong : errorMessages))
 
 function type(typed: string | null) {
   text.value = typed ?? ''
   typing.value = true
   const found = text.value.trim() === '' ? '' : read(text.value)
-  if (found !== null && found !== value.value) value.value = found
-  if (found === null && !isEmpty(value.value)) value.value = ''
+  // Always said, also when it seems to be the same: what was said for the key before may not have come back yet.
+  value.value = found ?? ''
 }
 
 function leave() {

@@ -59,7 +59,7 @@ function addGuest() {
     </ul>
     <p v-else class="soft">Choose who must come.</p>
     <v-autocomplete v-model:search="typed" :model-value="adding" :items="choices" :item-props="true" label="Add a person or group" no-data-text="Nobody else is here." @update:model-value="add" />
-    <form class="guest" @submit.prevent="addGuest"><v-text-field v-model="guest" label="Add a guest by name" @blur="addGuest" /></form>
+    <form class="guest" novalidate @submit.prevent="addGuest"><v-text-field v-model="guest" label="Add a guest by name" @blur="addGuest" /></form>
   </div>
 </template>
 

@@ -119,7 +119,7 @@ async function sendOffer() {
       <section v-if="link.agenda.length" aria-labelledby="agenda"><h2 id="agenda">Agenda of the next</h2><ol class="ruled"><li v-for="topic in link.agenda" :key="topic.title" class="row spread"><span>{{ topic.title }}</span><span class="soft small">{{ topic.lengthMin }} min</span></li></ol></section>
       <section v-if="coming.length && link.role !== 'informed'">
         <button type="button" class="quiet" :aria-expanded="offering.open" @click="open(offering, coming)">Offer another time</button>
-        <form v-if="offering.open" class="stack offer" @submit.prevent="sendOffer">
+        <form v-if="offering.open" class="stack offer" novalidate @submit.prevent="sendOffer">
           <v-select v-if="!single" v-model="offering.meetingId" :items="coming.map(meeting => ({ title: `instead of ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
           <MomentField v-model="offering.at" :label="`Begins on, ${link.zonePlace} time`" :error-messages="offerError instanceof ProblemError ? offerError.at('/localStart') : undefined" />
           <v-text-field v-model="offering.note" label="A note with it (optional)" />
@@ -128,7 +128,7 @@ async function sendOffer() {
       </section>
       <section v-if="passable.length && link.role !== 'informed'">
         <button type="button" class="quiet" :aria-expanded="passing.open" @click="open(passing, passable)">Send somebody else instead</button>
-        <form v-if="passing.open" class="stack offer" @submit.prevent="sendInstead">
+        <form v-if="passing.open" class="stack offer" novalidate @submit.prevent="sendInstead">
           <v-select v-if="passable.length > 1" v-model="passing.meetingId" :items="passable.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
           <v-text-field v-model="passing.name" label="Their name" :error-messages="passError instanceof ProblemError ? passError.at('/name') : undefined" />
           <v-text-field v-model="passing.email" type="email" label="Their mail address" :error-messages="passError instanceof ProblemError ? passError.at('/email') : undefined" />

@@ -9,7 +9,8 @@ import WeekHours from '../components/WeekHours.vue'
 import { usePersonPage, useRegions } from '../composables/useCalendars'
 import { useNotice } from '../composables/useNotice'
 import { useSession } from '../composables/useSession'
-import { clock, mediumDay } from '../time'
+import { clock, list, mediumDay } from '../time'
+import ZoneField from '../components/ZoneField.vue'
 import DateField from '../components/DateField.vue'
 
 const { id } = defineProps<{ id: string }>()
@@ -21,8 +22,8 @@ const unsure = ref(false)
 const { say } = useNotice()
 
 const form = ref<Schemas['HoursWish'] | null>(null)
-watch(person, found => { if (found) form.value = JSON.parse(JSON.stringify({ workingHours: found.workingHours, region: found.region, holidaysOff: found.holidaysOff, daysOff: found.daysOff })) }, { immediate: true })
-const changed = computed(() => !!person.value && !!form.value && JSON.stringify(form.value) !== JSON.stringify({ workingHours: person.value.workingHours, region: person.value.region, holidaysOff: person.value.holidaysOff, daysOff: person.value.daysOff }))
+watch(person, found => { if (found) form.value = JSON.parse(JSON.stringify({ timeZone: found.timeZone, workingHours: found.workingHours, region: found.region, holidaysOff: found.holidaysOff, daysOff: found.daysOff })) }, { immediate: true })
+const changed = computed(() => !!person.value && !!form.value && JSON.stringify(form.value) !== JSON.stringify({ timeZone: person.value.timeZone, workingHours: person.value.workingHours, region: person.value.region, holidaysOff: person.value.holidaysOff, daysOff: person.value.daysOff }))
 const at = (pointer: string) => (keepError.value instanceof ProblemError ? keepError.value.at(`/workingHours/${pointer}`) : undefined)
 const regionNames = computed(() => regions.value.map(code => ({ value: code, title: regionName(code) })).sort((a, b) => a.title.localeCompare(b.title)))
 const COUNTRIES = new Intl.DisplayNames('en-GB', { type: 'region', fallback: 'code' })
@@ -49,18 +50,22 @@ async function save() {
       <h1>{{ person.name }}</h1>
       <p class="soft">{{ person.email }}<span v-if="!person.known" class="stuck strong"> · no calendar known: others cannot tell when {{ isMe ? 'you are' : 'they are' }} free</span></p>
       <div class="two page">
-        <form class="sheet stack" @submit.prevent="save">
+        <form class="sheet stack" novalidate @submit.prevent="save">
           <h2>Working hours</h2>
           <p class="small soft">{{ person.usualHours ? 'These are the usual hours; none have been set yet.' : 'Others are only asked within them.' }} In {{ person.zonePlace }} time.</p>
           <fieldset :disabled="!person.mayKeep" class="plain stack">
+            <ZoneField v-if="person.mayKeep" v-model="form.timeZone!" />
             <WeekHours v-model="form.workingHours" v-model:unsure="unsure" :at="at" :readonly="!person.mayKeep" />
-            <div class="row fields">
+            <p v-if="!person.mayKeep && (person.region || person.daysOff.length)" class="small soft">
+              <template v-if="person.region && person.holidaysOff">Off on the public holidays of {{ regionName(person.region) }}. </template><template v-if="person.daysOff.length">Off on {{ list(person.daysOff.map(day => mediumDay(day.on))) }}.</template>
+            </p>
+            <div v-if="person.mayKeep" class="row fields">
               <v-autocomplete v-model="form.region" :items="regionNames" label="Public holidays of" clearable />
               <v-checkbox v-model="form.holidaysOff" label="are days off" />
             </div>
             <p v-if="form.region && form.holidaysOff && person.region === form.region && person.holidays.length" class="small soft">Next: {{ person.holidays.slice(0, 3).map(day => `${day.name}, ${mediumDay(day.on)}`).join(' · ') }}</p>
-            <h3>Days off</h3>
-            <div v-for="(day, i) in form.daysOff" :key="i" class="row fields">
+            <h3 v-if="person.mayKeep">Days off</h3>
+            <div v-for="(day, i) in person.mayKeep ? form.daysOff : []" :key="i" class="row fields">
               <DateField v-model="day.on" :label="`Day off ${i + 1}`" />
               <v-text-field v-model="day.word" label="Why (seen by you alone)" />
               <button type="button" class="quiet" :aria-label="`Remove: day off ${i + 1}`" @click="form.daysOff.splice(i, 1)">Remove</button>

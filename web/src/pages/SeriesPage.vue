@@ -90,7 +90,7 @@ useKeys([
           <v-btn v-if="series.may.change" variant="outlined" @click="editing = true">Edit title and people</v-btn>
           <v-btn v-if="series.may.change && !series.outside" variant="outlined" @click="retime('change')">Change the times</v-btn>
           <v-btn v-if="series.may.change && !series.outside" :variant="series.told.state === 'told' ? 'outlined' : 'flat'" @click="inviting = true">Send the invitation</v-btn>
-          <v-btn v-if="series.answerPath && !series.may.change && series.next" variant="outlined" :href="series.answerPath">{{ seesSheets ? 'Answer' : 'Agenda, papers and dates' }}</v-btn>
+          <v-btn v-if="series.answerPath && !series.may.change" :variant="seesSheets ? 'outlined' : 'flat'" :href="series.answerPath">{{ seesSheets ? 'Answer' : 'Agenda, papers and dates' }}</v-btn>
           <v-btn v-if="series.next && seesSheets" :to="`/meetings/${series.next.id}`">Open next sheet</v-btn>
           <v-menu v-if="series.may.change && !series.outside">
             <template #activator="{ props: menu }"><v-btn v-bind="menu" variant="text" :icon="mdiDotsHorizontal" size="small" aria-label="More to do with this series" /></template>
@@ -128,7 +128,7 @@ useKeys([
           </p>
         </section>
       </div>
-      <section class="sheet" aria-label="The series">
+      <section class="sheet whole" aria-label="The series">
         <div class="row spread">
           <div v-if="shown === 'Strands'" class="row">
             <h2>What carries over</h2>
@@ -169,6 +169,7 @@ useKeys([
 .untold { margin-top: 12px; padding: 8px 14px; background: var(--gold-pale); border-left: 4px solid var(--gold); }
 .cards { margin: 18px 0 16px; }
 .card { padding: 12px 20px; }
+.whole { margin-top: 16px; }
 .next { border-left: 4px solid var(--gold); }
 .facts { display: flex; flex-wrap: wrap; gap: 4px 26px; margin-top: 6px !important; }
 .facts b { font: 700 1.4286rem 'Bricolage Grotesque Variable', sans-serif; margin-right: 3px; }
