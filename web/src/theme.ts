@@ -1,11 +1,14 @@
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 import { createVuetify } from 'vuetify'
+import { en } from 'vuetify/locale'
 
 const saved = localStorage.getItem('left-over:theme')
 const dark = saved ? saved === 'dark' : matchMedia('(prefers-color-scheme: dark)').matches
 
 /** The tokens of the look, set once. The -ink tones are those of the same name, dark enough for text. */
 export const vuetify = createVuetify({
+  // The picker's month and year are named by what stands on them, not by a label that hides it.
+  locale: { locale: 'en', messages: { en: { ...en, datePicker: { ...en.datePicker, ariaLabel: { ...en.datePicker.ariaLabel, selectMonth: ' ', selectYear: ' ' } } } } },
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   theme: {
     defaultTheme: dark ? 'dark' : 'light',

@@ -26,7 +26,7 @@ export function useCalendars(owner: MaybeRefOrGetter<Owner>, enabled: MaybeRefOr
     queryFn: () => dataOf(toValue(owner).kind === 'person' ? api.GET('/people/{id}/calendars', path()) : api.GET('/places/{id}/calendars', path())),
     refetchInterval: query => (query.state.data?.calendars.some(calendar => ['waiting', 'running'].includes(calendar.state) || (calendar.kind === 'address' && !calendar.checkedAt)) ? 700 : false),
   })
-  const refresh = () => ['person', 'busy', 'place', 'common-time', 'people'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const refresh = () => ['person', 'busy', 'place', 'common-time', 'people', 'desk'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
   const acting = useMutation({
     mutationFn: (act: () => Promise<unknown>) => act(),
     onSuccess: () => { cache.invalidateQueries({ queryKey: key.value }); refresh() },
@@ -57,7 +57,7 @@ export function usePersonPage(id: MaybeRefOrGetter<string>, isMe: MaybeRefOrGett
     mutationFn: ({ version, ...body }: Schemas['HoursWish'] & { version: number }) => dataOf(api.PUT('/people/{id}/hours', { params: { ...path(), header: ifMatch(version) }, body })),
     onSuccess: person => {
       cache.setQueryData(['person', person.id], person)
-      for (const name of ['people', 'common-time']) cache.invalidateQueries({ queryKey: [name] })
+      for (const name of ['people', 'common-time', 'desk']) cache.invalidateQueries({ queryKey: [name] })
     },
   })
   const setting = useMutation({ mutationFn: (open: boolean) => dataOf(api.PUT('/people/{id}/feeds', { params: path(), body: { open } })), onSuccess: set => cache.setQueryData(['feeds', toValue(id)], set) })

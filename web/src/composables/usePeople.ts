@@ -11,7 +11,7 @@ export function usePeople() {
     initialPageParam: 1, getNextPageParam: last => (last.page * last.pageSize < last.total ? last.page + 1 : undefined),
   })
   watch(() => reading.hasNextPage.value && !reading.isFetchingNextPage.value, more => { if (more) reading.fetchNextPage() }, { immediate: true })
-  const refresh = () => cache.invalidateQueries({ queryKey: ['people'] })
+  const refresh = () => ['people', 'desk', 'places-to-go'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
   const adding = useMutation({ mutationFn: (body: Schemas['NewPerson']) => dataOf(api.POST('/people', { body })), onSuccess: refresh })
   const changing = useMutation({
     mutationFn: ({ id, version, ...body }: Schemas['ChangedPerson'] & { id: string; version: number }) =>

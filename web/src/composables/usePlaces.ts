@@ -7,7 +7,7 @@ export type Place = Schemas['Place']
 /** Rooms and equipment, and keeping them. */
 export function usePlaces() {
   const cache = useQueryClient()
-  const refresh = () => ['places', 'place'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const refresh = () => ['places', 'place', 'desk', 'places-to-go'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
   const reading = useQuery({ queryKey: ['places'], queryFn: () => dataOf(api.GET('/places')) })
   const saving = useMutation({
     mutationFn: ({ id, version, ...body }: Schemas['PlaceWish'] & { id: string; version?: number }) => version === undefined

@@ -1,0 +1,77 @@
+require_relative "../api_helper"
+
+# Changing one meeting, a place that does not fit, a series that is deleted, and an address that is put right.
+RSpec.describe "Changes over the API" do
+  let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
+  let(:marit) { person("Marit Hauge", admin: true) }
+  let(:wen) { person("Wen Halloran") }
+  let!(:id) { series(marit, {required: wen}, title: "Round", start: "#{monday}T14:00", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=4") }
+  let(:meeting) { meeting_ids(id).first }
+
+  before do
+    clock.now = Time.now.utc
+    sign_in(marit)
+  end
+
+  def room(name, seats:, **rest) = key.tap { |place| use(UseCases::Places, marit).add(id: place, name: name, seats: seats, time_zone: "Europe/Oslo", **rest) }
+
+  it "checks another time for one meeting, moves it elsewhere, and back to where the series is" do
+    check = call(:post, "/meetings/#{meeting}/time/check", {localStart: "#{monday + 1}T22:00", lengthMin: 30})
+    expect(check).to include("holds" => false, "outside" => match_array(["Marit Hauge", "Wen Halloran"]), "busy" => [])
+    sheet = call(:put, "/meetings/#{meeting}", {localStart: "#{monday + 1}T10:00", lengthMin: 30, ownWhere: true, place: "Net loft", call: {url: "https://calls.example/b"}}, version: 0)
+    expect(sheet).to include("localStart" => "#{monday + 1}T10:00:00", "lengthMin" => 30, "place" => "Net loft", "call" => include("url" => "https://calls.example/b"), "own" => include("where" => true))
+    call(:put, "/meetings/#{meeting}", {localStart: "#{monday + 1}T10:00", lengthMin: 30, ownWhere: true, call: {url: "nonsense"}}, version: sheet["version"])
+    expect([status, JSON.parse(last_response.body)["errors"].first["pointer"]]).to eq [422, "/call/url"]
+    back = call(:put, "/meetings/#{meeting}", {localStart: "#{monday}T14:00", lengthMin: 45, ownWhere: false}, version: sheet["version"])
+    expect(back).to include("place" => nil, "call" => nil, "localStart" => "#{monday}T14:00:00")
+  end
+
+  it "asks about a place that is too small or closed, offers what fits, and takes a yes" do
+    cupboard = room("Cupboard", seats: 1, opening_hours: {"mo" => [%w[07:00 12:00]]})
+    hall = room("Hall", seats: 20)
+    version = call(:get, "/series/#{id}")["version"]
+    wish = {title: "Round", members: [{personId: wen, role: "required"}], placeId: cupboard}
+    problem = call(:put, "/series/#{id}", wish, version: version)
+    expect([status, problem["type"], problem["places"], problem["title"]]).to match [409, /place-unfit\z/, [include("id" => hall)], /Cupboard has 1 seat, and 2 people are asked\. Cupboard is closed on .* at 14:00 \(4 dates in all\)\. Hall would do\./]
+    expect(call(:put, "/series/#{id}", wish.merge(placeAnyway: true), version: version)["heldPlace"]).to include("name" => "Cupboard")
+  end
+
+  it "checks a rule before there is a series, for people and groups" do
+    group = key
+    use(UseCases::Groups, marit).add(id: group, name: "Crew", person_ids: [wen])
+    run = {localStart: "#{monday}T20:00", timeZone: "Europe/Oslo", lengthMin: 45, rule: "FREQ=WEEKLY;COUNT=3"}
+    expect(call(:post, "/runs/check", {run: run, people: [{personId: marit, role: "informed"}], groups: [{groupId: group, role: "required"}]})).to eq("checked" => 3, "held" => 3, "clashes" => [], "outside" => ["Wen Halloran"])
+  end
+
+  it "deletes what nobody has been told of, and refuses the rest" do
+    invite(id, marit)
+    call(:delete, "/series/#{id}")
+    expect([status, code]).to eq [409, "in-use"]
+    other = series(marit, {required: wen}, title: "Talk")
+    call(:delete, "/series/#{other}")
+    expect([status, Records::Series.exists?(other)]).to eq [204, false]
+  end
+
+  it "puts a guest's address right and mails once more; nobody else's" do
+    guest = key
+    use(UseCases::Series, marit).change(id: id, version: 0, title: "Round", members: [{person_id: wen, role: "required"}], guests: [{id: guest, name: "Odd Berge", email: "odd@harbour.example", role: "required"}])
+    invite(id, marit)
+    call(:put, "/series/#{id}/addresses/#{guest}", {email: "odd@pier.example"})
+    expect(status).to eq 404 # nothing has failed
+    Records::Mail.where(series_id: id).update_all(state: "failed", last_error: "550")
+    {guest => ["odd@pier.example", 204], wen => ["wen@pier.example", 409]}.each do |who, (email, expected)|
+      call(:put, "/series/#{id}/addresses/#{who}", {email: email})
+      expect(status).to eq expected
+    end
+    call(:put, "/series/#{id}/addresses/#{wen}", {email: "wen@skerrybuoy.example"})
+    expect([status, Records::Mail.where(state: "waiting").pluck(:recipient)]).to match [204, match_array(%w[odd@pier.example wen@skerrybuoy.example])]
+  end
+
+  it "finds what one may want to go to, by date and without accents" do
+    person("Tomás Queirós")
+    found = ->(query) { call(:get, "/places-to-go?query=#{Rack::Utils.escape(query)}")["places"].map { |one| one.values_at("kind", "title", "on") } }
+    expect(found["queiros tom"]).to eq [["person", "Tomás Queirós", nil]]
+    expect(found[(monday + 7).strftime("%-d %b round")]).to eq [["sheet", "Round", (monday + 7).iso8601]]
+    expect(found[(monday + 8).strftime("%-d.%-m.")]).to eq []
+  end
+end
