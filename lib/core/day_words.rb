@@ -2,7 +2,7 @@ module Core
   # A day among words somebody looks for something by: "16 nov", "16.11.", "nov 16 2026".
   class DayWords < Value.of(:day, :month, :year)
     MONTHS = Date::MONTHNAMES.compact.map(&:downcase)
-    NUMERIC = /\A(\d{1,2})[./](\d{1,2})(?:[./](\d{4})?)?\z/
+    NUMERIC = %r{\A(\d{1,2})[./](\d{1,2})(?:[./](\d{4})?)?\z}
 
     # @param words [Array<String>] in small letters
     # @return [Array(DayWords, Array<String>), Array(nil, Array<String>)] the day, and the words that are not of it

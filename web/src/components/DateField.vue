@@ -24,7 +24,7 @@ function pick(chosen: unknown) {
 
 <template>
   <TypedField
-    ref="field" class="date" v-model="day" :label="label" :error-messages="errorMessages" :hint="hint" :persistent-hint="!!hint" :read="typed => readDate(typed, today)" :write="write"
+    ref="field" v-model="day" class="date" :label="label" :error-messages="errorMessages" :hint="hint" :persistent-hint="!!hint" :read="typed => readDate(typed, today)" :write="write"
     :step="(value, by) => addDays(value ?? today, by)" wrong="This is no date. Write it like “fri 14” or “14 Dec 2026”.">
     <template #pick>
       <v-menu v-model="picking" :close-on-content-click="false" location="bottom end">

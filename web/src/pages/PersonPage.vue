@@ -81,9 +81,11 @@ async function save() {
           <section aria-labelledby="busy">
             <h2 id="busy">Taken in the next two weeks</h2>
             <p class="small soft">{{ isMe ? 'Others see the times, never what they are.' : 'When, but never with what.' }} Meetings here count as well.</p>
-            <div class="spans" tabindex="0" role="region" aria-label="Taken times"><ul class="ruled small">
-              <li v-for="span in busy" :key="span.startsAt + span.kind + span.title">{{ mediumDay(span.localStart) }}, {{ clock(span.localStart) }}–{{ clock(span.localEnd) }} <b>{{ KINDS[span.kind] }}</b> {{ span.title }}</li>
-            </ul></div>
+            <div class="spans" tabindex="0" role="region" aria-label="Taken times">
+              <ul class="ruled small">
+                <li v-for="span in busy" :key="span.startsAt + span.kind + span.title">{{ mediumDay(span.localStart) }}, {{ clock(span.localStart) }}–{{ clock(span.localEnd) }} <b>{{ KINDS[span.kind] }}</b> {{ span.title }}</li>
+              </ul>
+            </div>
             <p v-if="busy?.length === 0" class="soft">Nothing known.</p>
           </section>
           <SignInsPanel v-if="isMe" :time-zone="person.timeZone" />
