@@ -105,6 +105,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.integer "kind", limit: 1, null: false
     t.bigint "title_key", null: false
     t.string "title", limit: 200
+    t.datetime "known_at"
     t.index ["owner_id", "starts_min", "ends_min", "kind"], name: "busy_spans_of_owner"
     t.check_constraint "`starts_min` < `ends_min`", name: "busy_spans_span"
   end
@@ -663,7 +664,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
   create_table "substitutes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
-    t.string "instead_of_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "instead_of_id", limit: 36, collation: "ascii_bin"
     t.string "told_digest", limit: 64, collation: "ascii_bin"
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false

@@ -43,7 +43,7 @@ class Pressed
   end
 end
 Capybara.app = Pressed.new(Api::App.build)
-Capybara.default_max_wait_time = 6
+Capybara.default_max_wait_time = 12
 Capybara.disable_animation = true
 Capybara.enable_aria_label = true
 
@@ -126,7 +126,11 @@ module Browsing
   def type(text) = page.active_element.send_keys(text)
 
   def choose_from(label, option)
-    find(:xpath, "//*[contains(concat(' ', @class, ' '), ' v-input ')][.//label[normalize-space() = '#{label}']]").find(".v-field").click
+    find(:xpath, "//*[contains(concat(' ', @class, ' '), ' v-input ')][.//label[normalize-space() = '#{label}']]").find(".v-field").then do |field|
+      field.click
+      # Beside other work the first press may come while the page is still being laid out.
+      field.click unless page.has_css?(".v-overlay--active .v-list-item", wait: 4)
+    end
     find(".v-overlay--active .v-list-item", text: option, exact_text: true).click
   end
 end

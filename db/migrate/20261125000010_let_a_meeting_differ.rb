@@ -11,6 +11,10 @@ class LetAMeetingDiffer < ActiveRecord::Migration[7.2]
       t.string :call_dial_in, limit: 200
     end
     add_foreign_key :meetings, :places
+    # Somebody may be asked to one meeting besides everybody else, instead of nobody.
+    change_column_null :substitutes, :instead_of_id, true
+    # Since when a busy time is known here: what was known before somebody accepted does not clash since.
+    add_column :busy_spans, :known_at, :datetime
     # What somebody wrote in a mail that is kept aside.
     add_column :incoming_mails, :words, :text
     # Whether a keeper wants mail about what they keep themselves.

@@ -28,6 +28,17 @@ module Api
       json use(UseCases::StillHolds).check_meeting(params["id"], **input)
     end
 
+    # Asked to this meeting besides those of the series.
+    on :post, "/meetings/:id/extras", "askToo", may: :move_meeting, of: :meeting do
+      use(UseCases::Substitutes).ask_too(meeting_id: params["id"], **input)
+      json sheet
+    end
+
+    on :delete, "/meetings/:id/extras/:personId", "askNoMore", may: :move_meeting, of: :meeting do
+      use(UseCases::Substitutes).ask_no_more(meeting_id: params["id"], person_id: params["personId"])
+      json sheet
+    end
+
     on :put, "/meetings/:id/attendance/:personId", "takeAttendance", may: :hold_meeting, of: :meeting do
       meetings.attend(meeting_id: params["id"], person_id: params["personId"], **input)
       json sheet

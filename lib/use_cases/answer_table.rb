@@ -61,7 +61,7 @@ module UseCases
     def answer_view(meeting, member)
       reply = @replies[[meeting.id, member.person_id]]
       {meeting_id: meeting.id, answer: reply&.answer || "none", note: reply&.note, way: reply&.way, entered_by: reply&.entered_by_id && names[reply.entered_by_id], answered_at: reply&.answered_at, substitute: substitute_view(meeting, member), wait: (sign_ups(meeting).wait_of(member.person_id) if meeting.options.sign_up),
-       busy_since: reply&.answer == "accepted" && busy?(member, meeting)}
+       busy_since: reply&.answer == "accepted" && busy_since?(member, meeting, reply.answered_at)}
     end
 
     def substitute_view(meeting, member)
@@ -70,16 +70,25 @@ module UseCases
       {name: person.name, answer: @replies[[meeting.id, person.id]]&.answer || "none"}
     end
 
-    # Accepted, but busy elsewhere since.
-    def busy?(member, meeting)
-      @people ||= if @meetings.empty?
-        {}
-      else
-        roles = asked.to_h { |one| [one.person_id, one.role.to_sym] }
-        Availability.new(people: roles, from: @meetings.first.starts_at, to: @meetings.map(&:ends_at).max, now: now, except_series: @series.id).people.to_h { |person| [person.id, person] }
-      end
-      person = @people[member.person_id]
-      !person.nil? && Core::Spans.touch?(person.busy, Core::Spans.minute(meeting.starts_at), Core::Spans.minute_after(meeting.ends_at))
+    # Accepted, but busy elsewhere by what has come since: in their calendar, or as another meeting here.
+    def busy_since?(member, meeting, answered_at)
+      from, to = Core::Spans.minute(meeting.starts_at), Core::Spans.minute_after(meeting.ends_at)
+      spans = known_since.fetch(member.person_id, []).any? { |span| span.known_at > answered_at && span.starts_min < to && span.ends_min > from }
+      spans || meetings_elsewhere.fetch(member.person_id, []).any? { |starts_at, ends_at, since| since > answered_at && starts_at < meeting.ends_at && ends_at > meeting.starts_at }
+    end
+
+    def range = @range ||= [@meetings.map(&:starts_at).min, @meetings.map(&:ends_at).max]
+
+    def known_since
+      @known_since ||= Records::BusySpan.where(owner_id: asked.map(&:person_id), kind: Records::BusySpan::KINDS.fetch(:busy)).where.not(known_at: nil)
+        .touching(Core::Spans.minute(range[0]), Core::Spans.minute_after(range[1])).group_by(&:owner_id)
+    end
+
+    # @return [Hash{String => Array<Array(Time, Time, Time)>}] by person: from, to, and since when it stands so
+    def meetings_elsewhere
+      @meetings_elsewhere ||= Records::SeriesMember.joins("join meetings on meetings.series_id = series_members.series_id").where(person_id: asked.map(&:person_id), role: %w[required optional])
+        .where.not(series_id: @series.id).where("meetings.state in ('planned', 'in_session') and meetings.starts_at < ? and meetings.ends_at > ?", range[1], range[0])
+        .pluck(:person_id, "meetings.starts_at", "meetings.ends_at", Arel.sql("coalesce(meetings.moved_at, meetings.created_at)")).group_by(&:first).transform_values { |rows| rows.map { |row| row.drop(1) } }
     end
 
     def past = @past ||= @series.meetings.where(state: %w[closed issued]).order(starts_at: :desc).limit(BACK).pluck(:id)

@@ -21,7 +21,7 @@ module UseCases
       until_at = (now.to_datetime >> Calendars::HORIZON_MONTHS).to_time.utc
       spans = read.spans(now - Calendars::BACK_DAYS * 86_400, until_at) { |done| tell_now_and_then(done) }
       tell(done: read.size)
-      Calendars.replace_spans(@calendar, spans)
+      Calendars.replace_spans(@calendar, spans, at: now)
       kept(read, until_at)
     rescue Core::Invalid => error
       @queue.settle(@calendar, state: "failed", incoming: nil, last_error: error.message[0, 500])

@@ -133,8 +133,9 @@ module UseCases
 
     # Replaces what is known of a calendar by the difference, in short transactions.
     # @param spans [Array<Core::FreeBusy::Calendar::Span>]
-    def self.replace_spans(calendar, spans)
-      wish = spans.to_h { |span| row(calendar, span).then { |row| [row.values_at(:starts_min, :ends_min, :kind, :title_key), row] } }
+    # @param at [Time] since when what is new is known
+    def self.replace_spans(calendar, spans, at:)
+      wish = spans.to_h { |span| row(calendar, span).merge(known_at: at).then { |row| [row.values_at(:starts_min, :ends_min, :kind, :title_key), row] } }
       known = Records::BusySpan.where(calendar_id: calendar.id).pluck(:starts_min, :ends_min, :kind, :title_key)
       (known - wish.keys).each_slice(BATCH) do |some|
         tuples = some.map { |key| "(#{key.join(",")})" }.join(",")
@@ -187,7 +188,7 @@ module UseCases
     def expand_entries(calendar)
       zone = Core::Zone[(calendar.person || calendar.place).time_zone]
       spans = Records::BusyEntry.where(calendar_id: calendar.id).flat_map { |entry| spans_of(entry, zone) }
-      Calendars.replace_spans(calendar, spans)
+      Calendars.replace_spans(calendar, spans, at: now)
       Records::Calendar.where(id: calendar.id).update_all(expanded_until: horizon, succeeded_at: now, lock_version: calendar.lock_version + 1)
     end
 

@@ -29,7 +29,10 @@ module UseCases
     def untold(series_id)
       load(series_id)
       waiting = pending
-      {people: waiting.size + substitutes.pending(series_id).size, **KINDS.keys.without(:changed).to_h { |kind| [kind, waiting.count { |one| one[:kind] == kind }] }, changes: changes_since_last_sending}
+      others = substitutes.pending(series_id)
+      counts = KINDS.keys.without(:changed).to_h { |kind| [kind, waiting.count { |one| one[:kind] == kind }] }
+      counts[:invited] += others.count { |one, kind| kind == :request && one.told_digest.nil? }
+      {people: waiting.size + others.size, **counts, changes: changes_since_last_sending}
     end
 
     # Puts one mail for each person who is not told yet into the outbox; somebody who has this version already gets none.
@@ -102,7 +105,11 @@ module UseCases
     def substitutes = Substitutes.new(by: by, clock: @clock)
 
     def substitute_view(one, kind)
-      {person_id: one.person_id, name: "#{one.person.name}, instead of #{one.instead_of.name}", email: one.person.email, role: "required", told: false, guest: one.person.guest, what: (kind == :cancel) ? "called off" : "changed"}
+      {person_id: one.person_id, name: [one.person.name, one.instead_of&.name].compact.join(", instead of "), email: one.person.email, role: "required", told: false, guest: one.person.guest, what: if kind == :cancel
+                                                                                                                                                                                                       "called off"
+                                                                                                                                                                                                     else
+                                                                                                                                                                                                       (one.told_digest ? "changed" : "invited")
+                                                                                                                                                                                                     end}
     end
 
     # A batch of mails is mostly of one sending.

@@ -218,7 +218,7 @@ module UseCases
       calendar = Records::Calendar.light.find_by(person_id: person.id, kind: "by_mail") || Records::Calendar.create!(id: Records::Key.make(now), person_id: person.id, kind: "by_mail", name: "Invitations from elsewhere", succeeded_at: now)
       rows = Records::OutsideMeeting.where(person_id: person.id, called_off: false).select(:id, :title, :dates)
       spans = rows.flat_map { |row| row.dates.select(&:kind).map { |date| Core::FreeBusy::Calendar::Span.new(starts_s: date.starts_s, ends_s: date.ends_s, kind: date.kind, title: row.title) } }
-      Calendars.replace_spans(calendar, spans)
+      Calendars.replace_spans(calendar, spans, at: now)
       Records::Calendar.where(id: calendar.id).update_all(expanded_until: horizon, succeeded_at: now)
     end
 

@@ -21,7 +21,7 @@ module UseCases
 
       here = Records::Person.where(email: found.filter_map { |one| Core::MailAddress.read(one[:email]) }).pluck(:email)
       seen = []
-      people = found.each_with_index.map { |one, i| looked_at(one, i + 1, time_zone, here, seen) }
+      people = found.each_with_index.map { |one, i| looked_at(one, one[:line] || i + 1, time_zone, here, seen) }
       {people: people, fine: people.count { |one| one[:problems].empty? }, faulty: people.count { |one| one[:problems].any? }}
     rescue Core::Invalid => error
       raise Core::Invalid.new(error.message, pointer: "/content", code: error.code)
@@ -47,12 +47,18 @@ module UseCases
       text = content.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
       text = content.dup.force_encoding(Encoding::Windows_1252).encode(Encoding::UTF_8, invalid: :replace, undef: :replace) unless text.valid_encoding?
       separator = (text.lines.first.to_s.count(";") > text.lines.first.to_s.count(",")) ? ";" : ","
-      rows = CSV.parse(text, headers: true, col_sep: separator, skip_blanks: true, liberal_parsing: true)
-      columns = COLUMNS.transform_values { |names| rows.headers.compact.find { |header| names.include?(header.strip.downcase) } }
+      csv = CSV.new(text, headers: true, col_sep: separator, liberal_parsing: true)
+      rows = []
+      while (row = csv.shift)
+        rows << [csv.lineno, row] if row.fields.any? { |field| !field.to_s.strip.empty? }
+      end
+      headers = csv.headers.is_a?(Array) ? csv.headers : []
+      columns = COLUMNS.transform_values { |names| headers.compact.find { |header| names.include?(header.strip.downcase) } }
       missing = %i[name email].reject { |column| columns[column] }
       raise Core::Invalid.new("The first line must name the columns. Missing: #{Core::Words.list(missing.map { |column| "“#{COLUMNS[column].first}”" })}.", pointer: "/content") if missing.any?
 
-      rows.map { |row| columns.transform_values { |header| header && row[header]&.strip } }
+      # Each with its line in the file, as an editor counts them.
+      rows.map { |line, row| {line: line, **columns.transform_values { |header| header && row[header]&.strip }} }
     rescue CSV::MalformedCSVError => error
       raise Core::Invalid.new("The table cannot be read: #{error.message}", pointer: "/content")
     end

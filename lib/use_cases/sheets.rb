@@ -123,11 +123,13 @@ module UseCases
       asked.sort_by { |person, role| [Core::Invitation::Request::ROLES.keys.index(role.to_sym), person.name] }.map do |person, role|
         attendance = here[person.id]
         reply = answers[person.id]
-        {id: person.id, name: person.name, role: role, time_zone: person.time_zone,
+        {id: person.id, name: person.name, role: role, extra: extras.include?(person.id), time_zone: person.time_zone,
          answer: reply&.answer || "none", answer_note: reply&.note, attendance: attendance&.state,
          attendance_at: attendance&.happened_at && Core::Words.clock(@zone.wall(attendance.happened_at))}
       end
     end
+
+    def extras = @extras ||= Records::Substitute.where(meeting_id: @meeting.id, instead_of_id: nil).pluck(:person_id)
 
     # Everybody of the series, and who comes instead of whom this time.
     def asked

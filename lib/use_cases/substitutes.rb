@@ -31,6 +31,32 @@ module UseCases
       substitute.destroy!
     end
 
+    # Somebody who is asked to this meeting besides those of the series: who is here, or a guest by address. They are told with
+    # the next invitation.
+    def ask_too(meeting_id:, person_id: nil, name: nil, email: nil)
+      write do
+        meeting = find(Records::Meeting.includes(series: %i[keeper held_place]), meeting_id)
+        raise Core::Conflict.new("This meeting is over.", code: "state") if meeting.ends_at <= now || meeting.state == "called_off"
+        person = person_id ? find(Records::Person, person_id) : guest(name, email, meeting)
+        next if Records::Substitute.exists?(meeting_id: meeting_id, person_id: person.id, instead_of_id: nil) # sent again
+        raise Core::Invalid.new("#{person.name} is asked to this meeting already.", pointer: "/personId", code: "taken") if asked?(meeting, person)
+
+        Records::Substitute.create!(id: Records::Key.make(now), meeting_id: meeting_id, person_id: person.id, given_name: person.name)
+        note(meeting, "#{person.name} asked too")
+      end
+    end
+
+    # They need not come after all, and hear of it if they were told.
+    def ask_no_more(meeting_id:, person_id:)
+      write do
+        extra = Records::Substitute.includes(:person, meeting: {series: %i[keeper held_place]}).find_by(meeting_id: meeting_id, person_id: person_id, instead_of_id: nil) or next
+        tell(extra, :cancel) if extra.told_digest
+        Records::Reply.where(meeting_id: meeting_id, person_id: person_id).delete_all
+        note(extra.meeting, "#{extra.person.name} need not come")
+        extra.destroy!
+      end
+    end
+
     # Those of a series who have been told something else than what holds now.
     # @return [Array<Array(Records::Substitute, Symbol)>] with :request or :cancel
     def pending(series_id)
@@ -41,6 +67,11 @@ module UseCases
     def tell_pending(series_id) = pending(series_id).each { |substitute, kind| tell(substitute, kind) }
 
     private
+
+    def note(meeting, words)
+      Records::Event.note("changed", "#{Core::Words.day(meeting.original_wall.date)}: #{words}", series_id: meeting.series_id, meeting_id: meeting.id, now: now, person_id: by)
+      Records::Change.note(meeting.id, now)
+    end
 
     def refuse(meeting, person_id)
       raise Core::Conflict.new("This invitation may not be passed on.", code: "pass-on") unless meeting.options.pass_on
@@ -75,19 +106,27 @@ module UseCases
       zone = Core::Zone[person.time_zone]
       wall = zone.wall(meeting.starts_at)
       at = "#{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time"
-      words = (kind == :cancel) ? "You need not come to “#{series.title}” on #{at}." : "#{substitute.instead_of.name} asks you to come instead to “#{series.title}”, kept by #{series.keeper.name}.\n\n#{at}\n#{[meeting.location, meeting.call&.to_s].compact.join("\n")}".strip
-      subject = (kind == :cancel) ? "Called off" : "Instead of #{substitute.instead_of.name}"
+      words, subject = said(substitute, kind, at)
       link = ["Answer, without signing in", AnswerLinks.address(series.id, person.id)] unless kind == :cancel
       Outbox.new(clock: @clock).put(reason: "substitute:#{kind}:#{substitute.id}:#{digest(substitute)[0, 20]}", series_id: series.id, to: person, reply_to: series.keeper.email, calendar: calendar(substitute, kind),
         **Mailing::Note.parts("#{subject}: #{series.title}", series.title, words, link))
       substitute.update!(told_digest: digest(substitute))
     end
 
+    # @return [Array(String, String)] what is said, and the beginning of the subject
+    def said(substitute, kind, at)
+      meeting, series, whom = substitute.meeting, substitute.meeting.series, substitute.instead_of
+      return ["You need not come to “#{series.title}” on #{at}.", whom ? "Called off" : "You need not come"] if kind == :cancel
+
+      asked = whom ? "#{whom.name} asks you to come instead to “#{series.title}”, kept by #{series.keeper.name}." : "#{series.keeper.name} asks you to come to “#{series.title}” this once."
+      ["#{asked}\n\n#{at}\n#{[meeting.location, meeting.call&.to_s].compact.join("\n")}".strip, whom ? "Instead of #{whom.name}" : "Invitation"]
+    end
+
     def calendar(substitute, kind)
       meeting, series = substitute.meeting, substitute.meeting.series
       Core::Invitation::OneMeeting.new(method: kind, uid: SeriesContent.uid(series.id), sequence: series.sequence, content: SeriesContent.head(series).with(location: meeting.location, call: meeting.call&.to_plain), from: meeting.original_wall, to: series.zone.wall(meeting.starts_at),
         length_min: meeting.interval.length_min, description: [series.purpose, meeting.call && "Call: #{meeting.call}"].compact.join("\n\n"), organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from),
-        name: substitute.person.name, address: substitute.person.email, instead_of: substitute.instead_of.email, url: AnswerLinks.address(series.id, substitute.person_id), alarm_min: Core::Invitation::Request::ALARM_MIN, now: now).to_ical
+        name: substitute.person.name, address: substitute.person.email, instead_of: substitute.instead_of&.email, url: AnswerLinks.address(series.id, substitute.person_id), alarm_min: Core::Invitation::Request::ALARM_MIN, now: now).to_ical
     end
   end
 end

@@ -26,6 +26,14 @@ RSpec.describe "Changes over the API" do
     expect(back).to include("place" => nil, "call" => nil, "localStart" => "#{monday}T14:00:00")
   end
 
+  it "asks a guest to one meeting alone, and no more" do
+    call(:post, "/meetings/#{meeting}/extras", {name: "Odd Berge", email: "odd@@harbour"})
+    expect([status, JSON.parse(last_response.body)["errors"].first["pointer"]]).to eq [422, "/email"]
+    extra = call(:post, "/meetings/#{meeting}/extras", {name: "Odd Berge", email: "odd@harbour.example"})["people"].find { |one| one["extra"] }
+    expect(extra).to include("name" => "Odd Berge")
+    expect(call(:delete, "/meetings/#{meeting}/extras/#{extra["id"]}")["people"].map { |one| one["name"] }).not_to include "Odd Berge"
+  end
+
   it "asks about a place that is too small or closed, offers what fits, and takes a yes" do
     cupboard = room("Cupboard", seats: 1, opening_hours: {"mo" => [%w[07:00 12:00]]})
     hall = room("Hall", seats: 20)

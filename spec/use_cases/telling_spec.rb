@@ -90,6 +90,21 @@ RSpec.describe "Telling people" do
     expect(text).to include both, "Tuesday 15 December 2026, 13:00 Oslo time, 60 minutes (was: Monday 14 December 2026, 09:30 Oslo time, 45 minutes)"
   end
 
+  it "asks somebody to one meeting alone, tells them with the next invitation, and that they need not come after all" do
+    olga = person("Olga Haas")
+    substitutes = use(UseCases::Substitutes, marit)
+    2.times { substitutes.ask_too(meeting_id: meetings[1], person_id: olga) }
+    expect { substitutes.ask_too(meeting_id: meetings[1], person_id: wen) }.to raise_error(Core::Invalid) { |error| expect(error.pointer).to eq "/personId" }
+    expect(use(UseCases::Invitations, marit).preview(series_id: id)[:recipients].find { |one| one[:person_id] == olga }).to include(name: "Olga Haas", what: "invited")
+    mail = to(tell, "olga")
+    expect([mail.subject, mail.text_part.decoded]).to match ["Invitation: Monday mooring round", include("Marit Hauge asks you to come to “Monday mooring round” this once.", "Monday 7 December 2026, 09:30 Oslo time")]
+    calendar = mail.all_parts.find { |part| part.mime_type == "text/calendar" }.decoded.gsub("\r\n ", "")
+    expect(calendar).to include("RECURRENCE-ID;TZID=Europe/Oslo:20261207T093000").and not_include("DELEGATED-FROM")
+    expect(sheet(meetings[1], marit)[:people].find { |one| one[:id] == olga }).to include(extra: true)
+    use(UseCases::Substitutes, marit).ask_no_more(meeting_id: meetings[1], person_id: olga)
+    expect(to(tell, "olga").subject).to eq "You need not come: Monday mooring round"
+  end
+
   it "shows nobody but who runs it what has not been told" do
     untold = series(marit, {required: wen}, title: "Night watch", start: "2026-11-26T10:00", rule: nil)
     titles = ->(who) { use(UseCases::Desk, who).show[:meetings].map { |one| one.values_at(:title, :told) } }

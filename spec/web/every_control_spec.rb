@@ -111,6 +111,9 @@ RSpec.describe "Every control" do
     expect(page).to have_no_css "li li", text: "Dentist"
     click_button "Undo"
     expect(page).to have_css "li li", text: "Dentist"
+    find("li li", text: "Dentist").click_button("Remove")
+    click_button "Close"
+    eventually { Records::BusySpan.count.zero? }
     click_button "Remove: By hand"
     expect(page).to have_no_css "b", text: "By hand"
     expect(Records::Calendar.count).to eq 1 # there is a way back for a while

@@ -43,6 +43,24 @@ RSpec.describe "What a keeper changes" do
     expect(start_of(meeting)).to eq "#{monday}T14:00"
   end
 
+  it "asks somebody to one meeting alone, from its sheet, and takes them off again" do
+    olga = person("Olga Haas")
+    sign_in_as("Marit Hauge")
+    visit "/meetings/#{meeting}"
+    click_button "Ask somebody else too"
+    choose_from "Who", "Olga Haas"
+    click_button "Ask them"
+    expect(page).to have_content "Olga Haas is asked too."
+    expect(page).to have_css ".person .name", text: "Olga Haas"
+    expect(Records::Substitute.pluck(:person_id, :instead_of_id)).to eq [[olga, nil]]
+    click_button "Remove: Olga Haas, asked to this meeting alone"
+    expect(page).to have_no_css ".person .name", text: "Olga Haas"
+    visit "/series/#{id}"
+    click_button "Sheets"
+    click_link "Change #{monday.strftime("%A %-d %B")}"
+    expect(page).to have_css ".v-dialog h2", text: "Change #{monday.strftime("%A %-d %B")}"
+  end
+
   it "moves a meeting twice from common time, where that comes first" do
     sign_in_as("Marit Hauge")
     visit "/meetings/#{meeting}"

@@ -63,11 +63,18 @@ RSpec.describe "Signing in" do
     expect(page).to have_content "mailed a link to sign in, good for three days"
     expect(mailed_link("lars@skerrybuoy.example")).to start_with "/sign-in/"
     click_button "Import"
-    table = Tempfile.new(["people", ".csv"]).tap { |file| file.write("name,mail address\nTomás Reis,tomas@skerrybuoy.example\n") && file.close }
+    table = Tempfile.new(["people", ".csv"]).tap { |file| file.write("name,mail address\nTomás Reis,tomas@skerrybuoy.example\n\nSunniva Dahl,sunniva(at)skerrybuoy\n") && file.close }
     find("input[type=file]", visible: :all).set(table.path)
     expect(page).to have_field "Mail them a link to sign in", checked: true, visible: :all
-    click_button "Import 1 person"
-    expect(page).to have_content "1 person imported"
+    expect(page).to have_content "1 person can be imported, 1 cannot yet."
+    click_button "Correct line 4"
+    find(".mend").fill_in "Mail address", with: "wen@skerrybuoy.example"
+    click_button "Import 2 people"
+    expect(page).to have_css ".mend .v-input--error", text: "is here already"
+    find(".mend").fill_in "Mail address", with: "sunniva@skerrybuoy.example"
+    click_button "Import 2 people"
+    expect(page).to have_content "2 people imported"
+    expect(Records::Person.where(email: "sunniva@skerrybuoy.example").pluck(:name)).to eq ["Sunniva Dahl"]
     expect(mailed_link("tomas@skerrybuoy.example")).to start_with "/sign-in/"
   end
 

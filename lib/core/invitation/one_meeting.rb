@@ -21,7 +21,7 @@ module Core
         writer.text("SUMMARY", content.title).text("DESCRIPTION", description).text("LOCATION", content.where).raw("URL", url)
         content.online&.write(writer)
         writer.raw("STATUS", (method == :cancel) ? "CANCELLED" : "CONFIRMED").raw("TRANSP", "OPAQUE").user("ORGANIZER", organizer.address, cn: organizer.name)
-        writer.user("ATTENDEE", address, cn: name, cutype: "INDIVIDUAL", role: "REQ-PARTICIPANT", partstat: "NEEDS-ACTION", rsvp: "TRUE", delegated_from: "mailto:#{instead_of}")
+        writer.user("ATTENDEE", address, cn: name, cutype: "INDIVIDUAL", role: "REQ-PARTICIPANT", partstat: "NEEDS-ACTION", rsvp: "TRUE", **(instead_of ? {delegated_from: "mailto:#{instead_of}"} : {}))
         writer.component("VALARM") { writer.raw("ACTION", "DISPLAY").text("DESCRIPTION", content.title).raw("TRIGGER", "-PT#{alarm_min}M") } unless method == :cancel
       end
     end

@@ -1234,6 +1234,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/extras": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Asks somebody to this meeting besides those of the series; they are told with the next invitation */
+        post: operations["askToo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/extras/{personId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["askNoMore"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/meetings/{id}/time/check": {
         parameters: {
             query?: never;
@@ -2271,6 +2309,8 @@ export interface components {
             state: components["schemas"]["MeetingState"];
         };
         SheetPerson: {
+            /** @description asked to this meeting alone */
+            extra: boolean;
             id: components["schemas"]["Key"];
             name: string;
             role: components["schemas"]["MemberRole"];
@@ -3125,6 +3165,12 @@ export interface components {
             run: components["schemas"]["RunWish"];
             people?: components["schemas"]["MemberWish"][];
             groups?: components["schemas"]["AskedGroup"][];
+        };
+        /** @description somebody here, or a guest by name and address */
+        Extra: {
+            personId?: components["schemas"]["Key"];
+            name?: string;
+            email?: string;
         };
         CorrectedAddress: {
             email: string;
@@ -4256,6 +4302,11 @@ export interface components {
         NewRunCheck: {
             content: {
                 "application/json": components["schemas"]["NewRunCheck"];
+            };
+        };
+        Extra: {
+            content: {
+                "application/json": components["schemas"]["Extra"];
             };
         };
         CorrectedAddress: {
@@ -5705,6 +5756,37 @@ export interface operations {
             cookie?: never;
         };
         requestBody: components["requestBodies"]["NewTime"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    askToo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Extra"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    askNoMore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             200: components["responses"]["Sheet"];
             default: components["responses"]["Problem"];

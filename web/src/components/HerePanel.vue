@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas, Sheet } from '../api/client'
+import { useExtras } from '../composables/useExtras'
+import AskToo from './AskToo.vue'
 
 /** Who comes, before; who is here, during and after. */
 const { sheet, me } = defineProps<{ sheet: Sheet; me: string }>()
 const emit = defineEmits<{ attend: [personId: string, state: Schemas['AttendanceState'] | null]; everybody: []; answer: [Schemas['AnswerWord']] }>()
 
+const { remove } = useExtras(() => sheet.id)
 const STATES: [Schemas['AttendanceState'] | '', string][] = [['', 'not yet'], ['present', 'here'], ['on_call', 'on the call'], ['late', 'late'], ['left', 'left'], ['apologies', 'sent apologies'], ['absent', 'absent']]
 const ANSWERS = { none: 'no answer yet', accepted: 'comes', tentative: 'may come', declined: 'away' }
 const asked = computed(() => sheet.people.filter(person => person.role !== 'informed' || person.attendance))
@@ -29,7 +32,7 @@ const said = (person: Sheet['people'][number]) => `${STATES.find(([state]) => st
     <ul>
       <li v-for="person in asked" :key="person.id" class="person">
         <span class="dot" :class="{ full: before ? person.answer === 'accepted' : isHere(person), away: before && person.answer === 'declined' }" />
-        <span class="name">{{ person.name }}</span>
+        <span class="name">{{ person.name }}<button v-if="person.extra && before && sheet.may.hold" type="button" class="quiet small" :aria-label="`Remove: ${person.name}, asked to this meeting alone`" @click="remove(person.id)">Remove</button></span>
         <select
           v-if="canTake" :value="person.attendance ?? ''" :aria-label="`${person.name} is`"
           @change="emit('attend', person.id, (($event.target as HTMLSelectElement).value || null) as Schemas['AttendanceState'] | null)">
@@ -39,6 +42,7 @@ const said = (person: Sheet['people'][number]) => `${STATES.find(([state]) => st
       </li>
     </ul>
     <button v-if="canTake && asked.some(person => !person.attendance)" type="button" class="quiet" @click="emit('everybody')">All others are here</button>
+    <AskToo v-if="before && sheet.may.hold" :sheet="sheet" />
     <div v-if="before && mine" class="answer" role="group" aria-label="Your answer">
       <button v-for="[answer, label] in ([['accepted', 'I come'], ['tentative', 'Maybe'], ['declined', 'I am away']] as const)" :key="answer" type="button" class="quiet" :class="{ on: mine.answer === answer }" :aria-pressed="mine.answer === answer" @click="emit('answer', answer)">{{ label }}</button>
     </div>

@@ -4,7 +4,7 @@ import { useMeetings } from '../composables/useSeries'
 import { clock, count, mediumDay } from '../time'
 
 /** The sheets of a series: the next few and the last few; all of them on demand, and one found by its date. */
-const { seriesId, seesSheets } = defineProps<{ seriesId: string; seesSheets: boolean }>()
+const { seriesId, seesSheets } = defineProps<{ seriesId: string; seesSheets: boolean; mayChange?: boolean }>()
 const coming = useMeetings(() => seriesId, false)
 const gone = useMeetings(() => seriesId, true)
 const FEW = 6
@@ -24,7 +24,7 @@ const opens = (meeting: Meetings[number]) => seesSheets || meeting.state === 'is
       <ul class="ruled" :aria-label="part.name">
         <li v-for="meeting in shown(part.name, part.list.meetings.value)" :key="meeting.id" class="line">
           <component :is="opens(meeting) ? 'router-link' : 'span'" class="strong" :to="opens(meeting) ? `/meetings/${meeting.id}` : undefined">{{ mediumDay(meeting.localStart) }} {{ meeting.localStart.slice(0, 4) }}, {{ clock(meeting.localStart) }}</component>
-          <span class="soft small">{{ WORDS[meeting.state] }}<template v-if="meeting.calledOffReason">: {{ meeting.calledOffReason }}</template><template v-if="meeting.decisions">, {{ count(meeting.decisions, 'decision') }}</template><template v-if="meeting.actions">, {{ count(meeting.actions, 'action') }}</template></span>
+          <span class="soft small"><router-link v-if="mayChange && meeting.state === 'planned'" :to="`/meetings/${meeting.id}?change=1`" :aria-label="`Change ${mediumDay(meeting.localStart)}`">Change</router-link> {{ WORDS[meeting.state] }}<template v-if="meeting.calledOffReason">: {{ meeting.calledOffReason }}</template><template v-if="meeting.decisions">, {{ count(meeting.decisions, 'decision') }}</template><template v-if="meeting.actions">, {{ count(meeting.actions, 'action') }}</template></span>
         </li>
       </ul>
       <p v-if="part.list.meetings.value?.length === 0" class="soft">None.</p>

@@ -2,26 +2,32 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { v7 as newKey } from 'uuid'
-import type { Schemas } from '../api/client'
+import { ProblemError, type Schemas } from '../api/client'
 import { base64, keepImport, previewImport } from '../composables/useCalendars'
 import { useNotice } from '../composables/useNotice'
 import { count } from '../time'
 import FormDialog from './FormDialog.vue'
+import ZoneField from './ZoneField.vue'
 
-/** Many people from a table or vCards: all problems are seen before anything is kept. */
+/** Many people from a table or vCards: all problems are seen before anything is kept, and rows can be mended here. */
 const { timeZone } = defineProps<{ timeZone: string }>()
 const open = defineModel<boolean>({ required: true })
 const cache = useQueryClient()
 const { say } = useNotice()
-const preview = ref<Schemas['PeoplePreview'] | null>(null)
+
+const LARGEST_BYTES = 5_000_000
+type Row = Schemas['PeoplePreview']['people'][number] & { id: string; mending: boolean }
+const rows = ref<Row[] | null>(null)
 const error = ref<Error | null>(null)
 const busy = ref(false)
-const LARGEST_BYTES = 5_000_000
-const keys = ref<string[]>([])
 const invite = ref(true)
-watch(open, shown => { if (shown) { preview.value = null; error.value = null } })
-const fine = computed(() => preview.value?.people.map((person, i) => ({ ...person, id: keys.value[i]! })).filter(person => person.problems.length === 0) ?? [])
+watch(open, shown => { if (shown) { rows.value = null; error.value = null } })
+const fine = computed(() => rows.value?.filter(row => row.problems.length === 0 || row.mending) ?? [])
+const faulty = computed(() => (rows.value?.length ?? 0) - fine.value.length)
 const people = (number: number) => count(number, 'person').replace('persons', 'people')
+/** What the server says against a row, at its field. */
+const at = (row: Row, name: string) => (error.value instanceof ProblemError ? error.value.at(`/people/${fine.value.indexOf(row)}/${name}`) : undefined)
+const atRow = computed(() => fine.value.some(row => ['name', 'email', 'timeZone'].some(name => at(row, name))))
 
 async function read(files: File | File[] | undefined) {
   const file = Array.isArray(files) ? files[0] : files
@@ -30,34 +36,52 @@ async function read(files: File | File[] | undefined) {
   if (error.value) return
   busy.value = true
   try {
-    preview.value = await previewImport({ content: await base64(file), kind: /\.vcf$/i.test(file.name) || file.type.includes('vcard') ? 'vcard' : 'csv', timeZone })
-    keys.value = preview.value.people.map(() => newKey())
-  } catch (fault) { preview.value = null; error.value = fault as Error } finally { busy.value = false }
+    const preview = await previewImport({ content: await base64(file), kind: /\.vcf$/i.test(file.name) || file.type.includes('vcard') ? 'vcard' : 'csv', timeZone })
+    rows.value = preview.people.map(person => ({ ...person, id: newKey(), mending: false }))
+  } catch (fault) { rows.value = null; error.value = fault as Error } finally { busy.value = false }
 }
 async function keep() {
   busy.value = true
+  error.value = null
   try {
-    const { kept } = await keepImport({ people: fine.value.map(({ id, name, email, timeZone: zone }) => ({ id, name, email, timeZone: zone })), invite: invite.value })
+    const { kept } = await keepImport({ people: fine.value.map(({ id, name, email, timeZone: zone }) => ({ id, name: name.trim(), email: email.trim(), timeZone: zone })), invite: invite.value })
     cache.invalidateQueries({ queryKey: ['people'] })
     open.value = false
     say(`${people(kept)} imported.`)
-  } catch (fault) { error.value = fault as Error } finally { busy.value = false }
+  } catch (fault) {
+    error.value = fault as Error
+    rows.value?.forEach(row => { if (['name', 'email', 'timeZone'].some(name => at(row, name))) row.mending = true })
+  } finally { busy.value = false }
 }
 </script>
 
 <template>
-  <FormDialog v-model="open" title="Import people" :verb="preview ? `Import ${people(fine.length)}` : 'Import'" :error="error" :busy="busy" :disabled="fine.length === 0" :width="760" @submit="keep">
+  <FormDialog v-model="open" title="Import people" :verb="rows ? `Import ${people(fine.length)}` : 'Import'" :error="atRow ? null : error" :busy="busy" :disabled="fine.length === 0" :width="760" @submit="keep">
     <v-file-input label="A table (.csv) or vCards (.vcf)" accept=".csv,.vcf,text/csv,text/vcard" variant="outlined" density="compact" prepend-icon="" hint="A table names its columns in the first line: name, mail address, time zone" persistent-hint @update:model-value="read" />
-    <div v-if="preview" role="status">
+    <div v-if="rows" role="status">
       <v-checkbox v-model="invite" label="Mail them a link to sign in" />
-      <p class="strong">{{ people(preview.fine) }} can be imported<template v-if="preview.faulty">, {{ preview.faulty }} cannot</template>.</p>
-      <ul class="ruled found small">
-        <li v-for="person in preview.people" :key="person.line" :class="{ stuck: person.problems.length }"><span class="soft">{{ person.line }}</span> <b>{{ person.name || '–' }}</b> {{ person.email }} <span class="soft">{{ person.timeZone }}</span><br v-if="person.problems.length">{{ person.problems.join(' ') }}</li>
-      </ul>
+      <p class="strong">{{ people(fine.length) }} can be imported<template v-if="faulty">, {{ faulty }} cannot yet</template>.</p>
     </div>
+    <ul v-if="rows" class="ruled small">
+      <li v-for="row in rows" :key="row.id" :class="{ stuck: row.problems.length && !row.mending }">
+        <template v-if="row.mending">
+          <span class="soft">{{ row.line }}</span>
+          <div class="mend">
+            <v-text-field v-model="row.name" label="Name" :error-messages="at(row, 'name')" />
+            <v-text-field v-model="row.email" label="Mail address" type="email" :error-messages="at(row, 'email')" />
+            <ZoneField v-model="row.timeZone" :error-messages="at(row, 'timeZone')" />
+          </div>
+        </template>
+        <template v-else>
+          <span class="soft">{{ row.line }}</span> <b>{{ row.name || '–' }}</b> {{ row.email }} <span class="soft">{{ row.timeZone }}</span>
+          <template v-if="row.problems.length"><br>{{ row.problems.join(' ') }} <button type="button" class="quiet small" :aria-label="`Correct line ${row.line}`" @click="row.mending = true">Correct it</button></template>
+        </template>
+      </li>
+    </ul>
   </FormDialog>
 </template>
 
 <style scoped>
-.found { max-height: 320px; overflow: auto; }
+.mend { display: grid; grid-template-columns: 1fr 1.3fr 1fr; gap: 8px; padding: 6px 0; }
+@media (max-width: 600px) { .mend { grid-template-columns: 1fr; } }
 </style>

@@ -22,7 +22,7 @@ const others = computed(() => [
 const nameOf = (id: string) => people.find(person => person.id === id)?.name ?? '…'
 const groupName = (id: string) => allGroups.value?.find(group => group.id === id)?.name ?? 'a group'
 const rows = computed(() => [
-  ...chosenGroups.value.map((one, i) => ({ key: one.groupId, name: `Group ${groupName(one.groupId)}`, of: one as { role: string }, fixed: false, drop: () => { chosenGroups.value = chosenGroups.value.filter((_, j) => j !== i) } })),
+  ...chosenGroups.value.map((one, i) => ({ key: one.groupId, name: `Group ${groupName(one.groupId)} (${allGroups.value?.find(group => group.id === one.groupId)?.allPersonIds.length ?? 0} people; removing it removes who is in only through it)`, of: one as { role: string }, fixed: false, drop: () => { chosenGroups.value = chosenGroups.value.filter((_, j) => j !== i) } })),
   ...members.value.map((one, i) => ({ key: one.personId, name: nameOf(one.personId), of: one as { role: string }, fixed: fixed.includes(one.personId), drop: () => { members.value.splice(i, 1) } })),
   ...guests.value.map((one, i) => ({ key: one.id, name: `${one.name}, guest`, of: one as { role: string }, fixed: false, drop: () => { guests.value = guests.value.filter((_, j) => j !== i) } })),
 ])
@@ -34,6 +34,8 @@ function add(value: string | null) {
   // The name that was typed goes too, or the next one would be glued to it.
   setTimeout(() => { adding.value = null; typed.value = '' })
 }
+// A guest that was typed and not added would be missing unnoticed.
+const half = computed(() => (guest.value.name.trim() && !guest.value.email.includes('@') ? 'Give the guest\'s mail address, or empty the name.' : undefined))
 function addGuest() {
   const { name, email } = guest.value
   if (!email.includes('@')) return
@@ -55,7 +57,7 @@ function addGuest() {
     <v-autocomplete v-model:search="typed" :model-value="adding" :items="others" label="Add a person or group" no-data-text="Nobody else is here. Add them on the page People & places." @update:model-value="add" />
     <div class="guest" @keydown.enter.prevent="addGuest">
       <v-text-field v-model="guest.name" label="Guest's name" />
-      <v-text-field v-model="guest.email" label="Guest's mail address" type="email" />
+      <v-text-field v-model="guest.email" label="Guest's mail address" type="email" :error-messages="half" @blur="addGuest" />
       <v-btn variant="outlined" :disabled="!guest.email.includes('@')" @click="addGuest">Add the guest</v-btn>
     </div>
   </div>

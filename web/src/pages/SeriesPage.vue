@@ -142,7 +142,7 @@ useKeys([
           </div>
         </div>
         <Strands v-if="shown === 'Strands' && strands" :strands="strands" class="picture" />
-        <MeetingList v-if="shown === 'Sheets'" :series-id="id" :sees-sheets="seesSheets" />
+        <MeetingList v-if="shown === 'Sheets'" :series-id="id" :sees-sheets="seesSheets" :may-change="series.may.change && !series.outside" />
         <AnswersPanel v-if="shown === 'Answers'" :series-id="id" class="picture" />
         <HistoryPanel v-if="shown === 'History'" :series-id="id" />
         <StillHolds v-if="shown === 'Sheets' && series.may.change" :series-id="id" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import type { Line, Schemas, Sheet } from '../api/client'
 import CallWords from '../components/CallWords.vue'
@@ -47,7 +48,7 @@ const openLeftOver = computed(() => sheet.value?.leftOver.filter(action => actio
 
 // Where the next line goes: what is being discussed; in a closed sheet what was last chosen.
 const chosen = ref<string | null>(null)
-const changing = ref(false)
+const changing = ref(useRoute().query.change === '1')
 const writing = computed(() => {
   if (!sheet.value || !canWrite.value) return null
   if (sheet.value.state === 'in_session') return sheet.value.presentTopicId ?? (showsLeftOver.value ? LEFT : sheet.value.topics[0]?.id ?? LEFT)
