@@ -135,13 +135,12 @@ module Browsing
   end
 end
 
-# Run with everything, each operation the front end uses must have been called by somebody who pressed something. These are
-# not yet, though specs of the API call them all; a new one may not join them.
-NOT_PRESSED = %w[addPlaceCalendar cancelCalendarReading changeAction changeLine dismissIncomingMail dismissOutsideMeeting keepHold offerOutside
-  readCalendarAgain releaseHold removeLine removePaper removeTopic replaceCalendarFile].freeze
+# Run with everything, each operation the front end uses must have been called by somebody who pressed something. What cannot be
+# has its reason here.
+NOT_PRESSED = {"cancelCalendarReading" => "a calendar is read before anybody could press; spec/use_cases/calendars_spec.rb cancels one on the way"}.freeze
 RSpec.configure do |config|
   config.after(:suite) do
-    missing = Pressed.used - Pressed::SEEN.to_a - NOT_PRESSED
+    missing = Pressed.used - Pressed::SEEN.to_a - NOT_PRESSED.keys
     raise "The front end uses #{missing.sort.join(", ")}, which no browser spec has called." if ENV["LEFT_OVER_ALL_SPECS"] && missing.any?
   end
 end

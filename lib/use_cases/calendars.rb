@@ -51,7 +51,7 @@ module UseCases
 
     # Reads the address again now.
     def read_again(id)
-      write { Records::Calendar.where(id: id, kind: "address").update_all(due_at: now, last_error: nil, claim: nil, leased_until: nil) }
+      write { Records::Calendar.where(id: id, kind: "address").update_all(due_at: now, checked_at: nil, last_error: nil, claim: nil, leased_until: nil) }
       show(id)
     end
 

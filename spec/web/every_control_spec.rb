@@ -157,4 +157,110 @@ RSpec.describe "Every control" do
     expect(page).to have_button "Done: Order rope"
     expect(Records::ActionItem.find(action).state).to eq "open"
   end
+
+  it "edits an action from the Desk, and a line on the sheet, which can be removed with a way back" do
+    id = series(marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: "FREQ=WEEKLY;COUNT=3")
+    first = meeting_ids(id).first
+    state(first, marit, "in_session")
+    raise_action(first, marit, "Order rope", owners: [marit])
+    sign_in_as("Marit Hauge")
+    click_button "Edit: Order rope"
+    dialog.fill_in "What is to be done", with: "Order blue rope"
+    dialog.fill_in "Due", with: "+7"
+    keep
+    expect(page).to have_content "Order blue rope"
+    expect(Records::ActionItem.pick(:text, :due_on)).to eq ["Order blue rope", Date.today + 7]
+    visit "/meetings/#{first}"
+    find(".line", text: "Order rope").hover
+    click_button "Edit the line: Order rope"
+    within(".line form") do
+      fill_in "Line", with: "Order red rope"
+      click_button "Save"
+    end
+    expect(page).to have_css ".line", text: "Order red rope"
+    find(".line", text: "Order red rope").hover
+    click_button "Edit the line: Order red rope"
+    click_button "Remove the line"
+    expect(page).to have_no_css ".line", text: "Order red rope"
+    click_button "Undo"
+    expect(page).to have_css ".line", text: "Order red rope"
+  end
+
+  it "removes topics and papers once the way back is over" do
+    id = series(marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: nil)
+    topic(meeting_ids(id).first, marit, "Safety")
+    sign_in_as("Marit Hauge")
+    visit "/meetings/#{meeting_ids(id).first}"
+    find("input[aria-label='Add papers']", visible: :all).set(Tempfile.new(["chart", ".txt"]).tap { |one| one.write("depth") && one.close }.path)
+    find("button[aria-label^='Remove: chart']").click
+    click_button "Close"
+    eventually { Records::Paper.count.zero? }
+    click_button "Edit the topic Safety"
+    click_button "Remove the topic"
+    expect(page).to have_no_css ".topic h2", text: "Safety"
+    click_button "Undo"
+    expect(page).to have_css ".topic h2", text: "Safety"
+    click_button "Edit the topic Safety"
+    click_button "Remove the topic"
+    click_button "Close"
+    eventually { Records::Topic.count.zero? }
+  end
+
+  it "holds a time from common time" do
+    sign_in_as("Marit Hauge")
+    visit "/common-time"
+    fill_in "From", with: monday
+    first(".fit .take").click
+    find(".fit.chosen button", text: "Hold this time").click
+    keep("Hold it")
+    expect(page).to have_content "Give it a title."
+    dialog.fill_in "Title", with: "Berth talk"
+    keep("Hold it")
+    expect(page).to have_content "The time is held."
+    click_link "Desk"
+    expect(page).to have_css "li", text: "Berth talk"
+  end
+
+  it "adds a calendar to a place, puts a newer file in its stead, and reads an address again" do
+    room = key
+    use(UseCases::Places, marit).add(id: room, name: "Chart room", time_zone: "Europe/Oslo")
+    file = ->(hour) { Tempfile.new(["room", ".ics"]).tap { |one| one.write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\nDTSTART:#{monday.strftime("%Y%m%d")}T#{hour}0000Z\r\nDURATION:PT1H\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n") && one.close }.path }
+    sign_in_as("Marit Hauge")
+    visit "/places/#{room}"
+    click_button "Add a calendar"
+    dialog.find("input[type=file]", visible: :all).set(file["08"])
+    keep("Add")
+    eventually { Records::BusySpan.pluck(:starts_min) == [Core::Spans.minute(Time.utc(monday.year, monday.month, monday.day, 8))] }
+    find("label.file input", visible: :all).set(file["09"])
+    eventually { Records::BusySpan.pluck(:starts_min) == [Core::Spans.minute(Time.utc(monday.year, monday.month, monday.day, 9))] }
+    click_button "Add a calendar"
+    dialog.find("label", text: "An address that is read again and again").click
+    dialog.fill_in "Address", with: "http://127.0.0.1:9/rooms/chart.ics"
+    keep("Add")
+    expect(page).to have_css "b", text: "chart"
+    click_button "Read now: chart"
+    expect(page).to have_content "lies in a network that is not read from"
+  end
+
+  it "dismisses mail nobody could read, and answers from elsewhere with another time" do
+    UseCases::IncomingMails.new.keep(sender: "x@x.example", source: "From: x@x.example\r\nSubject: Nonsense\r\nContent-Type: text/calendar\r\n\r\nnonsense")
+    ical = ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:x", "METHOD:REQUEST", "BEGIN:VEVENT", "UID:dues", "DTSTAMP:20260101T080000Z", "DTSTART:#{monday.strftime("%Y%m%d")}T100000Z", "DURATION:PT1H", "SUMMARY:Harbour dues",
+      "ORGANIZER;CN=Olav Dahl:mailto:olav@port.example", "ATTENDEE:mailto:marit@skerrybuoy.example", "END:VEVENT", "END:VCALENDAR", ""].join("\r\n")
+    file = Tempfile.new(["invitation", ".ics"]).tap { |one| one.write(ical) && one.close }.path
+    sign_in_as("Marit Hauge")
+    find("input[type=file]", visible: :all).set(file)
+    expect(page).to have_content "Harbour dues"
+    click_button "Offer another time"
+    fill_in "Begins on, Oslo time", with: monday + 1
+    fill_in "at", with: "15"
+    click_button "Send the offer"
+    expect(page).to have_content "Olav Dahl is offered that time."
+    find("input[type=file]", visible: :all).set(Tempfile.new(["off", ".ics"]).tap { |one| one.write(ical.sub("METHOD:REQUEST", "METHOD:CANCEL").sub("DTSTAMP:20260101T080000Z", "DTSTAMP:20260102T080000Z\r\nSEQUENCE:1").sub("SUMMARY", "STATUS:CANCELLED\r\nSUMMARY")) && one.close }.path)
+    click_button "Dismiss: Harbour dues"
+    expect(page).to have_no_content "Harbour dues"
+    visit "/people"
+    expect(page).to have_content "Nonsense"
+    click_button "Dismiss"
+    expect(page).to have_no_content "Nonsense"
+  end
 end

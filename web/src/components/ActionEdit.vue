@@ -21,7 +21,7 @@ watch(action, now => {
   error.value = null
   if (now) shown.value = now
   if (now) form.value = { text: now.text, ownerIds: now.owners.map(owner => owner.id), dueOn: now.dueOn ?? '', reason: '' }
-})
+}, { immediate: true })
 
 async function save() {
   const { text, ownerIds, dueOn } = form.value
