@@ -512,7 +512,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "ends_at", null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
-    t.index ["meeting_id"], name: "index_place_bookings_on_meeting_id", unique: true
+    t.index ["meeting_id", "place_id"], name: "index_place_bookings_on_meeting_id_and_place_id", unique: true
     t.index ["place_id", "starts_at"], name: "index_place_bookings_on_place_id_and_starts_at"
     t.check_constraint "`starts_at` < `ends_at`", name: "place_bookings_span"
   end
@@ -634,6 +634,15 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.index ["series_id"], name: "index_series_members_on_series_id"
     t.index ["via_group_id"], name: "index_series_members_on_via_group_id"
     t.check_constraint "`role` in ('required','optional','informed')", name: "series_members_role"
+  end
+
+  create_table "series_places", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "place_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["place_id"], name: "index_series_places_on_place_id"
+    t.index ["series_id", "place_id"], name: "index_series_places_on_series_id_and_place_id", unique: true
   end
 
   create_table "sessions", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -795,6 +804,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
   add_foreign_key "series_members", "groups", column: "via_group_id"
   add_foreign_key "series_members", "people"
   add_foreign_key "series_members", "series"
+  add_foreign_key "series_places", "places"
+  add_foreign_key "series_places", "series"
   add_foreign_key "sessions", "people"
   add_foreign_key "sign_in_links", "people"
   add_foreign_key "substitutes", "meetings"

@@ -11,6 +11,18 @@ class LetAMeetingDiffer < ActiveRecord::Migration[7.2]
       t.string :call_dial_in, limit: 200
     end
     add_foreign_key :meetings, :places
+    # A series may hold equipment besides its room, so a meeting has a booking for each place.
+    create_table :series_places, id: {type: :string, limit: 36, collation: "ascii_bin"} do |t|
+      t.string :series_id, limit: 36, null: false, collation: "ascii_bin"
+      t.string :place_id, limit: 36, null: false, collation: "ascii_bin"
+      t.timestamps
+      t.index %i[series_id place_id], unique: true
+      t.index :place_id
+    end
+    add_foreign_key :series_places, :series
+    add_foreign_key :series_places, :places
+    add_index :place_bookings, %i[meeting_id place_id], unique: true
+    remove_index :place_bookings, name: "index_place_bookings_on_meeting_id", column: :meeting_id, unique: true
     # Somebody may be asked to one meeting besides everybody else, instead of nobody.
     change_column_null :substitutes, :instead_of_id, true
     # Since when a busy time is known here: what was known before somebody accepted does not clash since.

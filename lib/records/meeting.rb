@@ -8,7 +8,7 @@ module Records
     has_many :reviews, class_name: "Records::ActionReview"
     has_many :visits, class_name: "Records::TopicVisit", dependent: :delete_all
 
-    has_one :booking, class_name: "Records::PlaceBooking", dependent: :delete
+    has_many :bookings, class_name: "Records::PlaceBooking", dependent: :delete_all
 
     scope :in_order, -> { order(:starts_at, :id) }
     scope :coming, ->(now) { where(state: %w[planned in_session]).where("meetings.ends_at > ?", now) }
@@ -28,8 +28,8 @@ module Records
       Core::Invitation::Call.new(url: call_url, passcode: call_passcode, dial_in: call_dial_in) if call_url || call_dial_in
     end
 
-    # The place that is to be held for it.
-    def place_to_hold = own_where ? place_id : series.place_id
+    # The places that are to be held for it, by key.
+    def places_to_hold = own_where ? [place_id].compact : [series.place_id, *series.series_places.map(&:place_id)].compact.uniq
 
     def original_wall = Core::WallTime.of_fields(original_start)
   end

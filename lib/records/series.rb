@@ -3,6 +3,7 @@ module Records
     belongs_to :keeper, class_name: "Records::Person"
     belongs_to :chair, class_name: "Records::Person"
     belongs_to :held_place, class_name: "Records::Place", foreign_key: :place_id, optional: true
+    has_many :series_places, class_name: "Records::SeriesPlace"
     has_many :members, class_name: "Records::SeriesMember"
     has_many :meetings, class_name: "Records::Meeting"
     has_many :topics, class_name: "Records::Topic"

@@ -32,12 +32,12 @@ module UseCases
 
         starts_at, ends_at = times(meeting, local_start, length_min)
         moves = [starts_at, ends_at] != [meeting.starts_at, meeting.ends_at]
-        held = meeting.booking || meeting.place_to_hold
+        held = meeting.bookings.any? || own
         next unless update(meeting, version, starts_at: starts_at, ends_at: ends_at, moved_at: moves ? now : meeting.moved_at, **where(own))
 
         Records::Reply.where(meeting_id: meeting_id).delete_all if moves
         Places.new(by: by, clock: @clock).check_fit([meeting], people: meeting.series.members.where.not(role: "informed").count) unless place_anyway
-        Places.new(by: by, clock: @clock).book_each([meeting], before_min: meeting.series.before_min, after_min: meeting.series.after_min) if held || meeting.place_to_hold
+        Places.new(by: by, clock: @clock).book([meeting], before_min: meeting.series.before_min, after_min: meeting.series.after_min) if held
         note(meeting, "moved", "moved to #{moment(meeting)}") if moves
         note(meeting, "changed", "held at #{[meeting.location, meeting.call&.to_s].compact.join(", ").presence || "no place"}") if own
         Records::Change.note(meeting_id, now)
@@ -143,7 +143,7 @@ module UseCases
 
     def to_called_off(meeting, _before, reason)
       meeting.called_off_reason = words(reason, pointer: "/reason", missing: "Say why, so that people understand.")
-      meeting.booking&.destroy!
+      meeting.bookings.delete_all
       note(meeting, "called_off", "called off: #{meeting.called_off_reason}")
     end
 
@@ -154,7 +154,7 @@ module UseCases
 
     def bring_back(meeting)
       series = meeting.series
-      Places.new(by: by, clock: @clock).book_each([meeting], before_min: series.before_min, after_min: series.after_min)
+      Places.new(by: by, clock: @clock).book([meeting], before_min: series.before_min, after_min: series.after_min)
       note(meeting, "brought_back", "brought back")
       meeting.assign_attributes(called_off_reason: nil, called_off_with_run: false)
     end

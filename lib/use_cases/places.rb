@@ -43,35 +43,25 @@ module UseCases
       show(id)
     end
 
-    # Holds a place for meetings, all of them or none. Inside a transaction.
+    # Holds for meetings the places that are to be held for them, all or none. Inside a transaction.
     # @param meetings [Array<Records::Meeting>]
     # @raise [Core::Conflict] code "place-taken", with what is free instead
-    def book(place_id, meetings, before_min: 0, after_min: 0)
+    def book(meetings, before_min: 0, after_min: 0)
       Records::PlaceBooking.where(meeting_id: meetings.map(&:id)).delete_all
-      return unless place_id && meetings.any?
-
-      # Written as well as locked, so that the promise holds on every node of a cluster.
-      place = find(Records::Place.lock, place_id)
-      place.increment!(:lock_version)
-      rows = meetings.map { |meeting| [meeting, meeting.starts_at - before_min * 60, meeting.ends_at + after_min * 60] }
-      refuse_taken(place, rows)
-      rows.each { |meeting, from, to| Records::PlaceBooking.create!(place_id: place_id, meeting_id: meeting.id, starts_at: from, ends_at: to) }
+      # In one order, so that two who hold the same places never wait for each other.
+      by_place = meetings.flat_map { |meeting| meeting.places_to_hold.map { |place_id| [place_id, meeting] } }.group_by(&:first).sort
+      by_place.each { |place_id, rows| hold(place_id, rows.map(&:last), before_min, after_min) }
     end
 
     # Whether the places held for meetings have seats for those asked and are open then.
     # @raise [Core::Conflict] code "place-unfit", with what fits and is free instead
     def check_fit(meetings, people:)
-      meetings.select(&:place_to_hold).group_by(&:place_to_hold).each do |place_id, some|
+      meetings.flat_map { |meeting| meeting.places_to_hold.map { |place_id| [place_id, meeting] } }.group_by(&:first).transform_values { |rows| rows.map(&:last) }.each do |place_id, some|
         place = find(Records::Place, place_id)
         times = some.map { |meeting| [meeting.starts_at, meeting.ends_at] }
         faults = Core::PlaceFit.faults(name: place.name, seats: place.seats, hours: hours(place), people: people, times: times)
         refuse_unfit(place, faults, times.first, people) if faults.any?
       end
-    end
-
-    # The same for meetings that may be held in different places.
-    def book_each(meetings, before_min: 0, after_min: 0)
-      meetings.group_by(&:place_to_hold).each { |place_id, some| book(place_id, some, before_min: before_min, after_min: after_min) }
     end
 
     # Which of some times a place is not free at. @return [Array<Array(Time, Time, String)>] from, to and by what
@@ -84,6 +74,15 @@ module UseCases
     end
 
     private
+
+    def hold(place_id, meetings, before_min, after_min)
+      # Written as well as locked, so that the promise holds on every node of a cluster.
+      place = find(Records::Place.lock, place_id)
+      place.increment!(:lock_version)
+      rows = meetings.map { |meeting| [meeting, meeting.starts_at - before_min * 60, meeting.ends_at + after_min * 60] }
+      refuse_taken(place, rows)
+      rows.each { |meeting, from, to| Records::PlaceBooking.create!(place_id: place_id, meeting_id: meeting.id, starts_at: from, ends_at: to) }
+    end
 
     def hours(place) = place.opening_hours && Core::FreeBusy::WorkingHours.read(place.opening_hours, place.zone)
 

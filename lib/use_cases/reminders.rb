@@ -18,7 +18,7 @@ module UseCases
     private
 
     # Nobody is reminded of a meeting they have not been told of.
-    def coming(within_s) = Records::Meeting.joins(:series).where("series.told_at is not null or series.outside_meeting_id is not null").where(state: "planned").where("meetings.starts_at > ? and meetings.starts_at <= ?", now, now + within_s).includes(:booking, :held_place, series: [:keeper, :held_place, {members: :person}])
+    def coming(within_s) = Records::Meeting.joins(:series).where("series.told_at is not null or series.outside_meeting_id is not null").where(state: "planned").where("meetings.starts_at > ? and meetings.starts_at <= ?", now, now + within_s).includes(:held_place, series: [:keeper, :held_place, {members: :person}])
 
     def due_before_meetings
       longest = [Records::Series.maximum(:remind_min), Records::Meeting.coming(now).maximum(:remind_min), Records::Person.maximum(:remind_min), (TEXT_MIN if Records::Person.exists?(text_reminders: true))].compact.max.to_i

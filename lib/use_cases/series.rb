@@ -20,7 +20,7 @@ module UseCases
     # @param moves [Array<Hash>] dates of the rule that are to be at another time: from and to on the wall
     # @param hold_id [String, nil] the hold this settles
     # @param place_anyway [Boolean] though the place has too few seats or is closed then
-    def create(id:, title:, run:, members:, keeper_id: nil, chair_id: nil, moves: [], hold_id: nil, groups: [], guests: [], place_anyway: false, **rest)
+    def create(id:, title:, run:, members:, keeper_id: nil, chair_id: nil, moves: [], hold_id: nil, groups: [], guests: [], also_place_ids: [], place_anyway: false, **rest)
       wish = head(title: title, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, **rest)
       read = under("/run") { read_run(run) }
       once(Records::Series, id) do
@@ -32,6 +32,7 @@ module UseCases
         Records::Event.note("made", "Made: #{read.sentence}", series_id: id, now: now, person_id: by)
         settle_holds(series, hold_id)
         moves.each_with_index { |move, i| move_date(series, move, "/moves/#{i}") }
+        hold_also(series, also_place_ids)
         check_place(series) unless place_anyway
         book(series)
       end
@@ -40,20 +41,21 @@ module UseCases
 
     # Title, purpose, place and people. A change people must hear of is counted, so that it can be told.
     # @param version [Integer] the version seen
-    def change(id:, version:, title:, members:, keeper_id: nil, chair_id: nil, groups: nil, guests: [], place_anyway: false, **rest)
+    def change(id:, version:, title:, members:, keeper_id: nil, chair_id: nil, groups: nil, guests: [], also_place_ids: nil, place_anyway: false, **rest)
       write do
         series = find(Records::Series, id)
         wish = head(title: title, keeper_id: keeper_id || series.keeper_id, chair_id: chair_id || series.chair_id, **rest)
         series.lock!
         series.assign_attributes(wish)
         changed_people = SeriesMembers.new(by: by, clock: @clock).set(series, members, groups: groups, guests: guests)
-        next unless series.changed? || changed_people
+        other_equipment = also_place_ids && hold_also(series, also_place_ids)
+        next unless series.changed? || changed_people || other_equipment
         raise Core::Stale.new(version: series.lock_version) if version != series.lock_version
 
         Records::Event.note("changed", "#{changed_words(series, changed_people)} changed", series_id: id, now: now, person_id: by)
         series.updated_at = now
-        other_place = series.place_id_changed?
-        rebook = !(series.changed & %w[place_id before_min after_min]).empty?
+        other_place = series.place_id_changed? || other_equipment
+        rebook = other_equipment || !(series.changed & %w[place_id before_min after_min]).empty?
         more_room = !(series.changed & %w[sign_up sign_up_limit]).empty?
         # Read anew, with the options as they still are.
         SignUps.new(by: by, clock: @clock).changing(*(more_room ? Records::Meeting.where(series_id: id).coming(now).includes(:series).in_order : [])) { series.save! }
@@ -74,7 +76,7 @@ module UseCases
       ledger = Ledgers.of([id])[id]
       taking_part = !(Access.new(by).roles(id) & Core::Rights::TAKE_PART).empty?
       {id: id, title: series.title, purpose: series.purpose, place: series.place, time_zone: series.time_zone,
-       held_place: series.held_place && {id: series.place_id, name: series.held_place.name}, before_min: series.before_min, after_min: series.after_min, location: series.location, call: series.call&.to_h, outside: series.outside_meeting_id && Records::OutsideMeeting.where(id: series.outside_meeting_id).pick(Arel.sql("coalesce(organizer_name, organizer_email)")), options: series.options.to_h.except(:remind_min), remind_min: series.remind_min, remind_papers: series.remind_papers, wording: series.wording,
+       held_place: series.held_place && {id: series.place_id, name: series.held_place.name}, also_held: series.series_places.includes(:place).map { |one| {id: one.place_id, name: one.place.name} }, before_min: series.before_min, after_min: series.after_min, location: series.location, call: series.call&.to_h, outside: series.outside_meeting_id && Records::OutsideMeeting.where(id: series.outside_meeting_id).pick(Arel.sql("coalesce(organizer_name, organizer_email)")), options: series.options.to_h.except(:remind_min), remind_min: series.remind_min, remind_papers: series.remind_papers, wording: series.wording,
        zone_place: series.zone.place, length_min: series.length_min, rule: series.rule, quorum: series.quorum,
        **rule_words(series), keeper: person(series.keeper), chair: person(series.chair), since: since(series),
        members: series.members.sort_by { |member| [Core::Invitation::Request::ROLES.keys.index(member.role.to_sym), member.person.name] }
@@ -145,10 +147,24 @@ module UseCases
     end
 
     HANGING_ON = [Records::Reply, Records::PlaceBooking, Records::Change].freeze
-    OF_SERIES = [Records::Event, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial].freeze
+    OF_SERIES = [Records::Event, Records::SeriesPlace, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial].freeze
     CONTENT = [Records::Topic, Records::ActionItem, Records::Paper, Records::Mail, Records::Sending, Records::Counter, Records::IncomingMail].freeze
 
     private
+
+    # Places besides its own. @return [Boolean] whether they are others now
+    def hold_also(series, place_ids)
+      wish = place_ids.uniq - [series.place_id]
+      raise Core::Invalid.new("A place chosen is not here any more.", pointer: "/alsoPlaceIds") unless Records::Place.where(id: wish).count == wish.size
+
+      standing = Records::SeriesPlace.where(series_id: series.id).pluck(:place_id)
+      return false if standing.sort == wish.sort
+
+      Records::SeriesPlace.where(series_id: series.id, place_id: standing - wish).delete_all
+      (wish - standing).each { |place_id| Records::SeriesPlace.create!(series_id: series.id, place_id: place_id) }
+      series.series_places.reset
+      true
+    end
 
     # A hold becomes the meeting: the one named, or one's own at the same time, which would else keep the place from it.
     def settle_holds(series, hold_id)
@@ -211,13 +227,13 @@ module UseCases
 
     def to_book(series) = series.meetings.where(state: "planned").where("starts_at > ?", now).in_order.each { |meeting| meeting.association(:series).target = series }
 
-    def book(series) = Places.new(by: by, clock: @clock).book_each(to_book(series), before_min: series.before_min, after_min: series.after_min)
+    def book(series) = Places.new(by: by, clock: @clock).book(to_book(series), before_min: series.before_min, after_min: series.after_min)
 
     # For dates laid out later: where the place is taken by then, the meeting stays without it.
     def book_free(series)
       booked = Records::PlaceBooking.where(meeting_id: series.meetings.select(:id)).pluck(:meeting_id)
       to_book(series).reject { |meeting| booked.include?(meeting.id) }.each do |meeting|
-        Places.new(by: by, clock: @clock).book_each([meeting], before_min: series.before_min, after_min: series.after_min)
+        Places.new(by: by, clock: @clock).book([meeting], before_min: series.before_min, after_min: series.after_min)
       rescue Core::Conflict
         next
       end

@@ -38,7 +38,7 @@ module UseCases
         raise Core::Conflict.new("There is no coming meeting to call off.", code: "state") if meetings.empty?
 
         series.update!(ended_from: meetings.first.original_start, laid_out_until: nil)
-        meetings.each { |meeting| meeting.booking&.destroy! }
+        Records::PlaceBooking.where(meeting_id: meetings.map(&:id)).delete_all
         Records::Meeting.where(id: meetings.map(&:id)).update_all(["state = 'called_off', called_off_with_run = 1, called_off_reason = ?, lock_version = lock_version + 1, updated_at = ?", reason, now])
         Records::Event.note("called_off", "All meetings from #{Core::Words.day(meetings.first.original_wall.date)} on called off: #{reason}", series_id: series_id, now: now, person_id: by)
         meetings.size
@@ -53,7 +53,7 @@ module UseCases
 
         meetings = series.meetings.where(state: "called_off", called_off_with_run: true).where("starts_at > ?", now).in_order.to_a
         Records::Meeting.where(id: meetings.map(&:id)).update_all(["state = 'planned', called_off_with_run = 0, called_off_reason = null, lock_version = lock_version + 1, updated_at = ?", now])
-        Places.new(by: by, clock: @clock).book_each(meetings.each(&:reload), before_min: series.before_min, after_min: series.after_min)
+        Places.new(by: by, clock: @clock).book(meetings.each(&:reload), before_min: series.before_min, after_min: series.after_min)
         series.update!(ended_from: nil, laid_out_until: (series.meetings.maximum(:starts_at) if series.rule && series.to_run.endless?))
         Records::Event.note("brought_back", "#{Core::Words.count(meetings.size, "meeting")} brought back", series_id: series_id, now: now, person_id: by)
         meetings.size
@@ -84,7 +84,7 @@ module UseCases
       left = meetings.drop(dates.size)
       moved_on = take_over(series, left, kept.last)
       made = add(series, dates.drop(meetings.size))
-      Places.new(by: by, clock: @clock).book_each(kept + made, before_min: series.before_min, after_min: series.after_min)
+      Places.new(by: by, clock: @clock).book(kept + made, before_min: series.before_min, after_min: series.after_min)
       {moved: kept.size, added: made.size, without_date: left.size, topics_moved_on: moved_on[:topics].to_i, papers_moved_on: moved_on[:papers].to_i, lines_moved_on: moved_on[:lines].to_i}
     end
 

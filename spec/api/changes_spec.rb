@@ -44,6 +44,22 @@ RSpec.describe "Changes over the API" do
     expect(call(:put, "/series/#{id}", wish.merge(placeAnyway: true), version: version)["heldPlace"]).to include("name" => "Cupboard")
   end
 
+  it "holds equipment besides the room, all or nothing, and gives it back" do
+    hall, projector = room("Hall", seats: 20), room("Projector", seats: nil, kind: "equipment")
+    view = call(:get, "/series/#{id}")
+    wish = {title: "Round", members: [{personId: wen, role: "required"}], placeId: hall, alsoPlaceIds: [projector, hall]}
+    changed = call(:put, "/series/#{id}", wish, version: view["version"])
+    expect([changed["heldPlace"]["name"], changed["alsoHeld"].map { |one| one["name"] }, Records::PlaceBooking.group(:place_id).count]).to eq ["Hall", ["Projector"], {hall => 4, projector => 4}]
+    call(:post, "/series", {id: key, title: "Other", members: [], run: {localStart: "#{monday}T14:15", timeZone: "Europe/Oslo", lengthMin: 30, rule: nil}, alsoPlaceIds: [projector]})
+    expect([status, code]).to eq [409, "place-taken"]
+    state(meeting, marit, "called_off", reason: "Storm")
+    expect(Records::PlaceBooking.where(meeting_id: meeting).count).to eq 0
+    state(meeting, marit, "planned")
+    expect(Records::PlaceBooking.where(meeting_id: meeting).pluck(:place_id)).to match_array [hall, projector]
+    call(:put, "/series/#{id}", wish.merge(alsoPlaceIds: []), version: changed["version"])
+    expect(Records::PlaceBooking.where(place_id: projector).count).to eq 0
+  end
+
   it "checks a rule before there is a series, for people and groups" do
     group = key
     use(UseCases::Groups, marit).add(id: group, name: "Crew", person_ids: [wen])

@@ -2083,6 +2083,8 @@ export interface components {
             place?: string | null;
             keeperId?: components["schemas"]["Key"];
             chairId?: components["schemas"]["Key"];
+            /** @description places held besides */
+            alsoPlaceIds?: components["schemas"]["Key"][];
             /** @description though it has too few seats or is closed then */
             placeAnyway?: boolean;
             placeId?: components["schemas"]["Key"] | null;
@@ -2116,6 +2118,8 @@ export interface components {
             place?: string | null;
             keeperId?: components["schemas"]["Key"];
             chairId?: components["schemas"]["Key"];
+            /** @description places held besides */
+            alsoPlaceIds?: components["schemas"]["Key"][];
             /** @description though it has too few seats or is closed then */
             placeAnyway?: boolean;
             placeId?: components["schemas"]["Key"] | null;
@@ -2168,6 +2172,8 @@ export interface components {
             title: string;
             purpose: string | null;
             place: string | null;
+            /** @description equipment and other rooms held besides */
+            alsoHeld: components["schemas"]["Named"][];
             heldPlace: components["schemas"]["Named"] | null;
             beforeMin: number;
             afterMin: number;

@@ -5,7 +5,7 @@ import { usePlaces } from '../composables/usePlaces'
 
 /** Where it meets: a place that is held for it, and words beside it. A place that is taken says what is free instead. */
 const { error } = defineProps<{ error: Error | null; plain?: boolean }>()
-const form = defineModel<{ place: string; placeId: string | null; beforeMin: number; afterMin: number; placeAnyway?: boolean }>({ required: true })
+const form = defineModel<{ place: string; placeId: string | null; beforeMin: number; afterMin: number; placeAnyway?: boolean; alsoPlaceIds?: string[] }>({ required: true })
 const { places } = usePlaces()
 const choices = computed(() => (places.value ?? []).map(place => ({ title: `${place.name}${place.seats ? `, ${place.seats} seats` : ''}`, value: place.id })))
 const taken = computed(() => (error instanceof ProblemError && ['place-taken', 'place-unfit'].includes(error.code) ? error : null))
@@ -17,6 +17,7 @@ watch(() => form.value.placeId, () => { form.value.placeAnyway = false })
 <template>
   <div class="place">
     <v-select v-if="choices.length" v-model="form.placeId" :items="choices" label="Room or equipment" clearable :error-messages="form.placeAnyway ? undefined : taken?.message" />
+    <v-select v-if="form.alsoPlaceIds && choices.length > 1" v-model="form.alsoPlaceIds" :items="choices.filter(choice => choice.value !== form.placeId)" label="And also, such as equipment" multiple chips closable-chips :error-messages="at('/alsoPlaceIds')" />
     <template v-if="form.placeId && !plain">
       <v-text-field v-model.number="form.beforeMin" type="number" min="0" max="240" label="Set-up, min" :error-messages="at('/beforeMin')" class="short" />
       <v-text-field v-model.number="form.afterMin" type="number" min="0" max="240" label="Run-over, min" :error-messages="at('/afterMin')" class="short" />

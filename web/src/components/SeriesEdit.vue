@@ -15,12 +15,12 @@ const open = defineModel<boolean>({ required: true })
 
 const { change, changeError, isChanging, resetChange } = useSeries(() => series.id)
 const { people } = usePeople()
-const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, placeAnyway: false, remindMin: 0, remindPapers: true, wording: '', call: callForm(null), options: { passOn: false, answersAsked: true, signUp: false, signUpLimit: null } as Schemas['Options'], keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], groups: [] as Schemas['AskedGroup'][], guests: [] as Schemas['SeriesGuest'][], version: 0 })
+const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, placeAnyway: false, alsoPlaceIds: [] as string[], remindMin: 0, remindPapers: true, wording: '', call: callForm(null), options: { passOn: false, answersAsked: true, signUp: false, signUpLimit: null } as Schemas['Options'], keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], groups: [] as Schemas['AskedGroup'][], guests: [] as Schemas['SeriesGuest'][], version: 0 })
 watch(open, shown => {
   if (!shown) return
   resetChange()
   form.value = {
-    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', placeId: series.heldPlace?.id ?? null, beforeMin: series.beforeMin, afterMin: series.afterMin, placeAnyway: false, remindMin: series.remindMin, remindPapers: series.remindPapers, wording: series.wording ?? '', call: callForm(series.call), options: { ...series.options }, keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
+    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', placeId: series.heldPlace?.id ?? null, beforeMin: series.beforeMin, afterMin: series.afterMin, placeAnyway: false, alsoPlaceIds: series.alsoHeld.map(place => place.id), remindMin: series.remindMin, remindPapers: series.remindPapers, wording: series.wording ?? '', call: callForm(series.call), options: { ...series.options }, keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
     members: series.members.filter(one => !one.guest && !one.viaGroupId).map(({ personId, role }) => ({ personId, role })),
     groups: series.groups.map(one => ({ groupId: one.id, role: one.role })), guests: series.members.filter(one => one.guest).map(one => ({ id: one.personId, name: one.name, email: one.email!, role: one.role })), version: series.version,
   }

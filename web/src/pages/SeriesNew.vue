@@ -23,7 +23,7 @@ const { people } = usePeople()
 const router = useRouter()
 const { create, error, isCreating } = useCreateSeries()
 
-interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; placeAnyway?: boolean; call?: ReturnType<typeof callForm>; options?: Schemas['Options']; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; groups: Schemas['AskedGroup'][]; guests: Schemas['SeriesGuest'][]; run: RunForm }
+interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; placeAnyway?: boolean; alsoPlaceIds?: string[]; call?: ReturnType<typeof callForm>; options?: Schemas['Options']; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; groups: Schemas['AskedGroup'][]; guests: Schemas['SeriesGuest'][]; run: RunForm }
 const USUAL: Schemas['Options'] = { passOn: false, answersAsked: true, signUp: false, signUpLimit: null }
 const first = newKey()
 const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => ({
@@ -32,6 +32,7 @@ const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => (
 }))
 form.value.call ??= callForm(null) // a draft from before there were calls
 form.value.options ??= { ...USUAL }
+form.value.alsoPlaceIds ??= []
 if (form.value.id !== first && form.value.title === '') form.value.id = first
 
 // Asked a moment after the last change, so that typing does not ask at each key.
@@ -65,9 +66,9 @@ async function save() {
   tried.value = true
   const run = wishOf(form.value.run)
   if (!form.value.title.trim() || !run) return
-  const { id, title, purpose, place, placeId, beforeMin, afterMin, placeAnyway, call, options, keeperId, chairId, members, groups, guests } = form.value
+  const { id, title, purpose, place, placeId, beforeMin, afterMin, placeAnyway, alsoPlaceIds, call, options, keeperId, chairId, members, groups, guests } = form.value
   try {
-    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, placeAnyway: placeAnyway ?? false, call: callOf(call!), options, keeperId, chairId, members, groups: groups ?? [], guests: guests ?? [], run })
+    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, placeAnyway: placeAnyway ?? false, alsoPlaceIds: alsoPlaceIds ?? [], call: callOf(call!), options, keeperId, chairId, members, groups: groups ?? [], guests: guests ?? [], run })
     forget()
     router.push(`/series/${series.id}`)
   } catch { /* shown at the field */ }
