@@ -529,6 +529,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.integer "lock_version", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.datetime "removed_at"
     t.index ["looked_after_by_id"], name: "index_places_on_looked_after_by_id"
     t.index ["name"], name: "index_places_on_name", unique: true
     t.check_constraint "`kind` in ('room','equipment')", name: "places_kind"

@@ -23,6 +23,8 @@ class LetAMeetingDiffer < ActiveRecord::Migration[7.2]
     add_foreign_key :series_places, :places
     add_index :place_bookings, %i[meeting_id place_id], unique: true
     remove_index :place_bookings, name: "index_place_bookings_on_meeting_id", column: :meeting_id, unique: true
+    # A place that is no more stays where it was held.
+    add_column :places, :removed_at, :datetime
     # Somebody may be asked to one meeting besides everybody else, instead of nobody.
     change_column_null :substitutes, :instead_of_id, true
     # Since when a busy time is known here: what was known before somebody accepted does not clash since.

@@ -9,6 +9,11 @@ module Api
 
     on(:put, "/places/:id", "changePlace", may: :keep_places) { json places.change(id: params["id"], version: version, **input) }
 
+    on :delete, "/places/:id", "removePlace", may: :keep_places do
+      places.remove(params["id"])
+      status 204
+    end
+
     on(:get, "/groups", "listGroups", may: :see_people) { json groups.list }
 
     on(:post, "/groups", "addGroup", may: :keep_groups) { json groups.add(**input), 201 }

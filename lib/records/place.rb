@@ -4,6 +4,7 @@ module Records
     attribute :opening_hours, :json
     belongs_to :looked_after_by, class_name: "Records::Person", optional: true
     has_many :calendars, class_name: "Records::Calendar"
+    scope :here, -> { where(removed_at: nil) }
     has_many :bookings, class_name: "Records::PlaceBooking"
 
     def zone = Core::Zone[time_zone]

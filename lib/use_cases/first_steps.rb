@@ -7,7 +7,7 @@ module UseCases
       return unless me.admin
 
       steps = {hours: !me.working_hours.nil?, calendar: Records::Calendar.exists?(person_id: by), people: Records::Person.where(guest: false).where.not(id: by).exists?,
-               place: Records::Place.exists?, series: Records::Series.exists?, invitation: Records::Sending.exists?}
+               place: Records::Place.here.exists?, series: Records::Series.exists?, invitation: Records::Sending.exists?}
       steps.map { |step, done| {step: step, done: done} } unless steps.values.all?
     end
   end

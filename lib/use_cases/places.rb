@@ -9,10 +9,10 @@ module UseCases
       # @return [Array<Records::Place>] the smallest that do first
       def fitting(wish)
         return [] unless wish
-        return Records::Place.where(id: wish[:place_id]).to_a.tap { |found| raise Core::Invalid.new("This place is not here any more.", pointer: "/place") if found.empty? } if wish[:place_id]
+        return Records::Place.here.where(id: wish[:place_id]).to_a.tap { |found| raise Core::Invalid.new("This place is not here any more.", pointer: "/place") if found.empty? } if wish[:place_id]
 
         wanted = (wish[:equipment] || []).map { |word| word.strip.downcase }.reject(&:empty?)
-        found = Records::Place.where(kind: "room").order(Arel.sql("seats is null, seats, name")).to_a
+        found = Records::Place.here.where(kind: "room").order(Arel.sql("seats is null, seats, name")).to_a
         found = found.select { |place| (wish[:seats].nil? || place.seats.to_i >= wish[:seats]) && (wanted - place.equipment.map(&:downcase)).empty? }
         raise Core::Invalid.new("No place here has that. Ask for fewer seats or less equipment.", pointer: "/place") if found.empty?
 
@@ -21,7 +21,7 @@ module UseCases
     end
 
     def list
-      places = Records::Place.order(:name, :id).includes(:looked_after_by).to_a
+      places = Records::Place.here.order(:name, :id).includes(:looked_after_by).to_a
       next_bookings = Records::PlaceBooking.where(place_id: places.map(&:id)).where("ends_at > ?", now).group(:place_id).minimum(:starts_at)
       {places: places.map { |place| view(place).merge(next_booked_at: next_bookings[place.id]) }}
     end
@@ -41,6 +41,18 @@ module UseCases
     def change(id:, version:, **wish)
       write { update(find(Records::Place, id), version, **checked(id, **wish)) }
       show(id)
+    end
+
+    # A place that is no more; what was held in it keeps its name.
+    # @raise [Core::Conflict] code "in-use" while a coming meeting holds it
+    def remove(id)
+      write do
+        place = find(Records::Place.lock, id)
+        coming = Records::PlaceBooking.where(place_id: id).where("place_bookings.ends_at > ?", now).count
+        raise Core::Conflict.new("#{Core::Words.count(coming, "coming meeting")} #{(coming == 1) ? "is" : "are"} to be held in #{place.name}. Give them another place first.", code: "in-use") if coming.positive?
+
+        place.update!(removed_at: place.removed_at || now)
+      end
     end
 
     # Holds for meetings the places that are to be held for them, all or none. Inside a transaction.
@@ -106,7 +118,7 @@ module UseCases
     end
 
     def free_instead(place, from, to, people: 0)
-      others = Records::Place.where(kind: place.kind).where.not(id: place.id).order(:seats, :name).to_a
+      others = Records::Place.here.where(kind: place.kind).where.not(id: place.id).order(:seats, :name).to_a
       others = others.select { |other| Core::PlaceFit.faults(name: other.name, seats: other.seats, hours: hours(other), people: people, times: [[from, to]]).empty? }
       spans = Availability.new(people: {}, from: from, to: to, now: now).places(others).to_h { |one| [one.id, one.taken] }
       others.reject { |other| Core::Spans.touch?(spans[other.id], Core::Spans.minute(from), Core::Spans.minute_after(to)) }.first(3)
@@ -132,7 +144,7 @@ module UseCases
     def checked(id, name:, time_zone:, kind: "room", seats: nil, equipment: [], opening_hours: nil, whereabouts: nil, looked_after_by_id: nil)
       zone = Core::Zone[time_zone, pointer: "/timeZone"]
       name = words(name, pointer: "/name", missing: "Give the place a name.")
-      raise Core::Invalid.new("There is a place “#{name}” already.", pointer: "/name", code: "taken") if Records::Place.where(name: name).where.not(id: id).exists?
+      raise Core::Invalid.new("There is a place “#{name}” already.", pointer: "/name", code: "taken") if Records::Place.here.where(name: name).where.not(id: id).exists?
 
       opening_hours &&= opening_hours.transform_keys(&:to_s)
       Core::FreeBusy::WorkingHours.read(opening_hours, zone, pointer: "/openingHours") if opening_hours

@@ -33,7 +33,7 @@ module UseCases
     end
 
     def others(words)
-      [["person", Records::Person.where(guest: false)], ["place", Records::Place.all], ["group", Records::Group.all]].flat_map do |kind, records|
+      [["person", Records::Person.where(guest: false)], ["place", Records::Place.here], ["group", Records::Group.all]].flat_map do |kind, records|
         matching(records.order(:name, :id).to_a, words, &:name).first(MOST_OF_A_KIND).map { |one| place(kind, one.id, one.name) }
       end
     end

@@ -155,7 +155,7 @@ module UseCases
     # Places besides its own. @return [Boolean] whether they are others now
     def hold_also(series, place_ids)
       wish = place_ids.uniq - [series.place_id]
-      raise Core::Invalid.new("A place chosen is not here any more.", pointer: "/alsoPlaceIds") unless Records::Place.where(id: wish).count == wish.size
+      raise Core::Invalid.new("A place chosen is not here any more.", pointer: "/alsoPlaceIds") unless Records::Place.here.where(id: wish).count == wish.size
 
       standing = Records::SeriesPlace.where(series_id: series.id).pluck(:place_id)
       return false if standing.sort == wish.sort

@@ -60,6 +60,17 @@ RSpec.describe "Changes over the API" do
     expect(Records::PlaceBooking.where(place_id: projector).count).to eq 0
   end
 
+  it "removes a place no coming meeting holds, and keeps its name where it was held" do
+    hall = room("Hall", seats: 20)
+    view = call(:get, "/series/#{id}")
+    held = call(:put, "/series/#{id}", {title: "Round", members: [{personId: wen, role: "required"}], placeId: hall}, version: view["version"])
+    problem = call(:delete, "/places/#{hall}")
+    expect([status, problem["title"]]).to eq [409, "4 coming meetings are to be held in Hall. Give them another place first."]
+    Records::PlaceBooking.delete_all
+    call(:delete, "/places/#{hall}")
+    expect([status, call(:get, "/places")["places"], call(:get, "/series/#{id}")["location"], held["location"]]).to eq [204, [], "Hall", "Hall"]
+  end
+
   it "checks a rule before there is a series, for people and groups" do
     group = key
     use(UseCases::Groups, marit).add(id: group, name: "Crew", person_ids: [wen])

@@ -38,6 +38,13 @@ RSpec.describe "Every control" do
     dialog.fill_in "Name", with: "Map room"
     keep
     expect(page).to have_css "h1", text: "Map room"
+    click_button "Remove"
+    expect(page).to have_no_link "Map room"
+    click_button "Undo"
+    click_link "Map room"
+    click_button "Remove"
+    click_button "Close"
+    eventually { Records::Place.where.not(removed_at: nil).exists? }
   end
 
   it "keeps hours, busy times by hand and private addresses on one's own page" do

@@ -1021,7 +1021,8 @@ export interface paths {
         /** Name, seats, equipment, hours, who looks after it */
         put: operations["changePlace"];
         post?: never;
-        delete?: never;
+        /** A place that is no more; 409 code in-use while a coming meeting holds it */
+        delete: operations["removePlace"];
         options?: never;
         head?: never;
         patch?: never;
@@ -5551,6 +5552,27 @@ export interface operations {
         requestBody: components["requestBodies"]["PlaceWish"];
         responses: {
             200: components["responses"]["PlacePage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    removePlace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Removed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             default: components["responses"]["Problem"];
         };
     };

@@ -15,7 +15,8 @@ export function usePlaces() {
       : dataOf(api.PUT('/places/{id}', { params: { path: { id }, header: ifMatch(version) }, body })),
     onSuccess: refresh,
   })
-  return { places: computed(() => reading.data.value?.places), error: reading.error, save: saving.mutateAsync, saveError: saving.error, isSaving: saving.isPending, resetSave: saving.reset }
+  const remove = (id: string) => dataOf(api.DELETE('/places/{id}', { params: { path: { id } } })).then(refresh)
+  return { remove, places: computed(() => reading.data.value?.places), error: reading.error, save: saving.mutateAsync, saveError: saving.error, isSaving: saving.isPending, resetSave: saving.reset }
 }
 
 export function usePlace(id: MaybeRefOrGetter<string>) {

@@ -1,13 +1,14 @@
 import { ref } from 'vue'
 import { useNotice } from './useNotice'
 
+const hidden = ref(new Set<string>())
+
 /**
  * Removing with a way back: it is out of sight at once, and gone when the notice goes, for what was removed cannot be made again
  * as it was.
  */
 export function useRemoval() {
   const { show, complain } = useNotice()
-  const hidden = ref(new Set<string>())
   const back = (id: string) => { hidden.value = new Set([...hidden.value].filter(one => one !== id)) }
   function remove(id: string, text: string, really: () => Promise<unknown>) {
     hidden.value = new Set([...hidden.value, id])

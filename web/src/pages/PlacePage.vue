@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import CalendarList from '../components/CalendarList.vue'
 import PlaceForm from '../components/PlaceForm.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { usePeople } from '../composables/usePeople'
-import { usePlace } from '../composables/usePlaces'
+import { usePlace, usePlaces } from '../composables/usePlaces'
+import { useRemoval } from '../composables/useRemoval'
 import { useSession } from '../composables/useSession'
 import { DAYS } from '../commonTime'
 import { clock, mediumDay } from '../time'
@@ -14,6 +16,13 @@ const { place, error } = usePlace(() => id)
 const { person: me } = useSession()
 const { people } = usePeople()
 const editing = ref(false)
+const { remove: removePlace } = usePlaces()
+const { remove } = useRemoval()
+const router = useRouter()
+function drop() {
+  remove(id, `${place.value!.name} is removed.`, () => removePlace(id))
+  router.push('/people?show=places')
+}
 const days = computed(() => {
   const byDay = new Map<string, NonNullable<typeof place.value>['taken']>()
   for (const row of place.value?.taken ?? []) byDay.set(row.localStart.slice(0, 10), [...(byDay.get(row.localStart.slice(0, 10)) ?? []), row])
@@ -36,7 +45,7 @@ const opening = computed(() => (place.value?.openingHours ? DAYS.map(([day, name
           </p>
           <p class="small soft">{{ opening }}</p>
         </div>
-        <v-btn v-if="me?.admin" variant="outlined" @click="editing = true">Edit</v-btn>
+        <span v-if="me?.admin" class="row buttons"><v-btn variant="outlined" @click="editing = true">Edit</v-btn><v-btn variant="text" @click="drop()">Remove</v-btn></span>
       </div>
       <div class="two page">
         <section class="sheet" aria-labelledby="taken">
