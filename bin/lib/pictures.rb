@@ -83,6 +83,7 @@ class Pictures
     sleep 0.05 until @browser.at_css(css) || Time.now > deadline
   end
 
+  # @raise [RuntimeError] when there is no such button
   def press(label)
     button = @browser.css("button, a").find { |one| one.text.strip == label || one.attribute("aria-label") == label } or raise "No #{label}"
     @browser.execute("arguments[0].click()", button)
@@ -148,7 +149,7 @@ class Pictures
     press("Start the meeting")
     press("All others are here")
     press("Done: Update contact card for Halifax")
-    press("Keep: Get insurance quote for the tender")
+    press("Carry over: Get insurance quote for the tender")
     press("Mooring checks of the week")
     ["B-22 reports every six hours again.", "Decided: the old lids stay in use until spring", "Tomás to send the spare cell to Halifax by next Wednesday"].each { |line| type(line, :Enter) }
     type("Wen to flag B-09 in the archive by Thursday")

@@ -81,7 +81,7 @@ module Mailing
       changes = @changes.map { |change| "#{change[:label]}: #{change[:after] || "none"}#{" (was: #{change[:before]})" if change[:before]}" }
       answers = @answer_url && ["#{answers? ? "Answer" : OWN_PAGE}, without signing in:", "  #{@answer_url}"].join("\n")
       [opening, *said, (["What has changed:", *changes.map { |line| "  #{line}" }].join("\n") if changes.any?),
-        facts.map { |name, value| "#{name.ljust(6)} #{value.gsub("\n", "\n       ")}" }.join("\n"), agenda_text, answers, @url && "The series, signed in:\n  #{@url}"].compact.reject(&:empty?).join("\n\n") + "\n"
+        facts.map { |name, value| "#{name.ljust(6)} #{value.gsub("\n", "\n       ")}" }.join("\n"), agenda_text, answers, @url && "The series, once you have signed in:\n  #{@url}"].compact.reject(&:empty?).join("\n\n") + "\n"
     end
 
     def html

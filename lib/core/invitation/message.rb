@@ -20,7 +20,7 @@ module Core
         calendar = ICalendar::Reader.read(bytes, budget: budget).components.first
         times = ICalendar::Times.new(calendar, zone, budget: budget)
         method = calendar["METHOD"]&.value.to_s.strip.downcase
-        raise Invalid.new("This calendar object is no message: it says no METHOD we know.", code: "unreadable") unless METHODS.include?(method)
+        raise Invalid.new("This file neither invites nor answers: it is a calendar without a METHOD (RFC 5546).", code: "unreadable") unless METHODS.include?(method)
 
         components = calendar.inside("VEVENT")
         raise Invalid.new("This message holds more than #{MOST_EVENTS} events.", code: "unreadable") if components.size > MOST_EVENTS

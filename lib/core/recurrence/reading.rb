@@ -4,6 +4,8 @@ module Core
     class Reading
       PARTS = (%w[FREQ INTERVAL COUNT UNTIL BYDAY WKST] + Rule::LISTS.keys).freeze
       # A start, an interval or a count beyond this is a mistake or an attack.
+      # What people call the parts that are numbers.
+      NUMBERS = {"COUNT" => "The number of meetings", "INTERVAL" => "“Every”"}.freeze
       HIGHEST = 100_000
       UNTIL = /\A(\d{4})(\d\d)(\d\d)(?:T(\d\d)(\d\d)(\d\d)(Z)?)?\z/
 
@@ -48,7 +50,7 @@ module Core
       def number(part)
         text = @parts[part] or return
         value = integer(text)
-        refuse(part, "#{part} must be a whole number from 1 to #{HIGHEST}, not “#{text}”.") unless value&.between?(1, HIGHEST)
+        refuse(part, "#{NUMBERS.fetch(part, part)} is a whole number from 1 to #{HIGHEST}, not “#{text}”.") unless value&.between?(1, HIGHEST)
         value
       end
 

@@ -9,10 +9,22 @@ export type Action = Schemas['Action']
 export type Series = Schemas['Series']
 export type Person = Schemas['Person']
 
+/** "/run/lengthMin" → "Length min" */
+export function fieldName(pointer: string) {
+  const words = (pointer.split('/').filter(part => !/^\d*$/.test(part)).at(-1) ?? '').replace(/([A-Z])/g, ' $1').toLowerCase()
+  return words.charAt(0).toUpperCase() + words.slice(1)
+}
+
+/** What is wrong, in its own words: that a field has the wrong shape says nothing without the field. */
+function sentenceOf(problem: Partial<Schemas['Problem']>) {
+  if (problem.type?.endsWith(':shape') && problem.errors?.length) return problem.errors.map(fault => `${fieldName(fault.pointer)}: ${fault.detail}`).join(' ')
+  return problem.title ?? 'The server does not answer as it should. Try again in a moment.'
+}
+
 /** A refusal by the server (RFC 9457). `code` is stable; switch on it, never on the title. */
 export class ProblemError extends Error {
   constructor(readonly status: number, readonly problem: Partial<Schemas['Problem']>) {
-    super(problem.title ?? 'The server does not answer as it should. Try again in a moment.')
+    super(sentenceOf(problem))
   }
 
   get code() { return this.problem.type?.split(':').at(-1) ?? 'unknown' }

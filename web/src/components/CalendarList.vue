@@ -19,6 +19,7 @@ const open = ref(false)
 const whose = computed(() => (owner.kind === 'place' ? 'it is' : owner.id === me.value?.id ? 'you are' : 'they are'))
 const KINDS = [{ title: 'A calendar file (.ics)', value: 'file' }, { title: 'An address that is read again and again', value: 'address' }, { title: 'Busy times entered by hand', value: 'by_hand' }]
 const form = ref({ id: '', name: '', kind: 'file' as Schemas['CalendarKind'], address: '', file: null as File | null })
+const tried = ref(false)
 const entering = ref<Calendar | null>(null)
 const entry = ref({ id: '', title: '', from: '', to: '', weekly: false })
 const at = (pointer: string) => (actError.value instanceof ProblemError ? actError.value.at(pointer) : undefined)
@@ -36,10 +37,13 @@ function nameOf(address: string) {
 function begin() {
   resetAct()
   form.value = { id: newKey(), name: '', kind: 'file', address: '', file: null }
+  tried.value = false
   open.value = true
 }
 async function save() {
   const { id, kind, address, file } = form.value
+  tried.value = true
+  if ((kind === 'file' && !file) || (kind === 'address' && !address.trim())) return
   const name = form.value.name.trim() || (kind === 'file' ? file?.name ?? '' : kind === 'address' ? nameOf(address) : 'By hand')
   try {
     await add({ id, name, kind, ...(kind === 'address' ? { address } : {}), ...(kind === 'file' && file ? { content: await base64(file) } : {}) })
@@ -95,8 +99,8 @@ async function saveEntry() {
     </ul>
     <FormDialog v-model="open" title="Add a calendar" verb="Add" :error="at('/content') || at('/address') || at('/name') ? null : actError" :busy="isActing" @submit="save">
       <v-radio-group v-model="form.kind" hide-details><v-radio v-for="kind in KINDS" :key="kind.value" :label="kind.title" :value="kind.value" /></v-radio-group>
-      <v-file-input v-if="form.kind === 'file'" :model-value="form.file ?? undefined" label="Calendar file" accept=".ics,text/calendar" variant="outlined" density="compact" prepend-icon="" :error-messages="at('/content')" @update:model-value="file => { form.file = Array.isArray(file) ? file[0] ?? null : file ?? null }" />
-      <v-text-field v-if="form.kind === 'address'" v-model="form.address" label="Address" placeholder="https://…/calendar.ics" :error-messages="at('/address')" />
+      <v-file-input v-if="form.kind === 'file'" :model-value="form.file ?? undefined" label="Calendar file" accept=".ics,text/calendar" variant="outlined" density="compact" prepend-icon="" :error-messages="tried && !form.file ? 'Choose a file.' : at('/content')" @update:model-value="file => { form.file = Array.isArray(file) ? file[0] ?? null : file ?? null }" />
+      <v-text-field v-if="form.kind === 'address'" v-model="form.address" label="Address" placeholder="https://…/calendar.ics" :error-messages="tried && !form.address.trim() ? 'Give the address.' : at('/address')" />
       <v-text-field v-model="form.name" label="Name" hint="optional" :error-messages="at('/name')" />
       <p class="small soft">Others see that {{ whose }} busy, never with what.</p>
     </FormDialog>

@@ -39,7 +39,7 @@ const size = (bytes: number) => (bytes < 100_000 ? `${Math.max(1, Math.round(byt
       <li v-for="entry in coming" :key="entry.name" role="status">
         <span class="small">{{ entry.name }}</span>
         <v-progress-linear v-if="!entry.fault" :model-value="100 * entry.share" color="primary" :aria-label="`Bringing ${entry.name}`" />
-        <p v-else class="small stuck">{{ entry.fault }} <button type="button" class="quiet small" @click="entry.retry()">Try again</button></p>
+        <p v-else class="small stuck">{{ entry.fault }} <button type="button" class="quiet small" @click="entry.retry()">Try again</button><button type="button" class="quiet small" :aria-label="`Dismiss: ${entry.name}`" @click="coming = coming.filter(other => other !== entry)">Dismiss</button></p>
       </li>
     </ul>
     <label v-if="mayBring" class="quiet small add">Add papers<span class="soft"> or drag them here</span><input type="file" multiple aria-label="Add papers" @change="bring(($event.target as HTMLInputElement).files ?? []); ($event.target as HTMLInputElement).value = ''"></label>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ProblemError, type Schemas, type Series } from '../api/client'
+import { api, dataOf, ProblemError, type Schemas, type Series } from '../api/client'
+import { list } from '../time'
 import { usePeople } from '../composables/usePeople'
 import { useSeries } from '../composables/useSeries'
 import FormDialog from './FormDialog.vue'
@@ -30,6 +31,20 @@ const REMINDERS = [{ title: 'none', value: 0 }, { title: '15 minutes before', va
 const at = (pointer: string) => (changeError.value instanceof ProblemError ? changeError.value.at(pointer) : undefined)
 const stale = computed(() => changeError.value instanceof ProblemError && changeError.value.code === 'changed-since')
 
+/** What somebody else has saved meanwhile, beside what is in the form. */
+const theirs = ref<{ name: string; theirs: string; mine: string }[] | null>(null)
+watch(stale, now => { if (!now) theirs.value = null })
+const nameOf = (id: string) => people.value?.find(person => person.id === id)?.name ?? 'a guest'
+async function look() {
+  const now = await dataOf(api.GET('/series/{id}', { params: { path: { id: series.id } } }))
+  const mine = form.value
+  const all: [string, string, string][] = [
+    ['Title', now.title, mine.title], ['Why it meets', now.purpose ?? '', mine.purpose], ['Where', now.place ?? '', mine.place], ['Keeper', now.keeper.name, nameOf(mine.keeperId)], ['Chair', now.chair.name, nameOf(mine.chairId)],
+    ['People', list(now.members.filter(one => !one.guest && !one.viaGroupId).map(one => one.name).sort()), list(mine.members.map(one => nameOf(one.personId)).sort())],
+  ]
+  theirs.value = all.filter(([, one, other]) => one !== other).map(([name, one, other]) => ({ name, theirs: one || 'nothing', mine: other || 'nothing' }))
+}
+
 function save() {
   // After somebody else's change has been shown, saving again means this one.
   const version = stale.value ? (changeError.value as ProblemError).problem.version! : form.value.version
@@ -52,11 +67,17 @@ function save() {
     <v-textarea v-model="form.wording" label="Your own words in the mail" :error-messages="at('/wording')" hint="{title} {next} {rule} {place} {call} {answer link} {keeper} {agenda} {left over} are filled in" persistent-hint />
     <OptionFields v-model="form.options" />
     <div class="remind"><v-select v-model="form.remindMin" :items="REMINDERS" label="Reminder by mail" /><v-checkbox v-model="form.remindPapers" label="Tell of papers the day before" /></div>
+    <div v-if="stale" class="small theirs" role="status">
+      <p v-if="!theirs"><button type="button" class="quiet" @click="look()">Look at theirs</button></p>
+      <p v-for="one in theirs ?? []" :key="one.name"><b>{{ one.name }}</b> theirs: {{ one.theirs }} · yours: {{ one.mine }}</p>
+      <p v-if="theirs?.length === 0">Theirs reads the same as yours in all that stands here.</p>
+    </div>
     <p class="soft small">Nobody is told of this until you send the invitation again.</p>
   </FormDialog>
 </template>
 
 <style scoped>
+.theirs { padding: 8px 12px; background: var(--gold-pale); }
 .remind { display: grid; grid-template-columns: 1fr 1.3fr; gap: 12px; align-items: center; }
 .three { display: grid; grid-template-columns: 1fr 1fr 110px; gap: 12px; }
 @media (max-width: 500px) { .three, .remind { grid-template-columns: 1fr; } }
