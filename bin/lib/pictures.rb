@@ -131,7 +131,7 @@ class Pictures
   def answer_path
     post = "http://127.0.0.1:#{Settings.post_port}"
     mails = JSON.parse(Net::HTTP.get(URI("#{post}/mails.json")))["mails"]
-    mails.lazy.filter_map { |mail| Net::HTTP.get(URI("#{post}/mails/#{mail["key"]}"))[%r{/answer/[0-9a-f/-]+}] }.first
+    mails.lazy.filter_map { |mail| Net::HTTP.get(URI("#{post}/mails/#{mail["key"]}"))[%r{(/answer/[0-9a-f/-]+)\?answer=}, 1] }.first
   end
 
   def open_post_tray

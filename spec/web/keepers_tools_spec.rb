@@ -115,6 +115,45 @@ RSpec.describe "What a keeper changes" do
     expect(page).to have_content "Sent to 1 person."
   end
 
+  it "shows both parts where another rule takes over, in the page and in the mail" do
+    invite(id, marit)
+    sign_in_as("Marit Hauge")
+    visit "/series/#{id}"
+    click_button "Change the times"
+    expect(dialog).to have_css "dd", count: 2
+    dialog.find(".v-select", text: "This is for").find(".v-field").click
+    find(".v-overlay--active .v-list-item", text: (monday + 14).strftime("%-d %B")).click
+    expect(dialog).to have_css "dd", text: /2 meetings/
+    dialog.fill_in "Starts at", with: "9"
+    expect(dialog).to have_css "dd", text: /09:00–09:45/
+    dialog.find("button[type=submit]").click
+    both = /2 Mondays until #{(monday + 7).strftime("%-d %B %Y")}, 14:00–14:45; then every Monday, 09:00–09:45 Oslo time/
+    expect(page).to have_css ".about", text: both
+    click_button "Send the invitation"
+    click_button "Show it as text"
+    expect(find("pre").text).to match both
+    expect(find("pre").text).to include "09:00 Oslo time (was: #{(monday + 14).strftime("%A %-d %B %Y")}, 14:00 Oslo time)"
+  end
+
+  it "says who is in only through a group, what removing it does, and misses no guest that was typed" do
+    group = key
+    olga = person("Olga Haas")
+    use(UseCases::Groups, marit).add(id: group, name: "Crew", person_ids: [olga])
+    sign_in_as("Marit Hauge")
+    visit "/series/#{id}"
+    click_button "Edit title and people"
+    choose_from "Add a person or group", "Group Crew"
+    expect(dialog).to have_content "1 in it; removing it removes who is in only through it"
+    dialog.fill_in "Guest's name", with: "Odd Berge"
+    expect(dialog).to have_content "Give the guest's mail address, or empty the name."
+    dialog.fill_in "Guest's mail address", with: "odd@harbour.example"
+    dialog.click_button "Save"
+    expect(page).to have_no_css ".v-dialog form"
+    click_button "People"
+    expect(page).to have_css "li", text: /Olga Haas.*through the group Crew/m
+    expect(page).to have_css "li", text: /Odd Berge.*guest.*Oslo/m
+  end
+
   it "deletes a series nobody has been told of" do
     id
     sign_in_as("Marit Hauge")

@@ -19,9 +19,10 @@ const ready = computed(() => !!form.value.personId || form.value.email.includes(
 
 async function send() {
   const { personId, name, email } = form.value
+  const who = personId ? choices.value.find(one => one.value === personId)!.title : name || email
   try {
     await ask(personId ? { personId } : { name, email })
-    say(`${personId ? choices.value.find(one => one.value === personId)?.title ?? 'They' : name || email} is asked too. Nobody is told until you send the invitation.`)
+    say(`${who} is asked too. Nobody is told until you send the invitation.`)
     form.value = empty()
     open.value = false
   } catch { /* shown at the field */ }

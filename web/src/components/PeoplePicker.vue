@@ -22,7 +22,7 @@ const others = computed(() => [
 const nameOf = (id: string) => people.find(person => person.id === id)?.name ?? '…'
 const groupName = (id: string) => allGroups.value?.find(group => group.id === id)?.name ?? 'a group'
 const rows = computed(() => [
-  ...chosenGroups.value.map((one, i) => ({ key: one.groupId, name: `Group ${groupName(one.groupId)} (${allGroups.value?.find(group => group.id === one.groupId)?.allPersonIds.length ?? 0} people; removing it removes who is in only through it)`, of: one as { role: string }, fixed: false, drop: () => { chosenGroups.value = chosenGroups.value.filter((_, j) => j !== i) } })),
+  ...chosenGroups.value.map((one, i) => ({ key: one.groupId, name: `Group ${groupName(one.groupId)} (${allGroups.value?.find(group => group.id === one.groupId)?.allPersonIds.length ?? 0} in it; removing it removes who is in only through it)`, of: one as { role: string }, fixed: false, drop: () => { chosenGroups.value = chosenGroups.value.filter((_, j) => j !== i) } })),
   ...members.value.map((one, i) => ({ key: one.personId, name: nameOf(one.personId), of: one as { role: string }, fixed: fixed.includes(one.personId), drop: () => { members.value.splice(i, 1) } })),
   ...guests.value.map((one, i) => ({ key: one.id, name: `${one.name}, guest`, of: one as { role: string }, fixed: false, drop: () => { guests.value = guests.value.filter((_, j) => j !== i) } })),
 ])

@@ -38,6 +38,7 @@ const asked = computed(() => coming.value.some(meeting => meeting.answersAsked))
 const passable = computed(() => coming.value.filter(meeting => meeting.passOn))
 function standing(meeting: Schemas['LinkMeeting']) {
   if (meeting.state === 'called_off') return `called off: ${meeting.calledOffReason}`
+  if (link.value?.role === 'informed') return meeting.answer === 'declined' ? 'you will not be there' : ''
   const places = meeting.placesLeft === null ? '' : meeting.placesLeft > 0 ? `, ${count(meeting.placesLeft, 'place')} left` : ', no place left'
   const mine = meeting.wait ? `all places are taken: you are number ${meeting.wait} of those who wait` : meeting.substitute ? `${meeting.substitute} comes instead` : meeting.signUp && meeting.answer === 'accepted' ? 'you have a place' : meeting.answersAsked || meeting.answer !== 'none' ? said(meeting.answer) : ''
   return `${meeting.insteadOf && !insteadOf.value ? `instead of ${meeting.insteadOf}, ` : ''}${mine}${meeting.wait ? '' : places}${meeting.offered ? ', another time offered' : ''}`
