@@ -5,6 +5,9 @@ module Api
     DIST = File.expand_path("../../web/dist", __dir__)
     TYPES = {".html" => "text/html; charset=utf-8", ".js" => "text/javascript", ".css" => "text/css", ".svg" => "image/svg+xml",
              ".woff2" => "font/woff2", ".woff" => "font/woff", ".png" => "image/png", ".ico" => "image/x-icon", ".webmanifest" => "application/manifest+json"}.freeze
+    # What a page is called while it is on its way, by the beginning of its path; the first that fits.
+    PAGES = {"/series/new" => "New series", "/series" => "Series", "/meetings" => "The sheet", "/actions" => "Actions", "/common-time" => "Common time", "/people" => "People & places",
+             "/places" => "The place", "/answer" => "The meeting", "/sign-in" => "The sign-in", "/" => "The Desk"}.freeze
     ENCODINGS = {"br" => ".br", "gzip" => ".gz"}.freeze
 
     def call(env)
@@ -14,7 +17,7 @@ module Api
       file = File.join(DIST, path)
       file = File.join(DIST, "index.html") if File.extname(path).empty?
       return missing unless File.file?(file) && TYPES.key?(File.extname(file))
-      return page(file) if file.end_with?("index.html")
+      return page(file, path) if file.end_with?("index.html")
 
       serve(file, env)
     rescue ArgumentError # a path that is not text
@@ -24,11 +27,13 @@ module Api
     private
 
     # The one page: its style element, made by the theme, is allowed by a nonce new each time.
-    def page(file)
+    def page(file, path)
       nonce = SecureRandom.base64(18)
       [200, {"content-type" => TYPES.fetch(".html"), "cache-control" => "no-cache", "content-security-policy" => App.policy(nonce)},
-        [File.read(file).sub("__NONCE__", nonce)]]
+        [File.read(file).sub("__NONCE__", nonce).gsub("__PAGE__", Rack::Utils.escape_html(name_of(path)))]]
     end
+
+    def name_of(path) = PAGES.find { |beginning, _| path.start_with?(beginning) }.last
 
     def serve(file, env)
       asset = file.start_with?(File.join(DIST, "assets/"))

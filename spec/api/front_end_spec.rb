@@ -45,4 +45,13 @@ RSpec.describe Api::FrontEnd, :api do
     post "/"
     expect([last_response.status, last_response.headers["allow"]]).to eq [405, "GET, HEAD"]
   end
+
+  # Before any script or style has come, the page says what it will be.
+  {"/" => "The Desk", "/series/new" => "New series", "/series/x" => "Series", "/answer/a/b/c" => "The meeting", "/people" => "People &amp; places"}.each do |path, name|
+    it "names #{path} “#{name}” at once" do
+      get path
+      expect(last_response.body).to include "#{name} is being loaded …", "<title>#{name} – Left Over</title>"
+      expect(last_response.body.index("is being loaded")).to be < last_response.body.index("stylesheet")
+    end
+  end
 end

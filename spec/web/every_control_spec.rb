@@ -270,4 +270,23 @@ RSpec.describe "Every control" do
     click_button "Dismiss"
     expect(page).to have_no_content "Nonsense"
   end
+
+  it "carries a topic to another place with a finger" do
+    id = series(marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: nil)
+    meeting = meeting_ids(id).first
+    %w[Safety Boats Weather].each do |title|
+      topic(meeting, marit, title)
+      clock.now += 1
+    end
+    sign_in_as("Marit Hauge")
+    visit "/meetings/#{meeting}"
+    expect(page).to have_css ".topic h2", count: 3
+    page.execute_script(<<~JS)
+      const centre = element => { const box = element.getBoundingClientRect(); return { clientX: box.x + box.width / 2, clientY: box.y + box.height / 2 } }
+      const [first, , third] = document.querySelectorAll('.topic')
+      const handle = third.querySelector('.handle')
+      for (const [name, at] of [['pointerdown', centre(handle)], ['pointerup', centre(first)]]) handle.dispatchEvent(new PointerEvent(name, { bubbles: true, pointerId: 1, pointerType: 'touch', ...at }))
+    JS
+    expect(page).to have_css ".topic:nth-of-type(1) h2", text: "Weather"
+  end
 end

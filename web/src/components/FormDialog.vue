@@ -9,7 +9,7 @@ import ProblemNote from './ProblemNote.vue'
  * A small form over the page: a title, fields, one verb. With a name for its draft, what was typed outlives Esc, a press
  * outside, and the page itself; Cancel lets it go, with a way back.
  */
-const { width = 480, error = null, draft = undefined } = defineProps<{ title: string; verb: string; error?: Error | null; busy?: boolean; width?: number; disabled?: boolean; draft?: string }>()
+const { width = 480, error = null, draft = undefined, busy = false } = defineProps<{ title: string; verb: string; error?: Error | null; busy?: boolean; width?: number; disabled?: boolean; draft?: string }>()
 const open = defineModel<boolean>({ required: true })
 const form = defineModel<F>('form')
 defineEmits<{ submit: [] }>()
@@ -86,10 +86,11 @@ function focusFirst() {
   box.value?.querySelector<HTMLElement>('.fields :is(input, textarea, button, [tabindex="0"]):not([disabled]):not([type=hidden])')?.focus()
 }
 
-// A fault takes the hand to its field.
-watch(() => error, async fault => {
+// A fault takes the hand to its field, whether it is found here or comes back as the answer.
+watch([() => error, () => busy], async () => {
   await nextTick()
-  if (fault || box.value?.querySelector('.v-input--error')) focusFault()
+  await nextTick()
+  if (!busy) focusFault()
 })
 function focusFault() { box.value?.querySelector<HTMLElement>('.v-input--error :is(input, textarea)')?.focus() }
 const afterSubmit = () => setTimeout(focusFault, 50)

@@ -57,5 +57,6 @@ p { overflow-wrap: anywhere; font-size: 1.0714rem; }
 .kind { max-width: 160px; }
 .grow { flex: 1; }
 .closed { text-decoration: line-through; color: var(--soft); }
+@media (hover: none) { .edit { opacity: 1; } }
 @media (max-width: 860px) { .edit { opacity: 1; } .line { grid-template-columns: 1fr; gap: 0; } .mark { text-align: left; } .mark:empty { display: none; } }
 </style>

@@ -12,7 +12,7 @@ const { topic, number, people, unsent, here, canWrite, canOrder, canChange, dim 
   here: boolean; canWrite: boolean; canOrder: boolean; canChange: boolean; dim: boolean
 }>()
 const emit = defineEmits<{
-  take: []; move: [by: number]; drop: [id: string]; change: [Schemas['ChangedTopic']]; remove: []
+  take: []; move: [by: number]; drop: [id: string]; carry: [onto: string]; change: [Schemas['ChangedTopic']]; remove: []
   changeLine: [id: string, body: Schemas['ChangedLine']]; removeLine: [id: string]
 }>()
 
@@ -25,16 +25,22 @@ function dropped(event: DragEvent) {
   const id = event.dataTransfer?.getData('text/topic')
   if (id) emit('drop', id)
 }
+// A finger carries a topic by its handle, as a mouse drags it.
+function carried(event: PointerEvent) {
+  if (event.pointerType === 'mouse') return
+  const onto = document.elementFromPoint(event.clientX, event.clientY)?.closest<HTMLElement>('[data-topic]')?.dataset.topic
+  if (onto && onto !== topic.id) emit('carry', onto)
+}
 </script>
 
 <template>
   <section
-    class="topic" :class="{ here, dim, over }" :aria-label="`Topic ${number}: ${topic.title}`"
+    :data-topic="topic.id" class="topic" :class="{ here, dim, over }" :aria-label="`Topic ${number}: ${topic.title}`"
     @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="dropped">
     <span class="nr">
       <button
         v-if="canOrder" type="button" class="handle no-print" draggable="true" :aria-label="`Move ${topic.title}: arrow up or down`"
-        @dragstart="($event as DragEvent).dataTransfer!.setData('text/topic', topic.id)" @keydown.up.prevent="emit('move', -1)" @keydown.down.prevent="emit('move', 1)">
+        @dragstart="($event as DragEvent).dataTransfer!.setData('text/topic', topic.id)" @pointerdown="($event.target as Element).setPointerCapture?.($event.pointerId)" @pointerup="carried" @keydown.up.prevent="emit('move', -1)" @keydown.down.prevent="emit('move', 1)">
         <svg width="10" height="14" viewBox="0 0 10 14" aria-hidden="true"><path d="M2 3h6M2 7h6M2 11h6" stroke="currentColor" stroke-width="1.6" stroke-linecap="round" /></svg>
       </button>{{ number }}
     </span>
@@ -70,6 +76,6 @@ function dropped(event: DragEvent) {
 .title:hover { text-decoration: underline; }
 .title:focus-visible { outline: 2px solid var(--stuck); }
 .lines { margin-left: -70px !important; }
-.handle { border: 0; background: none; color: var(--soft); cursor: grab; padding: 2px; line-height: 0; margin-top: 2px; }
+.handle { touch-action: none; border: 0; background: none; color: var(--soft); cursor: grab; padding: 2px; line-height: 0; margin-top: 2px; }
 @media (max-width: 860px) { .topic { grid-template-columns: 26px 1fr; padding-right: 12px; } .body { padding-left: 8px; } .lines { margin-left: 0 !important; } .nr { flex-direction: column-reverse; } }
 </style>

@@ -186,7 +186,7 @@ useKeys([
           v-for="topic in sheet.topics.filter(removal.isThere)" :key="topic.id" :topic="topic" :number="numbers.get(topic.id)!" :people="sheet.people" :unsent="unsentAt(topic.id)"
           :here="writing === topic.id" :can-write="canWrite" :can-order="sheet.may.hold && (sheet.state === 'planned' || sheet.state === 'in_session')"
           :can-change="!frozen && (sheet.may.hold || topic.broughtById === me?.id || topic.presenter?.id === me?.id)" :dim="topic.putOff || (sheet.state === 'in_session' && !topic.taken && !topic.present)"
-          @take="take(topic.id)" @move="by => move(topic.id, by)" @drop="dropped => dropBefore(topic.id, dropped)" @change="body => doing.changeTopic(topic, body)"
+          @take="take(topic.id)" @move="by => move(topic.id, by)" @drop="dropped => dropBefore(topic.id, dropped)" @carry="onto => dropBefore(onto, topic.id)" @change="body => doing.changeTopic(topic, body)"
           @remove="removal.remove(topic.id, `The topic ${topic.title} is removed.`, () => doing.removeTopic(topic.id))" @change-line="(lineId, body) => changeLine(lines.get(lineId)!, body)" @remove-line="lineId => removeLine(lines.get(lineId)!)">
           <template #deeds>
             <button v-if="sheet.may.hold && !frozen && sheet.state !== 'closed'" type="button" class="quiet no-print" :aria-label="`${topic.putOff ? 'Take it after all' : 'Put off'}: ${topic.title}`" @click="doing.putOff(topic.id, !topic.putOff)">{{ topic.putOff ? 'Take it after all' : 'Put off' }}</button>
