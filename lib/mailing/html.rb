@@ -28,6 +28,40 @@ module Mailing
 
     def paragraph(text) = %(<p style="margin:0 0 14px">#{lines(text)}</p>)
 
+    # A list under a small heading.
+    def list(title, lines)
+      items = lines.map { |line| "<li>#{h(line)}</li>" }.join
+      %(<h2 style="margin:20px 0 4px;font-size:15px">#{h(title)}</h2><ol style="margin:0;padding-left:20px">#{items}</ol>)
+    end
+
+    # Names and values, one below the other. @param facts [Array<Array(String, String)>]
+    def facts(facts)
+      rows = facts.map do |name, value|
+        %(<tr><td style="padding:3px 16px 3px 0;color:#56635D;vertical-align:top">#{h(name)}</td>) +
+          %(<td style="padding:3px 0">#{lines(value)}</td></tr>)
+      end
+      %(<table style="border-collapse:collapse">#{rows.join}</table>)
+    end
+
+    # What was, struck out, beside what is. @param changes [Array<Hash>] label, before and after
+    def changes(changes)
+      rows = changes.map { |change| change_row(**change) }.join
+      %(<table style="border-collapse:collapse;width:100%;background:#FFF4D2;margin:0 0 14px">#{rows}</table>)
+    end
+
+    def change_row(label:, before:, after:)
+      was = %(<del style="color:#56635D">#{h(before)}</del><br>) if before
+      name = "padding:6px 16px 6px 12px;color:#56635D;vertical-align:top;white-space:nowrap;width:1%"
+      %(<tr><td style="#{name}">#{h(label)}</td><td style="padding:6px 12px 6px 0">#{was}) +
+        %(<ins style="text-decoration:none;font-weight:bold">#{h(after || "none")}</ins></td></tr>)
+    end
+
+    def button(words, url)
+      style = "display:inline-block;margin:0 8px 0 0;padding:7px 14px;border:1px solid #14524A;border-radius:6px;" \
+        "color:#14524A;text-decoration:none"
+      %(<a href="#{h(url)}" style="#{style}">#{h(words)}</a>)
+    end
+
     def link(text, url) = %(<p style="margin:18px 0 0"><a href="#{h(url)}" style="color:#14524A">#{h(text)}</a></p>)
   end
 end

@@ -21,38 +21,56 @@ module UseCases
       # A run that has been ended goes as far as its last meeting that is held.
       last = series.ended_from && planned.last.original_start
       counted = last ? meetings.select { |meeting| meeting.original_start <= last } : meetings
-      times = (series.rule && earlier(series, planned, now).empty?) ? by_rule(series, last) : by_dates(series, planned, now)
-      listed = counted.select { |meeting| meeting.original_wall.to_s >= times[:start] }
+      one_rule = series.rule && earlier(series, planned, now).empty?
+      times = one_rule ? by_rule(series, last) : by_dates(series, planned, now)
+      off, held = counted.select { |meeting| meeting.original_wall.to_s >= times[:start] }.partition { |one| off?(one) }
       head(series).with(**times, ended: (ended(series, meetings, now) if series.ended_from || nothing_left?(meetings, now)),
-        off: listed.select { |meeting| meeting.state == "called_off" }.map { |meeting| {"on" => meeting.original_wall.to_s, "reason" => meeting.called_off_reason.to_s} },
-        moved: listed.select { |meeting| meeting.state != "called_off" && differs?(series, meeting) }.map { |meeting| moved(series, meeting) })
+        off: off.map { |meeting| off_view(meeting) },
+        moved: held.select { |meeting| differs?(series, meeting) }.map { |meeting| moved(series, meeting) })
     end
+
+    def off?(meeting) = meeting.state == "called_off"
+
+    def off_view(meeting) = {"on" => meeting.original_wall.to_s, "reason" => meeting.called_off_reason.to_s}
 
     # What is told of a series whatever its meetings are.
     def head(series)
-      Core::Invitation::Content.new(title: series.title, purpose: series.purpose, location: series.location, call: series.call&.to_plain, keeper: series.keeper.name, time_zone: series.time_zone, length_min: series.length_min,
-        start: nil, rule: nil, dates: [], off: [], moved: [], later: nil, ended: nil, options: series.options.unusual)
+      Core::Invitation::Content.new(title: series.title, purpose: series.purpose, location: series.location,
+        call: series.call&.to_plain, keeper: series.keeper.name, time_zone: series.time_zone,
+        length_min: series.length_min, start: nil, rule: nil, dates: [], off: [], moved: [], later: nil, ended: nil,
+        options: series.options.unusual)
     end
 
     # Meetings by an earlier rule that are still to come, beside those of the present one.
-    def earlier(series, planned, now) = planned.select { |meeting| meeting.original_start < series.local_start && meeting.ends_at > now }
+    def earlier(series, planned, now)
+      planned.select { |meeting| meeting.original_start < series.local_start && meeting.ends_at > now }
+    end
 
     # Whether all that was to come has been called off.
-    def nothing_left?(meetings, now) = meetings.select { |meeting| meeting.ends_at > now }.then { |coming| coming.any? && coming.all? { |meeting| meeting.state == "called_off" } }
+    def nothing_left?(meetings, now)
+      coming = meetings.select { |meeting| meeting.ends_at > now }
+      coming.any? && coming.all? { |meeting| off?(meeting) }
+    end
 
     # Since when everything is called off, and why.
     def ended(series, meetings, now)
-      off = meetings.select { |meeting| meeting.state == "called_off" && (series.ended_from ? meeting.original_start >= series.ended_from : meeting.ends_at > now) }
+      from = series.ended_from
+      off = meetings.select { |meeting| off?(meeting) && (from ? meeting.original_start >= from : meeting.ends_at > now) }
       off = meetings.last(1) if off.empty?
-      off.empty? ? nil : {"from" => off.first.original_wall.to_s, "reason" => off.map { |meeting| meeting.called_off_reason.to_s }.uniq.join(" ")}
+      return if off.empty?
+
+      {"from" => off.first.original_wall.to_s, "reason" => off.map { |one| one.called_off_reason.to_s }.uniq.join(" ")}
     end
 
     # Whether a meeting is not as the rule says.
-    def differs?(series, meeting) = meeting.moved_at || meeting.own_where || meeting.interval.length_min != series.length_min
+    def differs?(series, meeting)
+      meeting.moved_at || meeting.own_where || meeting.interval.length_min != series.length_min
+    end
 
     def moved(series, meeting)
       own = {"where" => meeting.location, "call" => meeting.call&.to_plain} if meeting.own_where
-      {"from" => meeting.original_wall.to_s, "to" => series.zone.wall(meeting.starts_at).to_s, "length_min" => meeting.interval.length_min, **own.to_h}
+      {"from" => meeting.original_wall.to_s, "to" => series.zone.wall(meeting.starts_at).to_s,
+       "length_min" => meeting.interval.length_min, **own.to_h}
     end
 
     def by_rule(series, last)
@@ -64,14 +82,17 @@ module UseCases
     # Date by date, where no one rule tells all; and in words, the rule that takes over from the dates of an earlier one.
     def by_dates(series, planned, now)
       walls = planned.map { |meeting| meeting.original_wall.to_s }
-      {start: walls.first, rule: nil, dates: walls.drop(1), later: (later(series, planned, now) if earlier(series, planned, now).any?)}
+      mixed = earlier(series, planned, now).any?
+      {start: walls.first, rule: nil, dates: walls.drop(1), later: (later(series, planned) if mixed)}
     end
 
-    def later(series, planned, now)
-      walls = planned.reject { |meeting| meeting.original_start < series.local_start }.map { |meeting| meeting.original_wall.to_s }
-      return if walls.empty?
+    def later(series, planned)
+      following = planned.reject { |meeting| meeting.original_start < series.local_start }
+      return if following.empty?
 
-      times = series.rule ? by_rule(series, series.ended_from && planned.last.original_start) : {start: walls.first, rule: nil, dates: walls.drop(1)}
+      start, *dates = following.map { |meeting| meeting.original_wall.to_s }
+      last = series.ended_from && planned.last.original_start
+      times = series.rule ? by_rule(series, last) : {start: start, rule: nil, dates: dates}
       times.transform_keys(&:to_s).merge("length_min" => series.length_min)
     end
   end

@@ -1,12 +1,16 @@
 module Core
   module Invitation
-    # What the invited are told of a series, as plain text and numbers so that it can be kept and compared. `start` and all
-    # times are on the wall; `call` as Call#to_plain gives it.
-    # `off`: the meetings called off as {"on", "reason"}. `moved`: those that are not as the rule says, as {"from", "to",
-    # "length_min"}, with "where" and "call" where these are their own. `later`: where dates of an earlier rule are still to
-    # come, the rule after them as {"start", "rule", "dates", "length_min"}; only for words. `ended`: since when all are
-    # called off, as {"from", "reason"}. `options`: what differs from the usual, as Options#unusual gives it.
-    class Content < Value.of(:title, :purpose, :location, :call, :keeper, :start, :time_zone, :length_min, :rule, :dates, :off, :moved, :later, :ended, :options)
+    # What the invited are told of a series, as plain text and numbers so that it can be kept and compared. `start` and
+    # all times are on the wall; `call` as Call#to_plain gives it.
+    # `off`: the meetings called off as {"on", "reason"}.
+    # `moved`: those that are not as the rule says, as {"from", "to", "length_min"}, with "where" and "call" where these
+    # are their own.
+    # `later`: where dates of an earlier rule are still to come, the rule after them as {"start", "rule", "dates",
+    # "length_min"}; only for words.
+    # `ended`: since when all are called off, as {"from", "reason"}.
+    # `options`: what differs from the usual, as Options#unusual gives it.
+    class Content < Value.of(:title, :purpose, :location, :call, :keeper, :start, :time_zone, :length_min, :rule, :dates,
+      :off, :moved, :later, :ended, :options)
       # What was told before these were known has none of them.
       SINCE = {"call" => nil, "later" => nil, "ended" => nil, "options" => nil}.freeze
       # How far ahead two contents are compared date by date: those without an end as far as they are laid out.
@@ -23,17 +27,17 @@ module Core
 
       # @return [Recurrence::Run, nil] nil when no meeting is left
       def run
-        return unless start
-
-        Recurrence::Run.new(start: WallTime.parse(start), zone: zone, length_min: length_min, rule: rule && Recurrence::Rule.parse(rule), dates: dates.map { |text| WallTime.parse(text) })
+        run_of(start, rule, dates, length_min) if start
       end
 
       # When it is, in words. @return [String, nil] nil when no meeting is left
       def sentence
         return run&.sentence unless later
 
-        following = Recurrence::Run.new(start: WallTime.parse(later["start"]), zone: zone, length_min: later["length_min"], rule: later["rule"] && Recurrence::Rule.parse(later["rule"]), dates: later["dates"].map { |text| WallTime.parse(text) })
-        earlier = run.between(Time.at(0), zone.instant(following.start)).map { |date| Recurrence::Sentence::Earlier.new(wall: date.wall, length_min: length_of(date.wall.to_s)) }
+        following = run_of(*later.values_at("start", "rule", "dates", "length_min"))
+        earlier = run.between(Time.at(0), zone.instant(following.start)).map do |date|
+          Recurrence::Sentence::Earlier.new(wall: date.wall, length_min: length_of(date.wall.to_s))
+        end
         Recurrence::Sentence.with_earlier(following, earlier)
       end
 
@@ -42,7 +46,10 @@ module Core
       def online = Call.of(call)
 
       # Where it is: room and call, for programs show no more than this (common practice).
-      def where = [location, online && (online.url || online.dial_in)].compact.join(", ").then { |text| text.empty? ? nil : text }
+      def where
+        parts = [location, online && (online.url || online.dial_in)].compact
+        parts.join(", ") if parts.any?
+      end
 
       def off_walls = off.map { |one| WallTime.parse(one["on"]) }
 
@@ -50,7 +57,9 @@ module Core
       def matters = to_plain.except("keeper", "later", *SINCE.keys.reject { |name| to_plain[name] })
 
       # Whether one who has answered must be asked again (rules.md 6).
-      def same_times?(other) = %i[start time_zone length_min rule dates moved].all? { |name| public_send(name) == other.public_send(name) }
+      def same_times?(other)
+        %i[start time_zone length_min rule dates moved].all? { |name| public_send(name) == other.public_send(name) }
+      end
 
       # The meetings that take place from a moment on, as far as contents are compared.
       # @return [Array<Held>] in order
@@ -59,14 +68,22 @@ module Core
 
         moved_from = moved.to_h { |one| [one["from"], one] }
         gone = off.to_set { |one| one["on"] }
-        run.between(from - ENDLESS_S, from + (run.endless? ? ENDLESS_S : LATEST_S)).map { |date| date.wall.to_s }.reject { |wall| gone.include?(wall) }
-          .map { |wall| held_at(wall, moved_from[wall]) }.select { |one| zone.instant(one.at) >= from }.sort_by { |one| [one.at, one.original] }
+        dates = run.between(from - ENDLESS_S, from + (run.endless? ? ENDLESS_S : LATEST_S))
+        walls = dates.map { |date| date.wall.to_s }.reject { |wall| gone.include?(wall) }
+        all = walls.map { |wall| held_at(wall, moved_from[wall]) }
+        all.select { |one| zone.instant(one.at) >= from }.sort_by { |one| [one.at, one.original] }
       end
 
       private
 
+      def run_of(start, rule, dates, length_min)
+        Recurrence::Run.new(start: WallTime.parse(start), zone: zone, length_min: length_min,
+          rule: rule && Recurrence::Rule.parse(rule), dates: dates.map { |text| WallTime.parse(text) })
+      end
+
       def held_at(wall, own)
-        Held.new(original: WallTime.parse(wall), at: WallTime.parse(own ? own["to"] : wall), length_min: own ? own["length_min"] : length_min, special: own&.slice("where", "call")&.compact || {})
+        Held.new(original: WallTime.parse(wall), at: WallTime.parse(own ? own["to"] : wall),
+          length_min: own ? own["length_min"] : length_min, special: own&.slice("where", "call")&.compact || {})
       end
 
       def length_of(wall) = moved.find { |one| one["from"] == wall }&.fetch("length_min") || length_min

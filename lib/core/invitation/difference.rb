@@ -15,16 +15,21 @@ module Core
 
       def initialize(before, after, reader, from)
         @before, @after, @reader = before, after, reader
-        @from = from || [before, after].filter_map { |content| content.start && content.zone.instant(WallTime.parse(content.start)) }.min
+        @from = from || [before, after].filter_map { |content| beginning(content) }.min
       end
 
       def to_a
-        return [change("When", @before.sentence, ["called off", @after.ended&.fetch("reason")].compact.join(": "))] if @after.start.nil? && @before.start
+        return [ended] if @after.start.nil? && @before.start
 
-        [text("Title", :title), times, *meetings, text("Where", :location), call, text("Why", :purpose), answering].compact
+        [text("Title", :title), times, *meetings, text("Where", :location), call, text("Why", :purpose), answering]
+          .compact
       end
 
       private
+
+      def beginning(content) = content.start && content.zone.instant(WallTime.parse(content.start))
+
+      def ended = change("When", @before.sentence, ["called off", @after.ended&.fetch("reason")].compact.join(": "))
 
       def text(label, name) = change(label, @before.public_send(name), @after.public_send(name))
 
@@ -36,20 +41,22 @@ module Core
 
       def times = change("When", *[@before, @after].map { |content| content.sentence || "no meeting" })
 
-      # Single meetings: moved, shorter or longer, elsewhere, called off, brought back, added. A meeting is known by when it was
-      # to be; where the rule has changed, the k-th that is no more has become the k-th that is new (rules.md 2).
+      # Single meetings: moved, shorter or longer, elsewhere, called off, brought back, added. A meeting is known by when
+      # it was to be; where the rule has changed, the k-th that is no more has become the k-th that is new (rules.md 2).
       def meetings
         were, are = [@before, @after].map { |content| content.held(@from) }
         lost, added = apart(were, are)
         pairs = by_original(lost, added) + gone(lost) + back(added) + in_order(lost, added)
-        said = pairs.uniq.sort_by { |was, is| (was || is).at }.filter_map { |was, is| change("Meeting", words(@before, was, is), words(@after, is, was)) }
-        named(said)
+        named(pairs.uniq.sort_by { |was, is| (was || is).at }.filter_map { |was, is| meeting(was, is) })
       end
+
+      def meeting(was, is) = change("Meeting", words(@before, was, is), words(@after, is, was))
 
       # Those of either that are not in the other just so.
       def apart(were, are)
         signs = [[were, @before], [are, @after]].map { |held, content| held.to_set { |one| sign(one, content) } }
-        [were.reject { |one| signs[1].include?(sign(one, @before)) }, are.reject { |one| signs[0].include?(sign(one, @after)) }]
+        [were.reject { |one| signs[1].include?(sign(one, @before)) },
+          are.reject { |one| signs[0].include?(sign(one, @after)) }]
       end
 
       def sign(one, content) = [content.zone.instant(one.at).to_i, one.length_min, one.special]
@@ -93,10 +100,13 @@ module Core
 
       def said(held, content, other)
         length = ", #{held.length_min} minutes" if held.length_min != (other || content).length_min
-        [wall_words(held.at, content.zone) + length.to_s, held.special["where"], held.special["call"] && Call.of(held.special["call"]).to_s].compact.join(", ")
+        where, call = held.special.values_at("where", "call")
+        [wall_words(held.at, content.zone) + length.to_s, where, call && Call.of(call).to_s].compact.join(", ")
       end
 
-      def wall_words(wall, zone) = "#{Words.day(wall.date)}, #{Words.clock(wall)} #{zone.place} time#{elsewhere(wall, zone)}"
+      def wall_words(wall, zone)
+        "#{Words.day(wall.date)}, #{Words.clock(wall)} #{zone.place} time#{elsewhere(wall, zone)}"
+      end
 
       # The same moment on the reader's wall, with the day where that is another.
       def elsewhere(wall, zone)
