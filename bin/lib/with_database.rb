@@ -5,7 +5,7 @@ require_relative "local_database"
 
 File.umask(0o077)
 port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-database = LocalDatabase.new(var: Settings.var, port: port)
+database = LocalDatabase.new(var: Settings.var, port: port, durable: !Settings.test?)
 ENV["LEFT_OVER_DB_PORT"] = port.to_s
 ENV["LEFT_OVER_DB_PASSWORD"] = Settings.database_password # for processes that keep their files elsewhere
 database.install
