@@ -3,11 +3,13 @@ module Api
   # extension is a page of it.
   class FrontEnd
     DIST = File.expand_path("../../web/dist", __dir__)
-    TYPES = {".html" => "text/html; charset=utf-8", ".js" => "text/javascript", ".css" => "text/css", ".svg" => "image/svg+xml",
-             ".woff2" => "font/woff2", ".woff" => "font/woff", ".png" => "image/png", ".ico" => "image/x-icon", ".webmanifest" => "application/manifest+json"}.freeze
+    TYPES = {".html" => "text/html; charset=utf-8", ".js" => "text/javascript", ".css" => "text/css",
+             ".svg" => "image/svg+xml", ".woff2" => "font/woff2", ".woff" => "font/woff", ".png" => "image/png",
+             ".ico" => "image/x-icon", ".webmanifest" => "application/manifest+json"}.freeze
     # What a page is called while it is on its way, by the beginning of its path; the first that fits.
-    PAGES = {"/series/new" => "New series", "/series" => "Series", "/meetings" => "The sheet", "/actions" => "Actions", "/common-time" => "Common time", "/people" => "People & places",
-             "/places" => "The place", "/answer" => "The meeting", "/sign-in" => "The sign-in", "/" => "The Desk"}.freeze
+    PAGES = {"/series/new" => "New series", "/series" => "Series", "/meetings" => "The sheet", "/actions" => "Actions",
+             "/common-time" => "Common time", "/people" => "People & places", "/places" => "The place",
+             "/answer" => "The meeting", "/sign-in" => "The sign-in", "/" => "The Desk"}.freeze
     ENCODINGS = {"br" => ".br", "gzip" => ".gz"}.freeze
 
     def call(env)
@@ -26,11 +28,13 @@ module Api
 
     private
 
-    # The one page: its style element, made by the theme, is allowed by a nonce new each time.
+    # The one page: its style elements, the theme's among them, are allowed by a nonce new each time.
     def page(file, path)
       nonce = SecureRandom.base64(18)
-      [200, {"content-type" => TYPES.fetch(".html"), "cache-control" => "no-cache", "content-security-policy" => App.policy(nonce)},
-        [File.read(file).sub("__NONCE__", nonce).gsub("__PAGE__", Rack::Utils.escape_html(name_of(path)))]]
+      headers = {"content-type" => TYPES.fetch(".html"), "cache-control" => "no-cache",
+                 "content-security-policy" => App.policy(nonce)}
+      html = File.read(file).gsub("__NONCE__", nonce).gsub("__PAGE__", Rack::Utils.escape_html(name_of(path)))
+      [200, headers, [html]]
     end
 
     def name_of(path) = PAGES.find { |beginning, _| path.start_with?(beginning) }.last
@@ -39,7 +43,8 @@ module Api
       asset = file.start_with?(File.join(DIST, "assets/"))
       headers = {"content-type" => TYPES.fetch(File.extname(file)), "vary" => "accept-encoding",
                  "cache-control" => asset ? "public, max-age=31536000, immutable" : "no-cache"}
-      encoding, ending = ENCODINGS.find { |name, suffix| env["HTTP_ACCEPT_ENCODING"].to_s.include?(name) && File.file?(file + suffix) }
+      accepted = env["HTTP_ACCEPT_ENCODING"].to_s
+      encoding, ending = ENCODINGS.find { |name, suffix| accepted.include?(name) && File.file?(file + suffix) }
       headers["content-encoding"] = encoding if encoding
       body = File.binread(file + ending.to_s)
       tag = %("#{Digest::SHA256.hexdigest(body)[0, 20]}")

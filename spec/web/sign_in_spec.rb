@@ -22,6 +22,13 @@ RSpec.describe "Signing in" do
     end
   end
 
+  it "wears the colours of the theme, in whatever order the styles arrive" do
+    sign_in_as("Marit Hauge")
+    visit "/series/new"
+    colours = {"background-color" => "rgb(20, 82, 74)", "color" => "rgb(255, 255, 255)"}
+    expect(find_button("Make the series").style(*colours.keys)).to eq colours
+  end
+
   it "begins with a mail for whoever is added: they choose a password, and the link works once" do
     sign_in_as("Marit Hauge")
     visit "/people"
