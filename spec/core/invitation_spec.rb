@@ -101,9 +101,23 @@ RSpec.describe Core::Invitation do
         "the end of all" => [weekly.with(start: nil, rule: nil, ended: {"from" => "2026-11-30T09:30:00", "reason" => "No money"}), [["When", "Every Monday, 09:30–10:15 Oslo time, 3 meetings, the last on Monday 14 December 2026", "called off: No money"]]]
       }.each { |what, (after, said)| it("says #{what}") { expect(words.call(weekly, after)).to eq said } }
 
-      it "says of many moved dates the first, and how many more" do
-        said = words.call(weekly.with(rule: "FREQ=WEEKLY;BYDAY=MO"), weekly.with(start: "2026-11-30T10:00:00", rule: "FREQ=WEEKLY;BYDAY=MO"))
-        expect([said.size, said.last]).to eq [14, ["Meeting", nil, "and 68 more"]]
+      it "says of many dates moved by a rule only those its sentence does not tell" do
+        endless = weekly.with(rule: "FREQ=WEEKLY;BYDAY=MO")
+        longer = {"from" => "2026-12-14T10:00:00", "to" => "2026-12-14T10:00:00", "length_min" => 60}
+        later = endless.with(start: "2026-11-30T10:00:00", moved: [longer],
+          off: [{"on" => "2026-12-07T10:00:00", "reason" => "Storm"}])
+        expect(words.call(endless, later)).to eq [
+          ["When", "Every Monday, 09:30–10:15 Oslo time, with no end", "Every Monday, 10:00–10:45 Oslo time, with no end"],
+          ["Meeting", "Monday 7 December 2026, 09:30 Oslo time", "Monday 7 December 2026, 10:00 Oslo time: called off. Storm"],
+          ["Meeting", "Monday 14 December 2026, 09:30 Oslo time, 45 minutes", "Monday 14 December 2026, 10:00 Oslo time, 60 minutes"]
+        ]
+      end
+
+      it "says of many dates set by hand the first, and how many more" do
+        dates = ->(hour) { (1..20).map { |day| format("2026-12-%02dT%02d:30:00", day, hour) } }
+        by_hand = ->(hour) { weekly.with(start: "2026-11-30T#{hour}:30:00", rule: nil, dates: dates[hour]) }
+        said = words.call(by_hand[10], by_hand[11])
+        expect([said.size, said.last]).to eq [14, ["Meeting", nil, "and 9 more"]]
       end
 
       it "says what was called off and takes place after all" do

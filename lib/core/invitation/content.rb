@@ -17,8 +17,9 @@ module Core
       ENDLESS_S = Recurrence::Run::HORIZON_MONTHS * 31 * 86_400
       LATEST_S = Recurrence::Run::LATEST_YEARS * 366 * 86_400
 
-      # One meeting: when it was to be, when it is, and how long.
-      Held = Value.of(:original, :at, :length_min, :special)
+      # One meeting: when it was to be, when it is, how long, with what of its own; `off` is why it was called off, ""
+      # where nobody said, nil where it takes place.
+      Single = Value.of(:original, :at, :length_min, :special, :off)
 
       # @param plain [Hash{String => Object}] as `to_plain` gives it
       def self.of(plain) = new(**self::NAMES.to_h { |name| [name, SINCE.merge(plain).fetch(name.to_s)] })
@@ -41,6 +42,9 @@ module Core
         Recurrence::Sentence.with_earlier(following, earlier)
       end
 
+      # Whether its sentence tells the dates to come, rather than how many were set by hand.
+      def ruled? = !(later ? later["rule"] : rule).nil?
+
       def zone = Zone[time_zone]
 
       def online = Call.of(call)
@@ -61,16 +65,14 @@ module Core
         %i[start time_zone length_min rule dates moved].all? { |name| public_send(name) == other.public_send(name) }
       end
 
-      # The meetings that take place from a moment on, as far as contents are compared.
-      # @return [Array<Held>] in order
-      def held(from)
+      # The meetings from a moment on, as far as contents are compared, called off or not.
+      # @return [Array<Single>] in order
+      def meetings(from)
         return [] unless run
 
-        moved_from = moved.to_h { |one| [one["from"], one] }
-        gone = off.to_set { |one| one["on"] }
+        moved_from, reasons = moved.to_h { |one| [one["from"], one] }, off.to_h { |one| one.values_at("on", "reason") }
         dates = run.between(from - ENDLESS_S, from + (run.endless? ? ENDLESS_S : LATEST_S))
-        walls = dates.map { |date| date.wall.to_s }.reject { |wall| gone.include?(wall) }
-        all = walls.map { |wall| held_at(wall, moved_from[wall]) }
+        all = dates.map { |date| date.wall.to_s }.map { |wall| single(wall, moved_from[wall], reasons[wall]) }
         all.select { |one| zone.instant(one.at) >= from }.sort_by { |one| [one.at, one.original] }
       end
 
@@ -81,8 +83,8 @@ module Core
           rule: rule && Recurrence::Rule.parse(rule), dates: dates.map { |text| WallTime.parse(text) })
       end
 
-      def held_at(wall, own)
-        Held.new(original: WallTime.parse(wall), at: WallTime.parse(own ? own["to"] : wall),
+      def single(wall, own, off)
+        Single.new(original: WallTime.parse(wall), at: WallTime.parse(own ? own["to"] : wall), off: off,
           length_min: own ? own["length_min"] : length_min, special: own&.slice("where", "call")&.compact || {})
       end
 

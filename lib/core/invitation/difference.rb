@@ -4,7 +4,7 @@ module Core
     # there was or is nothing.
     class Difference
       Change = Value.of(:label, :before, :after)
-      # So many single dates are named; of more, only how many.
+      # So many single dates are named; of more only those the sentence of the run does not tell, or how many.
       MOST_NAMED = 12
 
       # @param before, after [Content]
@@ -44,22 +44,22 @@ module Core
       # Single meetings: moved, shorter or longer, elsewhere, called off, brought back, added. A meeting is known by when
       # it was to be; where the rule has changed, the k-th that is no more has become the k-th that is new (rules.md 2).
       def meetings
-        were, are = [@before, @after].map { |content| content.held(@from) }
-        lost, added = apart(were, are)
-        pairs = by_original(lost, added) + gone(lost) + back(added) + in_order(lost, added)
-        named(pairs.uniq.sort_by { |was, is| (was || is).at }.filter_map { |was, is| meeting(was, is) })
+        lost, added = apart(@before.meetings(@from), @after.meetings(@from))
+        pairs = by_original(lost, added) + in_order(lost.reject(&:off), added)
+        pairs = pairs.reject { |was, is| is&.off && (was.nil? || was.off) }
+        named(pairs.sort_by { |was, is| (was || is).at }.filter_map { |was, is| meeting(was, is) })
       end
 
-      def meeting(was, is) = change("Meeting", words(@before, was, is), words(@after, is, was))
+      def meeting(was, is) = change("Meeting", words(was, is, @before), words(is, was, @after))
 
       # Those of either that are not in the other just so.
       def apart(were, are)
-        signs = [[were, @before], [are, @after]].map { |held, content| held.to_set { |one| sign(one, content) } }
+        signs = [[were, @before], [are, @after]].map { |all, content| all.to_set { |one| sign(one, content) } }
         [were.reject { |one| signs[1].include?(sign(one, @before)) },
           are.reject { |one| signs[0].include?(sign(one, @after)) }]
       end
 
-      def sign(one, content) = [content.zone.instant(one.at).to_i, one.length_min, one.special]
+      def sign(one, content) = [content.zone.instant(one.at).to_i, *([one.length_min, one.special] unless one.off)]
 
       def by_original(lost, added)
         lost.dup.filter_map do |was|
@@ -70,16 +70,16 @@ module Core
         end
       end
 
-      def gone(lost) = take(lost, @after).map { |was| [was, nil] }
+      def in_order(lost, added)
+        pairs = Array.new([lost.size, added.size].max) { |i| [lost[i], added[i]] }
+        return pairs if pairs.size <= MOST_NAMED || ![@before, @after].all?(&:ruled?)
 
-      def back(added) = take(added, @before).map { |is| [nil, is] }
-
-      def take(held, other)
-        off = other.off.to_set { |one| one["on"] }
-        held.select { |one| off.include?(one.original.to_s) }.each { |one| held.delete(one) }
+        pairs.reject { |was, is| regular?(was, @before) && regular?(is, @after) }
       end
 
-      def in_order(lost, added) = Array.new([lost.size, added.size].max) { |i| [lost[i], added[i]] }
+      def regular?(one, content)
+        one.nil? || (!one.off && one.at == one.original && one.special.empty? && one.length_min == content.length_min)
+      end
 
       def named(said)
         return said if said.size <= MOST_NAMED
@@ -87,21 +87,19 @@ module Core
         said.first(MOST_NAMED) << Change.new(label: "Meeting", before: nil, after: "and #{said.size - MOST_NAMED} more")
       end
 
-      # One side of a change; where that meeting is not there, why not.
-      def words(content, held, other)
-        return said(held, content, other) if held
-
-        off = content.off.find { |one| one["on"] == other.original.to_s }
-        return "#{wall_words(other.at, content.zone)}: called off. #{off["reason"]}".strip if off
+      # One side of a change, beside the other; where the meeting does not take place, why not.
+      def words(one, other, content)
+        return said(one, other, content) if one && !one.off
+        return "#{wall_words(one.at, content.zone)}: called off. #{one.off}".strip if one
         return if content.equal?(@before)
 
         "#{wall_words(other.at, content.zone)}: not any more#{". #{content.ended["reason"]}" if content.ended}"
       end
 
-      def said(held, content, other)
-        length = ", #{held.length_min} minutes" if held.length_min != (other || content).length_min
-        where, call = held.special.values_at("where", "call")
-        [wall_words(held.at, content.zone) + length.to_s, where, call && Call.of(call).to_s].compact.join(", ")
+      def said(one, other, content)
+        length = ", #{one.length_min} minutes" if one.length_min != (other || content).length_min
+        where, call = one.special.values_at("where", "call")
+        [wall_words(one.at, content.zone) + length.to_s, where, call && Call.of(call).to_s].compact.join(", ")
       end
 
       def wall_words(wall, zone)
