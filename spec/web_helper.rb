@@ -90,17 +90,41 @@ module Browsing
     expect(found).to be_truthy
   end
 
-  # No violation of WCAG as axe-core finds them, in a dialog when one is open.
+  # No violation of WCAG as axe-core finds them, in a dialog when one is open. A dialog that still fades in has less
+  # contrast than one that stands.
   def expect_accessible(within: "body")
     page.execute_script(AXE)
     found = page.evaluate_async_script(<<~JS, within)
       const [within, done] = arguments
-      axe.run(within, { rules: { region: { enabled: false } } }).then(result => done(result.violations.map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ') + ' ' + (n.failureSummary || '')).slice(0, 3).join(' | ')}`)))
+      const said = violation => violation.nodes.slice(0, 3).map(node => `${node.target.join(' ')} ${node.failureSummary}`)
+      const fading = document.getAnimations().filter(one => one.effect.getComputedTiming().iterations !== Infinity)
+      Promise.allSettled(fading.map(one => one.finished))
+        .then(() => axe.run(within, { rules: { region: { enabled: false } } }))
+        .then(result => done(result.violations.map(one => `${one.id}: ${said(one).join(' | ')}`)))
     JS
     expect(found).to eq([]), "#{page.current_path}: #{found.join("\n")}"
   end
 
   def type(text) = page.active_element.send_keys(text)
+
+  def dialog = find(".v-dialog")
+
+  def keep(verb = "Save") = within(".v-dialog") { click_button verb }
+
+  # Opens a dialog, gives what it makes or edits another name, and keeps it.
+  def give_name(name, opened_by:, kept_by: "Save")
+    click_button opened_by
+    dialog.fill_in "Name", with: name
+    keep kept_by
+  end
+
+  # Picks a file in the one field for files that is there.
+  def pick_file(text, ending, field: "input[type=file]")
+    file = Tempfile.new(["picked", ending])
+    file.write(text)
+    file.close
+    find(field, visible: :all).set(file.path)
+  end
 
   def choose_from(label, option)
     find(:xpath, "//*[contains(concat(' ', @class, ' '), ' v-input ')][.//label[normalize-space() = '#{label}']]").find(".v-field").then do |field|
@@ -130,7 +154,8 @@ RSpec.configure do |config|
     PostOffice.work
   end
   config.after(:each, :web) do |example|
-    page.save_screenshot(File.join(Settings.var, "log", "#{example.description[0, 40].gsub(/\W+/, "-")}.png")) if example.exception # rubocop:disable Lint/Debugger
+    name = example.description[0, 40].gsub(/\W+/, "-")
+    page.driver.browser.screenshot(path: File.join(Settings.var, "log", "#{name}.png")) if example.exception
     Capybara.reset_sessions!
     PostOffice.rest
   end

@@ -1,6 +1,6 @@
 module Mailing
-  # The mail that asks somebody to a series, or tells what has become of it: each kind with a subject, an opening and what
-  # to do of its own.
+  # The mail that asks somebody to a series, or tells what has become of it: each kind with a subject, a first sentence
+  # and what to do of its own.
   class Invitation
     ROLES = {"required" => "You are asked to come.", "optional" => "Come if you are free.",
              "informed" => "This is for your information; nobody waits for you."}.freeze
@@ -9,7 +9,7 @@ module Mailing
     ANSWERS = {"accepted" => "I come", "tentative" => "I may come", "declined" => "I cannot"}.freeze
     SUBJECTS = {invited: "Invitation", changed: "Changed", brought_back: "Taking place after all",
                 called_off: "Called off", taken_off: "You need not come", reminder: "Please answer"}.freeze
-    OPENINGS = {
+    FIRST_SENTENCES = {
       invited: "%s invites you to “%s”.", changed: "%s has changed “%s”.",
       brought_back: "%s lets you know that “%s” takes place after all.", called_off: "%s has called off “%s”.",
       taken_off: "%s no longer asks you to come to “%s”, which goes on without you.",
@@ -44,7 +44,7 @@ module Mailing
 
     private
 
-    def opening = format(OPENINGS.fetch(@kind), @keeper, @content.title)
+    def first_sentence = format(FIRST_SENTENCES.fetch(@kind), @keeper, @content.title)
 
     def off? = OFF.include?(@kind)
 
@@ -95,7 +95,7 @@ module Mailing
     def text
       changes = @changes.map { |change| change_text(**change) }
       answers = @answer_url && ["#{answers? ? "Answer" : OWN_PAGE}, without signing in:", "  #{@answer_url}"].join("\n")
-      [opening, *said, (["What has changed:", *changes.map { |line| "  #{line}" }].join("\n") if changes.any?),
+      [first_sentence, *said, (["What has changed:", *changes.map { |line| "  #{line}" }].join("\n") if changes.any?),
         facts.map { |name, value| "#{name.ljust(6)} #{value.gsub("\n", "\n       ")}" }.join("\n"), agenda_text, answers,
         @url && "The series, once you have signed in:\n  #{@url}"].compact.reject(&:empty?).join("\n\n") + "\n"
     end
@@ -103,7 +103,7 @@ module Mailing
     def change_text(label:, before:, after:) = "#{label}: #{after || "none"}#{" (was: #{before})" if before}"
 
     def html
-      parts = [Html.heading(@content.title), Html.soft(opening), *said.map { |words| Html.paragraph(words) }, changed,
+      parts = [Html.heading(@content.title), Html.soft(first_sentence), *said.map { |words| Html.paragraph(words) }, changed,
         rows, agenda_html, buttons, (Html.link("Open the series", @url) if @url)]
       Html.page(@content.title, parts.compact.join("\n"))
     end

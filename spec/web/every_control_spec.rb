@@ -6,37 +6,43 @@ RSpec.describe "Every control" do
   let!(:wen) { person("Wen Halloran") }
   let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
 
-  def dialog = find(".v-dialog")
-
-  def keep(verb = "Save") = within(".v-dialog") { click_button verb }
+  # An invitation of somebody elsewhere, as a file (RFC 5546 3.2.2).
+  def harbour_dues(asked:)
+    <<~ICAL.gsub("\n", "\r\n")
+      BEGIN:VCALENDAR
+      VERSION:2.0
+      PRODID:x
+      METHOD:REQUEST
+      BEGIN:VEVENT
+      UID:dues
+      DTSTAMP:20260101T080000Z
+      DTSTART:#{monday.strftime("%Y%m%d")}T100000Z
+      DURATION:PT1H
+      SUMMARY:Harbour dues
+      ORGANIZER;CN=Olav Dahl:mailto:olav@port.example
+      ATTENDEE:mailto:#{asked}@skerrybuoy.example
+      END:VEVENT
+      END:VCALENDAR
+    ICAL
+  end
 
   it "keeps people, groups and places, and takes a group away and back" do
     sign_in_as("Marit Hauge")
     visit "/people"
-    click_button "Edit Wen Halloran"
-    dialog.fill_in "Name", with: "Wen Halloran-Ek"
-    keep
+    give_name "Wen Halloran-Ek", opened_by: "Edit Wen Halloran"
     expect(page).to have_link "Wen Halloran-Ek"
     click_button "Groups"
-    click_button "Add a group"
-    dialog.fill_in "Name", with: "Boat crew"
-    keep "Add"
-    click_button "Edit Boat crew"
-    dialog.fill_in "Name", with: "Shore crew"
-    keep
+    give_name "Boat crew", opened_by: "Add a group", kept_by: "Add"
+    give_name "Shore crew", opened_by: "Edit Boat crew"
     expect(page).to have_css "b", text: "Shore crew"
     click_button "Remove Shore crew"
     expect(page).to have_content "its people stay"
     click_button "Undo"
     expect(page).to have_css "b", text: "Shore crew"
     click_button "Places"
-    click_button "Add a place"
-    dialog.fill_in "Name", with: "Chart room"
-    keep "Add"
+    give_name "Chart room", opened_by: "Add a place", kept_by: "Add"
     click_link "Chart room"
-    click_button "Edit"
-    dialog.fill_in "Name", with: "Map room"
-    keep
+    give_name "Map room", opened_by: "Edit"
     expect(page).to have_css "h1", text: "Map room"
     click_button "Remove"
     expect(page).to have_no_link "Map room"
@@ -129,13 +135,11 @@ RSpec.describe "Every control" do
   end
 
   it "takes an invitation that came as a file, and says what is wrong with another" do
-    file = ->(text) { Tempfile.new(["invitation", ".ics"]).tap { |one| one.write(text) && one.close }.path }
-    ical = ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:x", "METHOD:REQUEST", "BEGIN:VEVENT", "UID:dues", "DTSTAMP:20261124T080000Z", "DTSTART:#{monday.strftime("%Y%m%d")}T100000Z", "DURATION:PT1H", "SUMMARY:Harbour dues",
-      "ORGANIZER;CN=Olav Dahl:mailto:olav@port.example", "ATTENDEE:mailto:wen@skerrybuoy.example", "END:VEVENT", "END:VCALENDAR", ""].join("\r\n")
+    ical = harbour_dues(asked: "wen")
     sign_in_as("Wen Halloran")
-    find("input[type=file]", visible: :all).set(file[ical.sub("METHOD:REQUEST", "METHOD:REPLY")])
+    pick_file ical.sub("METHOD:REQUEST", "METHOD:REPLY"), ".ics"
     expect(page).to have_content "This file asks you to nothing"
-    find("input[type=file]", visible: :all).set(file[ical])
+    pick_file ical, ".ics"
     expect(page).to have_content "Harbour dues"
     expect(Records::OutsideMeeting.pluck(:title)).to eq ["Harbour dues"]
   end
@@ -231,14 +235,14 @@ RSpec.describe "Every control" do
   it "adds a calendar to a place, puts a newer file in its stead, and reads an address again" do
     room = key
     use(UseCases::Places, marit).add(id: room, name: "Chart room", time_zone: "Europe/Oslo")
-    file = ->(hour) { Tempfile.new(["room", ".ics"]).tap { |one| one.write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\nDTSTART:#{monday.strftime("%Y%m%d")}T#{hour}0000Z\r\nDURATION:PT1H\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n") && one.close }.path }
+    taken_from = ->(hour) { harbour_dues(asked: "marit").sub("T100000Z", "T#{hour}0000Z") }
     sign_in_as("Marit Hauge")
     visit "/places/#{room}"
     click_button "Add a calendar"
-    dialog.find("input[type=file]", visible: :all).set(file["08"])
+    pick_file taken_from["08"], ".ics"
     keep("Add")
     eventually { Records::BusySpan.pluck(:starts_min) == [Core::Spans.minute(Time.utc(monday.year, monday.month, monday.day, 8))] }
-    find("label.file input", visible: :all).set(file["09"])
+    pick_file taken_from["09"], ".ics", field: "label.file input"
     eventually { Records::BusySpan.pluck(:starts_min) == [Core::Spans.minute(Time.utc(monday.year, monday.month, monday.day, 9))] }
     click_button "Add a calendar"
     dialog.find("label", text: "An address that is read again and again").click
@@ -251,18 +255,17 @@ RSpec.describe "Every control" do
 
   it "dismisses mail nobody could read, and answers from elsewhere with another time" do
     UseCases::IncomingMails.new.keep(sender: "x@x.example", source: "From: x@x.example\r\nSubject: Nonsense\r\nContent-Type: text/calendar\r\n\r\nnonsense")
-    ical = ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:x", "METHOD:REQUEST", "BEGIN:VEVENT", "UID:dues", "DTSTAMP:20260101T080000Z", "DTSTART:#{monday.strftime("%Y%m%d")}T100000Z", "DURATION:PT1H", "SUMMARY:Harbour dues",
-      "ORGANIZER;CN=Olav Dahl:mailto:olav@port.example", "ATTENDEE:mailto:marit@skerrybuoy.example", "END:VEVENT", "END:VCALENDAR", ""].join("\r\n")
-    file = Tempfile.new(["invitation", ".ics"]).tap { |one| one.write(ical) && one.close }.path
+    ical = harbour_dues(asked: "marit")
     sign_in_as("Marit Hauge")
-    find("input[type=file]", visible: :all).set(file)
+    pick_file ical, ".ics"
     expect(page).to have_content "Harbour dues"
     click_button "Offer another time"
     fill_in "Begins on, Oslo time", with: monday + 1
     fill_in "at", with: "15"
     click_button "Send the offer"
     expect(page).to have_content "Olav Dahl is offered that time."
-    find("input[type=file]", visible: :all).set(Tempfile.new(["off", ".ics"]).tap { |one| one.write(ical.sub("METHOD:REQUEST", "METHOD:CANCEL").sub("DTSTAMP:20260101T080000Z", "DTSTAMP:20260102T080000Z\r\nSEQUENCE:1").sub("SUMMARY", "STATUS:CANCELLED\r\nSUMMARY")) && one.close }.path)
+    pick_file ical.sub("METHOD:REQUEST", "METHOD:CANCEL").sub("0101T080000Z", "0102T080000Z\r\nSEQUENCE:1")
+      .sub("SUMMARY", "STATUS:CANCELLED\r\nSUMMARY"), ".ics"
     click_button "Dismiss: Harbour dues"
     expect(page).to have_no_content "Harbour dues"
     visit "/people"

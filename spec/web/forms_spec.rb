@@ -5,8 +5,6 @@ RSpec.describe "Forms" do
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran") }
 
-  def dialog = find(".v-dialog")
-
   before { sign_in_as("Marit Hauge") }
 
   it "keep what was typed when they are left, and let it go with Cancel, with a way back" do
@@ -129,7 +127,7 @@ RSpec.describe "Forms" do
     use(UseCases::Places, marit).add(id: key, name: "Chart room", time_zone: "Europe/Oslo")
     id = series(marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 7}T10:00", rule: "FREQ=WEEKLY;COUNT=3")
     {"queiros tomas" => ["Tomás Queirós", "/people/#{tomas}"], "room chart" => ["Chart room", "/places/"], (Date.today + 14).strftime("%-d %b") => ["Mooring round", "/meetings/#{meeting_ids(id)[1]}"],
-     "new series" => ["New series", "/series/new"], "person add" => ["Add a person", "/people"], "find time" => ["Find a common time", "/common-time"]}.each do |typed, (title, path)|
+     "new series" => ["New series", "/series/new"], "person add" => ["Add a person", "/people"], "time common" => ["Find a common time", "/common-time"]}.each do |typed, (title, path)|
       visit "/actions"
       expect(page).to have_css "h1", text: "Actions"
       page.driver.browser.keyboard.type("/")

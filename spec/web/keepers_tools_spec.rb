@@ -8,8 +8,6 @@ RSpec.describe "What a keeper changes" do
   let(:id) { series(marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=4") }
   let(:meeting) { meeting_ids(id).first }
 
-  def dialog = find(".v-dialog")
-
   def busy(person_id, from, to)
     use(UseCases::Calendars, person_id).add(id: key, name: "Work", kind: "file", person_id: person_id,
       content: "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;TZID=Europe/Oslo:#{from}\r\nDTEND;TZID=Europe/Oslo:#{to}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")

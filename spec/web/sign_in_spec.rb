@@ -70,8 +70,7 @@ RSpec.describe "Signing in" do
     expect(page).to have_content "mailed a link to sign in, good for three days"
     expect(mailed_link("lars@skerrybuoy.example")).to start_with "/sign-in/"
     click_button "Import"
-    table = Tempfile.new(["people", ".csv"]).tap { |file| file.write("name,mail address\nTomás Reis,tomas@skerrybuoy.example\n\nSunniva Dahl,sunniva(at)skerrybuoy\n") && file.close }
-    find("input[type=file]", visible: :all).set(table.path)
+    pick_file "name,mail address\nTomás Reis,tomas@skerrybuoy.example\n\nSunniva Dahl,sunniva(at)skerrybuoy\n", ".csv"
     expect(page).to have_field "Mail them a link to sign in", checked: true, visible: :all
     expect(page).to have_content "1 person can be imported, 1 cannot yet."
     click_button "Correct line 4"

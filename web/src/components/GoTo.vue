@@ -13,7 +13,7 @@ const typed = ref('')
 const chosen = ref(0)
 const FIXED = [
   { title: 'Desk', hint: 'go', to: '/' }, { title: 'Series', hint: 'go', to: '/series' }, { title: 'Actions', hint: 'go', to: '/actions' },
-  { title: 'People & places', hint: 'go', to: '/people' }, { title: 'Find a common time, find a time', hint: 'do', to: '/common-time' }, { title: 'Groups', hint: 'go', to: '/people?show=groups' }, { title: 'Places', hint: 'go', to: '/people?show=places' },
+  { title: 'People & places', hint: 'go', to: '/people' }, { title: 'Find a common time', hint: 'do', to: '/common-time' }, { title: 'Groups', hint: 'go', to: '/people?show=groups' }, { title: 'Places', hint: 'go', to: '/people?show=places' },
   { title: 'New series', hint: 'do', to: '/series/new' }, { title: 'Add a person', hint: 'do', to: '/people?do=add' }, { title: 'Import people', hint: 'do', to: '/people?do=import' },
   { title: 'Add a place', hint: 'do', to: '/people?show=places&do=add' }, { title: 'Add a group', hint: 'do', to: '/people?show=groups&do=add' }, { title: 'My hours and calendars', hint: 'go', to: '/me' },
   { title: 'Keys on this page', hint: 'do', to: '?' },
