@@ -21,7 +21,11 @@ export default defineConfig({
     stylesAfterName,
     vue(),
     vuetify({ autoImport: true, styles: { configFile: 'src/styles/settings.scss' } }),
-    compression({ include: /\.(js|css|svg)$/, threshold: 1024, algorithms: [defineAlgorithm('gzip', { level: 9 }), defineAlgorithm('brotliCompress')] }),
+    compression({
+      include: /\.(js|css|svg)$/,
+      threshold: 1024,
+      algorithms: [defineAlgorithm('gzip', { level: 9 }), defineAlgorithm('brotliCompress')],
+    }),
   ],
   build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
 })

@@ -33,7 +33,19 @@ const { session, person, error, readAgain } = useSession()
 </template>
 
 <style scoped>
-.skip { position: absolute; left: -999px; top: 0; background: var(--sheet); padding: 8px 14px; z-index: 10; }
-.skip:focus { left: 8px; top: 8px; }
-main:focus { outline: none !important; }
+.skip {
+  position: absolute;
+  left: -999px;
+  top: 0;
+  background: var(--sheet);
+  padding: 8px 14px;
+  z-index: 10;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+}
+main:focus {
+  outline: none !important;
+}
 </style>

@@ -2,7 +2,15 @@ import type { Schemas } from './api/client'
 import type { Wish } from './composables/useCommonTime'
 import { wallNow } from './time'
 
-export const DAYS = [['mo', 'Monday'], ['tu', 'Tuesday'], ['we', 'Wednesday'], ['th', 'Thursday'], ['fr', 'Friday'], ['sa', 'Saturday'], ['su', 'Sunday']] as const
+export const DAYS = [
+  ['mo', 'Monday'],
+  ['tu', 'Tuesday'],
+  ['we', 'Wednesday'],
+  ['th', 'Thursday'],
+  ['fr', 'Friday'],
+  ['sa', 'Saturday'],
+  ['su', 'Sunday'],
+] as const
 export type DayCode = (typeof DAYS)[number][0]
 
 /** What is looked for, as the page holds it. */
@@ -26,10 +34,16 @@ export interface Look {
   beforeMin: number
   afterMin: number
   across: boolean
-  run: { repeat: 'weekly' | 'month-weekday' | 'month-day'; interval: number | ''; count: number | ''; nth: 1 | 2 | 3 | 4 | -1 }
+  run: {
+    repeat: 'weekly' | 'month-weekday' | 'month-day'
+    interval: number | ''
+    count: number | ''
+    nth: 1 | 2 | 3 | 4 | -1
+  }
 }
 
-const addDays = (day: string, days: number) => new Date(new Date(`${day}T00:00Z`).getTime() + days * 86_400_000).toISOString().slice(0, 10)
+const addDays = (day: string, days: number) =>
+  new Date(new Date(`${day}T00:00Z`).getTime() + days * 86_400_000).toISOString().slice(0, 10)
 
 /** The Monday of next week. */
 export function nextMonday(timeZone: string) {
@@ -38,8 +52,26 @@ export function nextMonday(timeZone: string) {
 }
 
 export const emptyLook = (timeZone: string): Look => ({
-  people: [], groups: [], guests: [], lengthMin: 45, fromDay: nextMonday(timeZone), days: 5, stepMin: 15, noticeMin: 0, gapMin: 0, stretchMin: 0, dayFrom: '08:00', dayTo: '18:00',
-  weekdays: ['mo', 'tu', 'we', 'th', 'fr'], place: 'none', seats: '', equipment: [], beforeMin: 0, afterMin: 0, across: false, run: { repeat: 'weekly', interval: 1, count: 12, nth: 1 },
+  people: [],
+  groups: [],
+  guests: [],
+  lengthMin: 45,
+  fromDay: nextMonday(timeZone),
+  days: 5,
+  stepMin: 15,
+  noticeMin: 0,
+  gapMin: 0,
+  stretchMin: 0,
+  dayFrom: '08:00',
+  dayTo: '18:00',
+  weekdays: ['mo', 'tu', 'we', 'th', 'fr'],
+  place: 'none',
+  seats: '',
+  equipment: [],
+  beforeMin: 0,
+  afterMin: 0,
+  across: false,
+  run: { repeat: 'weekly', interval: 1, count: 12, nth: 1 },
 })
 
 /** Further weeks, or back: a week of five days steps by seven. */
@@ -47,18 +79,68 @@ export const stepped = (look: Look, by: number) => addDays(look.fromDay, by * Ma
 
 function placeOf(look: Look): Wish['place'] {
   if (look.place === 'none') return null
-  if (look.place === 'fitting') return { ...(look.seats === '' ? {} : { seats: look.seats }), equipment: look.equipment }
+  if (look.place === 'fitting')
+    return { ...(look.seats === '' ? {} : { seats: look.seats }), equipment: look.equipment }
   return { placeId: look.place }
 }
 
 /** What to ask the server; null while nobody is chosen or a field is empty. */
-export function wishOf(look: Look, timeZone: string, except: Pick<Wish, 'exceptSeriesId' | 'exceptMeetingId' | 'exceptHoldId'>): Wish | null {
-  if (look.people.length + look.groups.length + look.guests.length === 0 || look.lengthMin === '' || !look.fromDay || !look.dayFrom || !look.dayTo) return null
-  const { people, groups, guests, lengthMin, fromDay, days, stepMin, noticeMin, gapMin, stretchMin, dayFrom, dayTo, weekdays, beforeMin, afterMin } = look
-  return { people, groups, guests, lengthMin, fromDay, days, stepMin, noticeMin, gapMin, stretchMin, dayFrom, dayTo, weekdays, beforeMin, afterMin, timeZone, place: placeOf(look), ...except }
+export function wishOf(
+  look: Look,
+  timeZone: string,
+  except: Pick<Wish, 'exceptSeriesId' | 'exceptMeetingId' | 'exceptHoldId'>,
+): Wish | null {
+  if (
+    look.people.length + look.groups.length + look.guests.length === 0 ||
+    look.lengthMin === '' ||
+    !look.fromDay ||
+    !look.dayFrom ||
+    !look.dayTo
+  )
+    return null
+  const {
+    people,
+    groups,
+    guests,
+    lengthMin,
+    fromDay,
+    days,
+    stepMin,
+    noticeMin,
+    gapMin,
+    stretchMin,
+    dayFrom,
+    dayTo,
+    weekdays,
+    beforeMin,
+    afterMin,
+  } = look
+  return {
+    people,
+    groups,
+    guests,
+    lengthMin,
+    fromDay,
+    days,
+    stepMin,
+    noticeMin,
+    gapMin,
+    stretchMin,
+    dayFrom,
+    dayTo,
+    weekdays,
+    beforeMin,
+    afterMin,
+    timeZone,
+    place: placeOf(look),
+    ...except,
+  }
 }
 
 export function runWishOf(look: Look, wish: Wish | null): Schemas['RunTimeWish'] | null {
   if (!wish || !look.across || look.run.interval === '' || look.run.count === '') return null
-  return { ...wish, run: { repeat: look.run.repeat, interval: look.run.interval, count: look.run.count, nth: look.run.nth } }
+  return {
+    ...wish,
+    run: { repeat: look.run.repeat, interval: look.run.interval, count: look.run.count, nth: look.run.nth },
+  }
 }

@@ -10,7 +10,12 @@ const utc = (day: string) => new Date(`${day}T00:00Z`)
 
 export const addDays = (day: string, days: number) => iso(new Date(utc(day).getTime() + days * 86_400_000))
 
-interface Wanted { weekday?: number; day?: number; month?: number; year?: number }
+interface Wanted {
+  weekday?: number
+  day?: number
+  month?: number
+  year?: number
+}
 
 /**
  * "fri 14", "14.12.", "14 dec 27", "tomorrow", "+7", "2026-12-14": the next day that fits, from today on.
@@ -43,8 +48,12 @@ function exact(year: number, month: number, day: number) {
 }
 
 function fits(at: Date, wanted: Wanted) {
-  return (wanted.weekday === undefined || at.getUTCDay() === wanted.weekday) && (wanted.day === undefined || at.getUTCDate() === wanted.day)
-    && (wanted.month === undefined || at.getUTCMonth() === wanted.month - 1) && (wanted.year === undefined || at.getUTCFullYear() === wanted.year)
+  return (
+    (wanted.weekday === undefined || at.getUTCDay() === wanted.weekday) &&
+    (wanted.day === undefined || at.getUTCDate() === wanted.day) &&
+    (wanted.month === undefined || at.getUTCMonth() === wanted.month - 1) &&
+    (wanted.year === undefined || at.getUTCFullYear() === wanted.year)
+  )
 }
 
 /** Words and numbers in any order, day before month; null when something is left over. */
@@ -62,7 +71,8 @@ function partsOf(text: string): Wanted | null {
       else return null
     } else if (number !== undefined && wanted.day === undefined && number >= 1 && number <= 31) wanted.day = number
     else if (number !== undefined && wanted.month === undefined && number >= 1 && number <= 12) wanted.month = number
-    else if (number !== undefined && wanted.year === undefined && (part.length === 4 || part.length === 2)) wanted.year = part.length === 2 ? 2000 + number : number
+    else if (number !== undefined && wanted.year === undefined && (part.length === 4 || part.length === 2))
+      wanted.year = part.length === 2 ? 2000 + number : number
     else return null
   }
   return wanted.day === undefined && wanted.weekday === undefined ? null : wanted

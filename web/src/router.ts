@@ -16,10 +16,22 @@ export const router = createRouter({
     { path: '/me', component: () => import('./pages/Me.vue'), meta: { title: 'My hours and calendars' } },
     { path: '/people/:id', component: () => import('./pages/PersonPage.vue'), props: true, meta: { title: 'Person' } },
     { path: '/places/:id', component: () => import('./pages/PlacePage.vue'), props: true, meta: { title: 'Place' } },
-    { path: '/answer/:id/:personId/:token', component: () => import('./pages/AnswerPage.vue'), props: true, meta: { title: 'Your answer', open: true } },
-    { path: '/sign-in/:token', component: () => import('./pages/SignInLink.vue'), props: true, meta: { title: 'Choose a password', open: true } },
+    {
+      path: '/answer/:id/:personId/:token',
+      component: () => import('./pages/AnswerPage.vue'),
+      props: true,
+      meta: { title: 'Your answer', open: true },
+    },
+    {
+      path: '/sign-in/:token',
+      component: () => import('./pages/SignInLink.vue'),
+      props: true,
+      meta: { title: 'Choose a password', open: true },
+    },
     { path: '/:rest(.*)*', component: () => import('./pages/Nothing.vue'), meta: { title: 'Nothing here' } },
   ],
 })
 
-router.afterEach(to => { document.title = `${String(to.meta.title)} – Left Over` })
+router.afterEach(to => {
+  document.title = `${String(to.meta.title)} – Left Over`
+})

@@ -2,8 +2,13 @@ import type { Schemas } from './api/client'
 import { wallNow } from './time'
 
 export const WEEKDAYS = [
-  { code: 'MO', name: 'Monday' }, { code: 'TU', name: 'Tuesday' }, { code: 'WE', name: 'Wednesday' },
-  { code: 'TH', name: 'Thursday' }, { code: 'FR', name: 'Friday' }, { code: 'SA', name: 'Saturday' }, { code: 'SU', name: 'Sunday' },
+  { code: 'MO', name: 'Monday' },
+  { code: 'TU', name: 'Tuesday' },
+  { code: 'WE', name: 'Wednesday' },
+  { code: 'TH', name: 'Thursday' },
+  { code: 'FR', name: 'Friday' },
+  { code: 'SA', name: 'Saturday' },
+  { code: 'SU', name: 'Sunday' },
 ]
 
 /** A run as the form holds it: what people choose, not yet a rule. Numbers may be empty while they are typed. */
@@ -29,24 +34,41 @@ export interface RunForm {
 export const weekdayOf = (day: string) => WEEKDAYS[(new Date(`${day}T00:00Z`).getUTCDay() + 6) % 7]!.code
 
 export function emptyRun(timeZone: string): RunForm {
-  const day = new Date(new Date(`${wallNow(timeZone).slice(0, 10)}T00:00Z`).getTime() + 86_400_000 * 7).toISOString().slice(0, 10)
+  const day = new Date(new Date(`${wallNow(timeZone).slice(0, 10)}T00:00Z`).getTime() + 86_400_000 * 7)
+    .toISOString()
+    .slice(0, 10)
   return {
-    day, time: '10:00', lengthMin: 45, timeZone, repeat: 'weekly', interval: 1, weekdays: [weekdayOf(day)], monthDay: Number(day.slice(8)),
-    nth: 1, nthWeekday: weekdayOf(day), end: 'never', count: 10, untilDay: '', dates: [], kept: '',
+    day,
+    time: '10:00',
+    lengthMin: 45,
+    timeZone,
+    repeat: 'weekly',
+    interval: 1,
+    weekdays: [weekdayOf(day)],
+    monthDay: Number(day.slice(8)),
+    nth: 1,
+    nthWeekday: weekdayOf(day),
+    end: 'never',
+    count: 10,
+    untilDay: '',
+    dates: [],
+    kept: '',
   }
 }
 
 /** The rule in the words of RFC 5545; null for a single meeting or dates by hand. Whether it makes sense, the server says. */
 export function ruleOf(form: RunForm): string | null {
   if (form.repeat === 'once' || form.repeat === 'by-hand') return null
-  const end = { never: '', count: `;COUNT=${form.count}`, until: `;UNTIL=${form.untilDay.replaceAll('-', '')}T235959` }[form.end]
+  const end = { never: '', count: `;COUNT=${form.count}`, until: `;UNTIL=${form.untilDay.replaceAll('-', '')}T235959` }[
+    form.end
+  ]
   if (form.repeat === 'kept') return `${form.kept}${end}`
   const parts: Record<Exclude<RunForm['repeat'], 'once' | 'by-hand' | 'kept'>, string> = {
-    'daily': 'FREQ=DAILY',
-    'weekly': `FREQ=WEEKLY;BYDAY=${form.weekdays.join(',')}`,
+    daily: 'FREQ=DAILY',
+    weekly: `FREQ=WEEKLY;BYDAY=${form.weekdays.join(',')}`,
     'month-day': `FREQ=MONTHLY;BYMONTHDAY=${form.monthDay}`,
     'month-weekday': `FREQ=MONTHLY;BYDAY=${form.nth}${form.nthWeekday}`,
-    'yearly': `FREQ=YEARLY;BYMONTH=${Number(form.day.slice(5, 7))};BYMONTHDAY=${Number(form.day.slice(8))}`,
+    yearly: `FREQ=YEARLY;BYMONTH=${Number(form.day.slice(5, 7))};BYMONTHDAY=${Number(form.day.slice(8))}`,
   }
   return `${parts[form.repeat]};INTERVAL=${form.interval}${end}`
 }
@@ -54,28 +76,52 @@ export function ruleOf(form: RunForm): string | null {
 /** What holds of a run, as the form holds it: its rule, begun at the first of the dates that are to change. */
 export function formOf(run: { rule: string | null; timeZone: string; lengthMin: number }, coming: string[]): RunForm {
   const first = coming[0] ?? `${emptyRun(run.timeZone).day}T10:00`
-  const form = { ...emptyRun(run.timeZone), lengthMin: run.lengthMin, day: first.slice(0, 10), time: first.slice(11, 16) }
+  const form = {
+    ...emptyRun(run.timeZone),
+    lengthMin: run.lengthMin,
+    day: first.slice(0, 10),
+    time: first.slice(11, 16),
+  }
   form.weekdays = [weekdayOf(form.day)]
   form.nthWeekday = weekdayOf(form.day)
   form.monthDay = Number(form.day.slice(8))
-  if (run.rule === null) return { ...form, repeat: coming.length > 1 ? 'by-hand' : 'once', dates: coming.slice(1).map(date => date.slice(0, 16)) }
+  if (run.rule === null)
+    return {
+      ...form,
+      repeat: coming.length > 1 ? 'by-hand' : 'once',
+      dates: coming.slice(1).map(date => date.slice(0, 16)),
+    }
   return { ...form, ...choicesOf(run.rule), ...endOf(run.rule, run.timeZone, coming.length) }
 }
 
-const partsOf = (rule: string) => Object.fromEntries(rule.split(';').map(part => part.split('='))) as Record<string, string | undefined>
+const partsOf = (rule: string) =>
+  Object.fromEntries(rule.split(';').map(part => part.split('='))) as Record<string, string | undefined>
 
 function choicesOf(rule: string): Partial<RunForm> {
   const by = partsOf(rule)
   const interval = Number(by.INTERVAL ?? 1)
-  const kept = { repeat: 'kept' as const, kept: rule.split(';').filter(part => !/^(COUNT|UNTIL)=/.test(part)).join(';') }
-  const only = (...names: string[]) => Object.keys(by).filter(name => /^BY/.test(name)).every(name => names.includes(name))
+  const kept = {
+    repeat: 'kept' as const,
+    kept: rule
+      .split(';')
+      .filter(part => !/^(COUNT|UNTIL)=/.test(part))
+      .join(';'),
+  }
+  const only = (...names: string[]) =>
+    Object.keys(by)
+      .filter(name => /^BY/.test(name))
+      .every(name => names.includes(name))
   const { FREQ } = by
   const nth = /^(-?\d)([A-Z]{2})$/.exec(by.BYDAY ?? '')
   if (FREQ === 'DAILY' && only()) return { repeat: 'daily', interval }
-  if (FREQ === 'WEEKLY' && only('BYDAY') && !/\d/.test(by.BYDAY ?? '')) return { repeat: 'weekly', interval, ...(by.BYDAY ? { weekdays: by.BYDAY.split(',') } : {}) }
-  if (FREQ === 'MONTHLY' && only('BYMONTHDAY') && /^-?\d+$/.test(by.BYMONTHDAY ?? '1')) return { repeat: 'month-day', interval, ...(by.BYMONTHDAY ? { monthDay: Number(by.BYMONTHDAY) } : {}) }
-  if (FREQ === 'MONTHLY' && only('BYDAY') && nth) return { repeat: 'month-weekday', interval, nth: Number(nth[1]), nthWeekday: nth[2] }
-  if (FREQ === 'YEARLY' && only('BYMONTH', 'BYMONTHDAY') && !`${by.BYMONTH}${by.BYMONTHDAY}`.includes(',')) return { repeat: 'yearly', interval }
+  if (FREQ === 'WEEKLY' && only('BYDAY') && !/\d/.test(by.BYDAY ?? ''))
+    return { repeat: 'weekly', interval, ...(by.BYDAY ? { weekdays: by.BYDAY.split(',') } : {}) }
+  if (FREQ === 'MONTHLY' && only('BYMONTHDAY') && /^-?\d+$/.test(by.BYMONTHDAY ?? '1'))
+    return { repeat: 'month-day', interval, ...(by.BYMONTHDAY ? { monthDay: Number(by.BYMONTHDAY) } : {}) }
+  if (FREQ === 'MONTHLY' && only('BYDAY') && nth)
+    return { repeat: 'month-weekday', interval, nth: Number(nth[1]), nthWeekday: nth[2] }
+  if (FREQ === 'YEARLY' && only('BYMONTH', 'BYMONTHDAY') && !`${by.BYMONTH}${by.BYMONTHDAY}`.includes(','))
+    return { repeat: 'yearly', interval }
   return kept
 }
 
@@ -87,16 +133,26 @@ function endOf(rule: string, timeZone: string, left: number): Partial<RunForm> {
   const at = /^(\d{4})(\d\d)(\d\d)(?:T(\d\d)(\d\d)(\d\d)(Z)?)?$/.exec(UNTIL)
   if (!at) return { end: 'never' }
   const day = `${at[1]}-${at[2]}-${at[3]}`
-  return { end: 'until', untilDay: at[7] ? wallNow(timeZone, new Date(`${day}T${at[4]}:${at[5]}:${at[6]}Z`)).slice(0, 10) : day }
+  return {
+    end: 'until',
+    untilDay: at[7] ? wallNow(timeZone, new Date(`${day}T${at[4]}:${at[5]}:${at[6]}Z`)).slice(0, 10) : day,
+  }
 }
 
 /** What the form asks of the server; null while something it cannot do without is still empty. */
 export function wishOf(form: RunForm): Schemas['RunWish'] | null {
   if (!form.day || !form.time || form.lengthMin === '' || !form.timeZone) return null
   if (form.repeat === 'weekly' && form.weekdays.length === 0) return null
-  if (ruleOf(form) !== null && (form.interval === '' || (form.end === 'count' && form.count === '') || (form.end === 'until' && !form.untilDay))) return null
+  if (
+    ruleOf(form) !== null &&
+    (form.interval === '' || (form.end === 'count' && form.count === '') || (form.end === 'until' && !form.untilDay))
+  )
+    return null
   return {
-    localStart: `${form.day}T${form.time}`, timeZone: form.timeZone, lengthMin: form.lengthMin, rule: ruleOf(form),
+    localStart: `${form.day}T${form.time}`,
+    timeZone: form.timeZone,
+    lengthMin: form.lengthMin,
+    rule: ruleOf(form),
     dates: form.repeat === 'by-hand' ? form.dates.filter(Boolean) : [],
   }
 }

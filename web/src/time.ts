@@ -1,7 +1,8 @@
 /** All formatting of dates and times. Wall-clock times come without a zone and are shown as they are. */
 
 const utc = (wall: string) => new Date(`${wall.slice(0, 10)}T${wall.length > 10 ? wall.slice(11, 16) : '00:00'}:00Z`)
-const format = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' })
+const format = (options: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' })
 
 const LONG = format({ weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' })
 const MEDIUM = format({ weekday: 'long', day: 'numeric', month: 'long' })
@@ -57,7 +58,8 @@ export function since(instant: string, now = Date.now()) {
 }
 
 /** How often something has gone from one meeting to the next. */
-export const carriedWords = (times: number) => (times === 0 ? 'new' : times === 1 ? 'carried once' : `carried ${times} times`)
+export const carriedWords = (times: number) =>
+  times === 0 ? 'new' : times === 1 ? 'carried once' : `carried ${times} times`
 
 export const count = (number: number, noun: string) => `${number} ${noun}${number === 1 ? '' : 's'}`
 

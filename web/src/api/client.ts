@@ -11,34 +11,53 @@ export type Person = Schemas['Person']
 
 /** "/run/lengthMin" → "Length min" */
 export function fieldName(pointer: string) {
-  const words = (pointer.split('/').filter(part => !/^\d*$/.test(part)).at(-1) ?? '').replace(/([A-Z])/g, ' $1').toLowerCase()
+  const words = (
+    pointer
+      .split('/')
+      .filter(part => !/^\d*$/.test(part))
+      .at(-1) ?? ''
+  )
+    .replace(/([A-Z])/g, ' $1')
+    .toLowerCase()
   return words.charAt(0).toUpperCase() + words.slice(1)
 }
 
 /** What is wrong, in its own words: that a field has the wrong shape says nothing without the field. */
 function sentenceOf(problem: Partial<Schemas['Problem']>) {
-  if (problem.type?.endsWith(':shape') && problem.errors?.length) return problem.errors.map(fault => `${fieldName(fault.pointer)}: ${fault.detail}`).join(' ')
+  if (problem.type?.endsWith(':shape') && problem.errors?.length)
+    return problem.errors.map(fault => `${fieldName(fault.pointer)}: ${fault.detail}`).join(' ')
   return problem.title ?? 'The server does not answer as it should. Try again in a moment.'
 }
 
 /** A refusal by the server (RFC 9457). `code` is stable; switch on it, never on the title. */
 export class ProblemError extends Error {
-  constructor(readonly status: number, readonly problem: Partial<Schemas['Problem']>) {
+  constructor(
+    readonly status: number,
+    readonly problem: Partial<Schemas['Problem']>,
+  ) {
     super(sentenceOf(problem))
   }
 
-  get code() { return this.problem.type?.split(':').at(-1) ?? 'unknown' }
+  get code() {
+    return this.problem.type?.split(':').at(-1) ?? 'unknown'
+  }
 
   /** The sentence for a field, by its JSON pointer. */
-  at(pointer: string) { return this.problem.errors?.find(error => error.pointer === pointer)?.detail }
+  at(pointer: string) {
+    return this.problem.errors?.find(error => error.pointer === pointer)?.detail
+  }
 
   /** Whether trying again later may help: nobody answered, or not now. */
-  get passing() { return this.status === 0 || this.status >= 500 || this.status === 429 }
+  get passing() {
+    return this.status === 0 || this.status >= 500 || this.status === 429
+  }
 }
 
 let csrfToken = ''
 
-export function keepToken(token: string) { csrfToken = token }
+export function keepToken(token: string) {
+  csrfToken = token
+}
 
 /** For what is sent as a form, into a frame. */
 export const formToken = () => csrfToken
@@ -48,7 +67,9 @@ export const formToken = () => csrfToken
  * more: what was typed stays where it is. Whoever looks after the page sets this. @returns whether to try again
  */
 let signInAgain: (() => Promise<boolean>) | null = null
-export function onSignedOut(ask: typeof signInAgain) { signInAgain = ask }
+export function onSignedOut(ask: typeof signInAgain) {
+  signInAgain = ask
+}
 
 async function patientFetch(request: Request): Promise<Response> {
   const again = request.clone()
@@ -63,7 +84,10 @@ async function patientFetch(request: Request): Promise<Response> {
 async function isSignedOut(response: Response) {
   if (response.status === 401) return true
   if (response.status !== 403) return false
-  const problem = await response.clone().json().catch(() => ({})) as Partial<Schemas['Problem']>
+  const problem = (await response
+    .clone()
+    .json()
+    .catch(() => ({}))) as Partial<Schemas['Problem']>
   return problem.type?.endsWith(':token') ?? false
 }
 
@@ -87,7 +111,8 @@ export async function dataOf<T>(answer: Promise<{ data?: T; error?: unknown; res
   } catch {
     throw new ProblemError(0, { title: 'No connection just now. What you typed is kept here.' })
   }
-  if (!result.response.ok) throw new ProblemError(result.response.status, (result.error ?? {}) as Partial<Schemas['Problem']>)
+  if (!result.response.ok)
+    throw new ProblemError(result.response.status, (result.error ?? {}) as Partial<Schemas['Problem']>)
   return result.data as T
 }
 
@@ -95,6 +120,19 @@ export const ifMatch = (version: number) => ({ 'If-Match': `"${version}"` })
 
 /** Sends bytes as they are: a piece of a file. @throws ProblemError */
 export async function sendBytes(path: string, bytes: Blob) {
-  const answer = patientFetch(new Request(`/api${path}`, { method: 'PUT', body: bytes, credentials: 'same-origin', headers: { 'Content-Type': 'application/octet-stream', 'X-CSRF-Token': csrfToken } }))
-  return dataOf(answer.then(async response => ({ response, data: response.ok ? await response.json() : undefined, error: response.ok ? undefined : await response.json().catch(() => ({})) })))
+  const answer = patientFetch(
+    new Request(`/api${path}`, {
+      method: 'PUT',
+      body: bytes,
+      credentials: 'same-origin',
+      headers: { 'Content-Type': 'application/octet-stream', 'X-CSRF-Token': csrfToken },
+    }),
+  )
+  return dataOf(
+    answer.then(async response => ({
+      response,
+      data: response.ok ? await response.json() : undefined,
+      error: response.ok ? undefined : await response.json().catch(() => ({})),
+    })),
+  )
 }

@@ -6,13 +6,35 @@ import CallWords from './CallWords.vue'
 
 /** One meeting as somebody invited sees it: when it is, what they have answered, and three ways to answer it. */
 type Word = Schemas['AnswerWord']
-const { meeting, standing, asked, suggested = undefined } = defineProps<{ meeting: Schemas['LinkMeeting']; standing: string; asked: boolean; informed?: boolean; suggested?: Word; busy?: boolean; papers: string }>()
+const {
+  meeting,
+  standing,
+  asked,
+  suggested = undefined,
+} = defineProps<{
+  meeting: Schemas['LinkMeeting']
+  standing: string
+  asked: boolean
+  informed?: boolean
+  suggested?: Word
+  busy?: boolean
+  papers: string
+}>()
 const emit = defineEmits<{ answer: [answer: Word, note: string | null] }>()
 
 // Where people sign up there is no maybe.
-const words = computed<[Word, string][]>(() => (meeting.signUp
-  ? [['accepted', 'I sign up'], ['declined', 'I cannot']]
-  : [['accepted', 'I come'], ['tentative', 'I may come'], ['declined', 'I cannot']]))
+const words = computed<[Word, string][]>(() =>
+  meeting.signUp
+    ? [
+        ['accepted', 'I sign up'],
+        ['declined', 'I cannot'],
+      ]
+    : [
+        ['accepted', 'I come'],
+        ['tentative', 'I may come'],
+        ['declined', 'I cannot'],
+      ],
+)
 const answerable = computed(() => asked && meeting.state === 'planned' && meeting.answersAsked)
 const day = computed(() => mediumDay(meeting.localStart))
 const writing = ref(false)
@@ -31,33 +53,87 @@ function keepWord() {
 <template>
   <li class="one">
     <p class="row spread">
-      <span :class="{ off: meeting.state === 'called_off' }" class="strong">{{ day }}, {{ clock(meeting.localStart) }}–{{ clock(meeting.localEnd) }}</span>
+      <span :class="{ off: meeting.state === 'called_off' }" class="strong"
+        >{{ day }}, {{ clock(meeting.localStart) }}–{{ clock(meeting.localEnd) }}</span
+      >
       <span class="small" :class="meeting.state === 'called_off' ? 'stuck' : 'soft'">{{ standing }}</span>
     </p>
     <div v-if="answerable" class="choices" role="group" :aria-label="`Your answer for ${day}`">
       <button
-        v-for="[word, label] in words" :key="word" type="button" :disabled="busy" :class="{ on: meeting.answer === word, suggested: suggested === word && meeting.answer === 'none' }"
-        :aria-pressed="meeting.answer === word" :aria-label="`${label}, ${day}`" @click="$emit('answer', word, meeting.note)">
+        v-for="[word, label] in words"
+        :key="word"
+        type="button"
+        :disabled="busy"
+        :class="{ on: meeting.answer === word, suggested: suggested === word && meeting.answer === 'none' }"
+        :aria-pressed="meeting.answer === word"
+        :aria-label="`${label}, ${day}`"
+        @click="$emit('answer', word, meeting.note)"
+      >
         {{ label }}
       </button>
     </div>
-    <p v-if="meeting.location || meeting.call" class="small">Held elsewhere: {{ meeting.location }}<template v-if="meeting.call">{{ meeting.location ? ', ' : '' }}<CallWords :call="meeting.call" whole /></template></p>
-    <p v-if="informed && meeting.state === 'planned'"><button type="button" class="quiet small" :aria-label="`${meeting.answer === 'declined' ? 'I may be there after all' : 'I will not be there'}, ${day}`" :disabled="busy" @click="$emit('answer', meeting.answer === 'declined' ? 'none' : 'declined', null)">{{ meeting.answer === 'declined' ? 'I may be there after all' : 'I will not be there' }}</button></p>
+    <p v-if="meeting.location || meeting.call" class="small">
+      Held elsewhere: {{ meeting.location
+      }}<template v-if="meeting.call"
+        >{{ meeting.location ? ', ' : '' }}<CallWords :call="meeting.call" whole
+      /></template>
+    </p>
+    <p v-if="informed && meeting.state === 'planned'">
+      <button
+        type="button"
+        class="quiet small"
+        :aria-label="`${meeting.answer === 'declined' ? 'I may be there after all' : 'I will not be there'}, ${day}`"
+        :disabled="busy"
+        @click="$emit('answer', meeting.answer === 'declined' ? 'none' : 'declined', null)"
+      >
+        {{ meeting.answer === 'declined' ? 'I may be there after all' : 'I will not be there' }}
+      </button>
+    </p>
     <p v-if="meeting.note && !writing" class="small">“{{ meeting.note }}”</p>
     <form v-if="writing" class="word" novalidate @submit.prevent="keepWord">
       <v-text-field v-model="note" label="A note with it" autofocus hide-details />
       <v-btn type="submit" variant="outlined">Save</v-btn>
     </form>
-    <p v-else-if="answerable && meeting.answer !== 'none'"><button type="button" class="quiet small" :aria-label="`${meeting.note ? 'Edit the note' : 'Add a note'}, ${day}`" @click="write()">{{ meeting.note ? 'Edit the note' : 'Add a note' }}</button></p>
-    <p v-if="meeting.papers.length" class="small papers">To read: <a v-for="paper in meeting.papers" :key="paper.id" :href="`${papers}/${paper.id}`" download>{{ paper.name }}</a></p>
+    <p v-else-if="answerable && meeting.answer !== 'none'">
+      <button
+        type="button"
+        class="quiet small"
+        :aria-label="`${meeting.note ? 'Edit the note' : 'Add a note'}, ${day}`"
+        @click="write()"
+      >
+        {{ meeting.note ? 'Edit the note' : 'Add a note' }}
+      </button>
+    </p>
+    <p v-if="meeting.papers.length" class="small papers">
+      To read:
+      <a v-for="paper in meeting.papers" :key="paper.id" :href="`${papers}/${paper.id}`" download>{{ paper.name }}</a>
+    </p>
   </li>
 </template>
 
 <style scoped>
-.one { display: grid; gap: 8px; padding: 12px 0 !important; }
-.one > p { margin: 0; }
-.papers { display: flex; gap: 10px; flex-wrap: wrap; }
-.off { text-decoration: line-through; }
-.word { display: flex; gap: 10px; align-items: center; }
-.one .quiet { margin-left: -4px; }
+.one {
+  display: grid;
+  gap: 8px;
+  padding: 12px 0 !important;
+}
+.one > p {
+  margin: 0;
+}
+.papers {
+  display: flex;
+  gap: 10px;
+  flex-wrap: wrap;
+}
+.off {
+  text-decoration: line-through;
+}
+.word {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.one .quiet {
+  margin-left: -4px;
+}
 </style>

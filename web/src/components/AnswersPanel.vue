@@ -15,19 +15,42 @@ const { say, complain } = useNotice()
 const SIGNS = { accepted: '✓', tentative: '~', declined: '✗', none: '·' }
 const WORDS = { accepted: 'comes', tentative: 'may come', declined: 'is away', none: 'not answered' }
 const WAYS = { mail: 'by mail', link: 'by link', here: 'here', keeper: 'entered by' } as Record<string, string>
-const CHOICES = [{ title: 'comes', value: 'accepted' }, { title: 'may come', value: 'tentative' }, { title: 'is away', value: 'declined' }, { title: 'not answered', value: 'none' }]
-const TALLIES = [['tentative', 'May come'], ['declined', 'Away'], ['none', 'Silent']] as const
+const CHOICES = [
+  { title: 'comes', value: 'accepted' },
+  { title: 'may come', value: 'tentative' },
+  { title: 'is away', value: 'declined' },
+  { title: 'not answered', value: 'none' },
+]
+const TALLIES = [
+  ['tentative', 'May come'],
+  ['declined', 'Away'],
+  ['none', 'Silent'],
+] as const
 const editing = ref<{ personId: string; name: string; meetingId: string } | null>(null)
 
-const optionsOf = (meeting: AnswerMeeting) => (Object.values(meeting.ownOptions).some(value => value !== null) ? 'its own' : 'as the series')
+const optionsOf = (meeting: AnswerMeeting) =>
+  Object.values(meeting.ownOptions).some(value => value !== null) ? 'its own' : 'as the series'
 const optioning = ref<AnswerMeeting | null>(null)
 async function keepOptions(own: Schemas['MeetingOptions']) {
   try {
     await setOptions({ meetingId: optioning.value!.id, ...own })
     optioning.value = null
-  } catch { /* shown in the dialog */ }
+  } catch {
+    /* shown in the dialog */
+  }
 }
-const tell = (cell: Schemas['AnswerCell']) => [cell.wait ? `waits, number ${cell.wait}` : WORDS[cell.answer], cell.substitute ? `${cell.substitute.name} comes instead, ${WORDS[cell.substitute.answer]}` : '', cell.busySince ? 'busy elsewhere since' : '', cell.note ? `“${cell.note}”` : '', cell.way ? `${WAYS[cell.way]}${cell.enteredBy ? ` ${cell.enteredBy}` : ''}${cell.answeredAt ? ` ${since(cell.answeredAt)}` : ''}` : ''].filter(Boolean).join(', ')
+const tell = (cell: Schemas['AnswerCell']) =>
+  [
+    cell.wait ? `waits, number ${cell.wait}` : WORDS[cell.answer],
+    cell.substitute ? `${cell.substitute.name} comes instead, ${WORDS[cell.substitute.answer]}` : '',
+    cell.busySince ? 'busy elsewhere since' : '',
+    cell.note ? `“${cell.note}”` : '',
+    cell.way
+      ? `${WAYS[cell.way]}${cell.enteredBy ? ` ${cell.enteredBy}` : ''}${cell.answeredAt ? ` ${since(cell.answeredAt)}` : ''}`
+      : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
 async function enter(word: Schemas['AnswerWord']) {
   if (!editing.value) return
   const { personId, meetingId, name } = editing.value
@@ -35,90 +58,316 @@ async function enter(word: Schemas['AnswerWord']) {
   try {
     await answer({ personId, meetingId, answer: word })
     say(`${name}: ${WORDS[word]}, entered by you.`)
-  } catch (fault) { complain(fault as Error) }
+  } catch (fault) {
+    complain(fault as Error)
+  }
 }
 async function remindAll(meeting: AnswerMeeting) {
   try {
     const sending = await remind({ meetingId: meeting.id, id: newKey() })
     say(`${count(sending.recipients, 'person').replace('persons', 'people')} reminded.`)
-  } catch (fault) { complain(fault as Error) }
+  } catch (fault) {
+    complain(fault as Error)
+  }
 }
 async function take(counter: Schemas['Counter'], yes: boolean) {
   await settle({ id: counter.id, take: yes }).catch(complain)
-  say(yes ? 'The meeting is moved there. Nobody is told yet.' : `${counter.person.name} is told that it stays where it is.`)
+  say(
+    yes
+      ? 'The meeting is moved there. Nobody is told yet.'
+      : `${counter.person.name} is told that it stays where it is.`,
+  )
 }
 const shownSilent = ref(3)
-const silentOnes = computed(() => table.value?.meetings.filter(one => one.state !== 'called_off' && (one.silent.length || one.quorumNote)).length ?? 0)
+const silentOnes = computed(
+  () =>
+    table.value?.meetings.filter(one => one.state !== 'called_off' && (one.silent.length || one.quorumNote)).length ??
+    0,
+)
 /** Who comes instead of whom, and who waits for a place. */
-const besides = computed(() => (table.value?.meetings ?? []).flatMap((meeting, i) => [
-  ...table.value!.people.filter(person => person.answers[i]?.substitute).map(person => `${mediumDay(meeting.localStart)}: ${person.answers[i]!.substitute!.name} comes instead of ${person.name}, ${WORDS[person.answers[i]!.substitute!.answer]}`),
-  ...table.value!.people.filter(person => person.answers[i]?.note).map(person => `${mediumDay(meeting.localStart)}, ${person.name}: “${person.answers[i]!.note}”`),
-  ...(meeting.signUp?.waiting.length ? [`${mediumDay(meeting.localStart)}: ${list(meeting.signUp.waiting)} ${meeting.signUp.waiting.length === 1 ? 'waits' : 'wait'} for a place`] : []),
-]))
+const besides = computed(() =>
+  (table.value?.meetings ?? []).flatMap((meeting, i) => [
+    ...table
+      .value!.people.filter(person => person.answers[i]?.substitute)
+      .map(
+        person =>
+          `${mediumDay(meeting.localStart)}: ${person.answers[i]!.substitute!.name} comes instead of ${person.name}, ${WORDS[person.answers[i]!.substitute!.answer]}`,
+      ),
+    ...table
+      .value!.people.filter(person => person.answers[i]?.note)
+      .map(person => `${mediumDay(meeting.localStart)}, ${person.name}: “${person.answers[i]!.note}”`),
+    ...(meeting.signUp?.waiting.length
+      ? [
+          `${mediumDay(meeting.localStart)}: ${list(meeting.signUp.waiting)} ${meeting.signUp.waiting.length === 1 ? 'waits' : 'wait'} for a place`,
+        ]
+      : []),
+  ]),
+)
 type AnswerMeeting = Schemas['AnswerMeeting']
 </script>
 
 <template>
   <div v-if="table" class="stack">
     <section v-for="counter in table.counters" :key="counter.id" class="offered">
-      <p><b>{{ counter.person.name }}</b> offers {{ mediumDay(counter.localStart) }}, {{ clock(counter.localStart) }}–{{ clock(counter.localEnd) }} instead of {{ mediumDay(counter.meetingLocalStart) }}<template v-if="counter.note">: “{{ counter.note }}”</template>. <span class="soft">{{ counter.fit }} then.</span></p>
-      <p class="row"><v-btn size="small" @click="take(counter, true)">Take it</v-btn><v-btn size="small" variant="outlined" @click="take(counter, false)">Turn it down</v-btn><router-link class="small" :to="{ path: '/common-time', query: { series: seriesId, meeting: counter.meetingId, version: counter.version, day: counter.localStart.slice(0, 10), at: counter.startsAt } }">See it beside everyone's calendars</router-link></p>
+      <p>
+        <b>{{ counter.person.name }}</b> offers {{ mediumDay(counter.localStart) }}, {{ clock(counter.localStart) }}–{{
+          clock(counter.localEnd)
+        }}
+        instead of {{ mediumDay(counter.meetingLocalStart)
+        }}<template v-if="counter.note">: “{{ counter.note }}”</template>.
+        <span class="soft">{{ counter.fit }} then.</span>
+      </p>
+      <p class="row">
+        <v-btn size="small" @click="take(counter, true)">Take it</v-btn
+        ><v-btn size="small" variant="outlined" @click="take(counter, false)">Turn it down</v-btn
+        ><router-link
+          class="small"
+          :to="{
+            path: '/common-time',
+            query: {
+              series: seriesId,
+              meeting: counter.meetingId,
+              version: counter.version,
+              day: counter.localStart.slice(0, 10),
+              at: counter.startsAt,
+            },
+          }"
+          >See it beside everyone's calendars</router-link
+        >
+      </p>
     </section>
-    <section v-for="mail in table.aside" :key="mail.id" class="aside small"><span class="stuck strong">Mail kept aside:</span> {{ mail.remark }} <button type="button" class="quiet small" :aria-label="`Dismiss the mail of ${mail.sender}`" @click="dismiss(mail.id)">Dismiss</button><blockquote v-if="mail.words" class="words">{{ mail.words }}</blockquote></section>
+    <section v-for="mail in table.aside" :key="mail.id" class="aside small">
+      <span class="stuck strong">Mail kept aside:</span> {{ mail.remark }}
+      <button
+        type="button"
+        class="quiet small"
+        :aria-label="`Dismiss the mail of ${mail.sender}`"
+        @click="dismiss(mail.id)"
+      >
+        Dismiss
+      </button>
+      <blockquote v-if="mail.words" class="words">{{ mail.words }}</blockquote>
+    </section>
     <div class="scroll" tabindex="0" role="region" aria-label="Answers">
       <table>
         <thead>
-          <tr><th scope="col">Who</th><th scope="col">Recently</th><th v-for="meeting in table.meetings" :key="meeting.id" scope="col" class="date"><router-link :to="`/meetings/${meeting.id}`">{{ columnDay(meeting.localStart) }}</router-link></th></tr>
+          <tr>
+            <th scope="col">Who</th>
+            <th scope="col">Recently</th>
+            <th v-for="meeting in table.meetings" :key="meeting.id" scope="col" class="date">
+              <router-link :to="`/meetings/${meeting.id}`">{{ columnDay(meeting.localStart) }}</router-link>
+            </th>
+          </tr>
         </thead>
         <tbody>
           <tr v-for="person in table.people" :key="person.id">
-            <th scope="row">{{ person.name }}<span v-if="person.guest" class="soft small"> guest</span><br v-if="person.failing"><span v-if="person.failing" class="small stuck">mail fails: {{ person.failing }}</span></th>
-            <td class="small" :class="person.oftenAway ? 'stuck' : 'soft'">{{ person.awayLately ? `away ${person.awayLately} of the last ${person.awayOf}` : '' }}{{ person.oftenAway ? ', often' : '' }}</td>
+            <th scope="row">
+              {{ person.name }}<span v-if="person.guest" class="soft small"> guest</span
+              ><br v-if="person.failing" /><span v-if="person.failing" class="small stuck"
+                >mail fails: {{ person.failing }}</span
+              >
+            </th>
+            <td class="small" :class="person.oftenAway ? 'stuck' : 'soft'">
+              {{ person.awayLately ? `away ${person.awayLately} of the last ${person.awayOf}` : ''
+              }}{{ person.oftenAway ? ', often' : '' }}
+            </td>
             <td v-for="(cell, i) in person.answers" :key="cell.meetingId" class="cell">
               <template v-if="person.role === 'informed'"><span class="soft small">–</span></template>
               <span v-else-if="table.meetings[i]!.state === 'called_off'" class="soft small">off</span>
-              <button v-else type="button" :class="cell.answer" :title="tell(cell)" :aria-label="`${person.name}, ${mediumDay(table.meetings[i]!.localStart)}: ${tell(cell)}. Enter an answer`" @click="editing = { personId: person.id, name: person.name, meetingId: cell.meetingId }">{{ cell.wait ? `w${cell.wait}` : SIGNS[cell.answer] }}<sup v-if="cell.substitute">→</sup><sup v-if="cell.busySince" class="stuck">!</sup><sup v-if="cell.note">”</sup></button>
+              <button
+                v-else
+                type="button"
+                :class="cell.answer"
+                :title="tell(cell)"
+                :aria-label="`${person.name}, ${mediumDay(table.meetings[i]!.localStart)}: ${tell(cell)}. Enter an answer`"
+                @click="editing = { personId: person.id, name: person.name, meetingId: cell.meetingId }"
+              >
+                {{ cell.wait ? `w${cell.wait}` : SIGNS[cell.answer] }}<sup v-if="cell.substitute">→</sup
+                ><sup v-if="cell.busySince" class="stuck">!</sup><sup v-if="cell.note">”</sup>
+              </button>
             </td>
           </tr>
         </tbody>
         <tfoot>
-          <tr><th scope="row">Comes</th><td /><td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">{{ meeting.state === 'called_off' ? '' : meeting.signUp ? `${meeting.signUp.places}${meeting.signUp.limit ? ` of ${meeting.signUp.limit}` : ''}${meeting.signUp.waiting.length ? `, ${meeting.signUp.waiting.length} wait` : ''}` : meeting.tally.accepted }}</td></tr>
-          <tr v-for="[word, name] in TALLIES" :key="word" class="under"><th scope="row" class="soft small">{{ name }}</th><td /><td v-for="meeting in table.meetings" :key="meeting.id" class="cell small soft">{{ meeting.state === 'called_off' ? '' : meeting.tally[word] || '' }}</td></tr>
-          <tr class="under"><th scope="row" class="soft small">Options</th><td /><td v-for="meeting in table.meetings" :key="meeting.id" class="cell small"><button v-if="meeting.state !== 'called_off'" type="button" class="quiet small option" :aria-label="`${optionsOf(meeting)}: options of ${mediumDay(meeting.localStart)}`" @click="optioning = meeting">{{ optionsOf(meeting) }}</button></td></tr>
+          <tr>
+            <th scope="row">Comes</th>
+            <td />
+            <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">
+              {{
+                meeting.state === 'called_off'
+                  ? ''
+                  : meeting.signUp
+                    ? `${meeting.signUp.places}${meeting.signUp.limit ? ` of ${meeting.signUp.limit}` : ''}${meeting.signUp.waiting.length ? `, ${meeting.signUp.waiting.length} wait` : ''}`
+                    : meeting.tally.accepted
+              }}
+            </td>
+          </tr>
+          <tr v-for="[word, name] in TALLIES" :key="word" class="under">
+            <th scope="row" class="soft small">{{ name }}</th>
+            <td />
+            <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small soft">
+              {{ meeting.state === 'called_off' ? '' : meeting.tally[word] || '' }}
+            </td>
+          </tr>
+          <tr class="under">
+            <th scope="row" class="soft small">Options</th>
+            <td />
+            <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">
+              <button
+                v-if="meeting.state !== 'called_off'"
+                type="button"
+                class="quiet small option"
+                :aria-label="`${optionsOf(meeting)}: options of ${mediumDay(meeting.localStart)}`"
+                @click="optioning = meeting"
+              >
+                {{ optionsOf(meeting) }}
+              </button>
+            </td>
+          </tr>
         </tfoot>
       </table>
     </div>
-    <p class="small soft">✓ comes · ~ may come · ✗ is away · · not answered · ” with a note · ! accepted, but busy elsewhere since · → somebody comes instead · w1 first of those who wait. Press one to enter what you were told.</p>
-    <ul v-if="besides.length" class="ruled small"><li v-for="words in besides" :key="words">{{ words }}</li></ul>
+    <p class="small soft">
+      ✓ comes · ~ may come · ✗ is away · · not answered · ” with a note · ! accepted, but busy elsewhere since · →
+      somebody comes instead · w1 first of those who wait. Press one to enter what you were told.
+    </p>
+    <ul v-if="besides.length" class="ruled small">
+      <li v-for="words in besides" :key="words">{{ words }}</li>
+    </ul>
     <ul class="ruled">
-      <li v-for="meeting in table.meetings.filter(one => one.state !== 'called_off' && (one.silent.length || one.quorumNote)).slice(0, shownSilent)" :key="meeting.id" class="row spread">
-        <span><b>{{ mediumDay(meeting.localStart) }}</b><template v-if="meeting.silent.length">: {{ list(meeting.silent) }} silent</template><span v-if="meeting.quorumNote" class="stuck"> {{ meeting.quorumNote }}</span></span>
-        <v-btn v-if="meeting.silent.length" size="small" variant="outlined" @click="remindAll(meeting)">Remind {{ meeting.silent.length === 1 ? 'them' : `all ${meeting.silent.length}` }}</v-btn>
+      <li
+        v-for="meeting in table.meetings
+          .filter(one => one.state !== 'called_off' && (one.silent.length || one.quorumNote))
+          .slice(0, shownSilent)"
+        :key="meeting.id"
+        class="row spread"
+      >
+        <span
+          ><b>{{ mediumDay(meeting.localStart) }}</b
+          ><template v-if="meeting.silent.length">: {{ list(meeting.silent) }} silent</template
+          ><span v-if="meeting.quorumNote" class="stuck"> {{ meeting.quorumNote }}</span></span
+        >
+        <v-btn v-if="meeting.silent.length" size="small" variant="outlined" @click="remindAll(meeting)"
+          >Remind {{ meeting.silent.length === 1 ? 'them' : `all ${meeting.silent.length}` }}</v-btn
+        >
       </li>
     </ul>
-    <p v-if="silentOnes > shownSilent"><button type="button" class="quiet small" @click="shownSilent = silentOnes">{{ silentOnes - shownSilent }} more with silent people</button></p>
-    <MeetingOptions :meeting="optioning" :error="optionsError" :busy="isSetting" @keep="keepOptions" @close="optioning = null" />
-    <v-dialog :model-value="editing !== null" max-width="360" aria-label="Enter an answer" @update:model-value="editing = null">
-      <v-card v-if="editing" class="enter"><p class="strong">{{ editing.name }}, as you were told</p><div class="stack"><v-btn v-for="choice in CHOICES" :key="choice.value" variant="outlined" block @click="enter(choice.value as Schemas['AnswerWord'])">{{ choice.title }}</v-btn></div></v-card>
+    <p v-if="silentOnes > shownSilent">
+      <button type="button" class="quiet small" @click="shownSilent = silentOnes">
+        {{ silentOnes - shownSilent }} more with silent people
+      </button>
+    </p>
+    <MeetingOptions
+      :meeting="optioning"
+      :error="optionsError"
+      :busy="isSetting"
+      @keep="keepOptions"
+      @close="optioning = null"
+    />
+    <v-dialog
+      :model-value="editing !== null"
+      max-width="360"
+      aria-label="Enter an answer"
+      @update:model-value="editing = null"
+    >
+      <v-card v-if="editing" class="enter"
+        ><p class="strong">{{ editing.name }}, as you were told</p>
+        <div class="stack">
+          <v-btn
+            v-for="choice in CHOICES"
+            :key="choice.value"
+            variant="outlined"
+            block
+            @click="enter(choice.value as Schemas['AnswerWord'])"
+            >{{ choice.title }}</v-btn
+          >
+        </div></v-card
+      >
     </v-dialog>
   </div>
 </template>
 
 <style scoped>
-.offered { padding: 10px 14px; background: var(--gold-pale); border-left: 4px solid var(--gold); display: grid; gap: 8px; }
-.scroll { overflow-x: auto; }
-.scroll th:first-child { position: sticky; left: 0; background: var(--sheet); z-index: 1; }
-.words { margin: 4px 0 0; padding-left: 12px; border-left: 2px solid var(--line); white-space: pre-wrap; overflow-wrap: anywhere; }
-@media (max-width: 600px) { th[scope=row] { max-width: 120px; white-space: normal; } }
-table { border-collapse: collapse; width: 100%; }
-th { text-align: left; font-weight: 600; padding: 4px 14px 4px 0; white-space: nowrap; }
-.date { text-align: center; font-size: 0.8571rem; }
-tr { border-top: 1px solid var(--line); }
-.cell { text-align: center; }
-.cell button { min-width: 30px; min-height: 28px; border: 0; border-radius: 6px; background: none; color: var(--soft); font: 700 1.0714rem 'Figtree Variable', sans-serif; cursor: pointer; }
-.cell button.option { min-width: 0; font: 600 0.8571rem 'Figtree Variable', sans-serif; color: var(--pine); }
-.cell .accepted { color: var(--fresh-ink); }
-.cell .tentative { color: var(--carried-ink); }
-.cell .declined { color: var(--stuck-ink); }
-.enter { padding: 20px 24px; display: grid; gap: 12px; }
+.offered {
+  padding: 10px 14px;
+  background: var(--gold-pale);
+  border-left: 4px solid var(--gold);
+  display: grid;
+  gap: 8px;
+}
+.scroll {
+  overflow-x: auto;
+}
+.scroll th:first-child {
+  position: sticky;
+  left: 0;
+  background: var(--sheet);
+  z-index: 1;
+}
+.words {
+  margin: 4px 0 0;
+  padding-left: 12px;
+  border-left: 2px solid var(--line);
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+@media (max-width: 600px) {
+  th[scope='row'] {
+    max-width: 120px;
+    white-space: normal;
+  }
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th {
+  text-align: left;
+  font-weight: 600;
+  padding: 4px 14px 4px 0;
+  white-space: nowrap;
+}
+.date {
+  text-align: center;
+  font-size: 0.8571rem;
+}
+tr {
+  border-top: 1px solid var(--line);
+}
+.cell {
+  text-align: center;
+}
+.cell button {
+  min-width: 30px;
+  min-height: 28px;
+  border: 0;
+  border-radius: 6px;
+  background: none;
+  color: var(--soft);
+  font:
+    700 1.0714rem 'Figtree Variable',
+    sans-serif;
+  cursor: pointer;
+}
+.cell button.option {
+  min-width: 0;
+  font:
+    600 0.8571rem 'Figtree Variable',
+    sans-serif;
+  color: var(--pine);
+}
+.cell .accepted {
+  color: var(--fresh-ink);
+}
+.cell .tentative {
+  color: var(--carried-ink);
+}
+.cell .declined {
+  color: var(--stuck-ink);
+}
+.enter {
+  padding: 20px 24px;
+  display: grid;
+  gap: 12px;
+}
 </style>

@@ -13,7 +13,11 @@ const { say } = useNotice()
 const open = ref(false)
 const empty = () => ({ personId: null as string | null, name: '', email: '' })
 const form = ref(empty())
-const choices = computed(() => (people.value ?? []).filter(person => !sheet.people.some(one => one.id === person.id)).map(person => ({ title: person.name, value: person.id })))
+const choices = computed(() =>
+  (people.value ?? [])
+    .filter(person => !sheet.people.some(one => one.id === person.id))
+    .map(person => ({ title: person.name, value: person.id })),
+)
 const at = (pointer: string) => (askError.value instanceof ProblemError ? askError.value.at(pointer) : undefined)
 const ready = computed(() => !!form.value.personId || form.value.email.includes('@'))
 
@@ -25,22 +29,39 @@ async function send() {
     say(`${who} is asked too. Nobody is told until you send the invitation.`)
     form.value = empty()
     open.value = false
-  } catch { /* shown at the field */ }
+  } catch {
+    /* shown at the field */
+  }
 }
 </script>
 
 <template>
   <button v-if="!open" type="button" class="quiet small" @click="open = true">Ask somebody else too</button>
   <form v-else class="too" novalidate @submit.prevent="send">
-    <v-autocomplete v-model="form.personId" :items="choices" label="Who" clearable autofocus no-data-text="Nobody else is here." :error-messages="at('/personId')" />
+    <v-autocomplete
+      v-model="form.personId"
+      :items="choices"
+      label="Who"
+      clearable
+      autofocus
+      no-data-text="Nobody else is here."
+      :error-messages="at('/personId')"
+    />
     <template v-if="!form.personId">
       <v-text-field v-model="form.name" label="Or a guest's name" :error-messages="at('/name')" />
       <v-text-field v-model="form.email" label="Guest's mail address" type="email" :error-messages="at('/email')" />
     </template>
-    <p class="row"><v-btn type="submit" size="small" :disabled="!ready" :loading="isAsking">Ask them</v-btn><button type="button" class="quiet small" @click="open = false">Cancel</button></p>
+    <p class="row">
+      <v-btn type="submit" size="small" :disabled="!ready" :loading="isAsking">Ask them</v-btn
+      ><button type="button" class="quiet small" @click="open = false">Cancel</button>
+    </p>
   </form>
 </template>
 
 <style scoped>
-.too { display: grid; gap: 8px; margin: 6px 0; }
+.too {
+  display: grid;
+  gap: 8px;
+  margin: 6px 0;
+}
 </style>

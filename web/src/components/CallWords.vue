@@ -6,5 +6,11 @@ const { call, whole = false } = defineProps<{ call: Schemas['Call']; whole?: boo
 </script>
 
 <template>
-  <span><a v-if="call.url" :href="call.url" rel="noopener noreferrer" target="_blank">{{ whole ? call.url : 'call' }}</a><template v-if="call.passcode">{{ call.url ? ', ' : '' }}passcode {{ call.passcode }}</template><template v-if="call.dialIn">{{ call.url ? ', or ' : call.passcode ? ', ' : '' }}dial {{ call.dialIn }}</template></span>
+  <span
+    ><a v-if="call.url" :href="call.url" rel="noopener noreferrer" target="_blank">{{ whole ? call.url : 'call' }}</a
+    ><template v-if="call.passcode">{{ call.url ? ', ' : '' }}passcode {{ call.passcode }}</template
+    ><template v-if="call.dialIn"
+      >{{ call.url ? ', or ' : call.passcode ? ', ' : '' }}dial {{ call.dialIn }}</template
+    ></span
+  >
 </template>

@@ -15,11 +15,25 @@ const all = computed(() => found.days.flatMap(day => day.bars))
 const first = computed(() => Math.min(...all.value.map(bar => minuteOf(bar.localStart)), 24 * 60))
 const last = computed(() => Math.max(...all.value.map(bar => minuteOf(bar.localStart) + 30), 0))
 const ROW = 19
-const rowOf = (minute: number) => (minute - first.value) / 30 * ROW
-const hours = computed(() => Array.from({ length: Math.max(Math.floor(last.value / 60) - Math.ceil(first.value / 60) + 1, 0) }, (_, i) => (Math.ceil(first.value / 60) + i) * 60))
-const kind = (bar: Schemas['Bar']) => (bar.missing === 0 && bar.holds ? 'all' : bar.missing === 0 ? 'likely' : bar.missing === 1 ? 'one' : 'some')
-const label = (bar: Schemas['Bar']) => `${shortDay(bar.localStart)} ${clock(bar.localStart)}: ${bar.free} of ${found.people.length} free, ${bar.holds ? 'all who must come' : bar.missing === 0 ? 'all who must come as far as known' : bar.missing === 1 ? `${names.value.get(bar.onlyMissing!)} away` : `${count(bar.missing, 'person').replace('persons', 'people')} who must come away`}`
-const frame = computed(() => chosen && { day: chosen.localStart.slice(0, 10), top: rowOf(minuteOf(chosen.localStart)), height: (minuteOf(chosen.localEnd) - minuteOf(chosen.localStart) || 30) / 30 * ROW })
+const rowOf = (minute: number) => ((minute - first.value) / 30) * ROW
+const hours = computed(() =>
+  Array.from(
+    { length: Math.max(Math.floor(last.value / 60) - Math.ceil(first.value / 60) + 1, 0) },
+    (_, i) => (Math.ceil(first.value / 60) + i) * 60,
+  ),
+)
+const kind = (bar: Schemas['Bar']) =>
+  bar.missing === 0 && bar.holds ? 'all' : bar.missing === 0 ? 'likely' : bar.missing === 1 ? 'one' : 'some'
+const label = (bar: Schemas['Bar']) =>
+  `${shortDay(bar.localStart)} ${clock(bar.localStart)}: ${bar.free} of ${found.people.length} free, ${bar.holds ? 'all who must come' : bar.missing === 0 ? 'all who must come as far as known' : bar.missing === 1 ? `${names.value.get(bar.onlyMissing!)} away` : `${count(bar.missing, 'person').replace('persons', 'people')} who must come away`}`
+const frame = computed(
+  () =>
+    chosen && {
+      day: chosen.localStart.slice(0, 10),
+      top: rowOf(minuteOf(chosen.localStart)),
+      height: ((minuteOf(chosen.localEnd) - minuteOf(chosen.localStart) || 30) / 30) * ROW,
+    },
+)
 
 // One stop for Tab; within, the arrows move.
 const at = ref({ day: 0, bar: 0 })
@@ -33,38 +47,126 @@ function move(days: number, bars: number) {
 </script>
 
 <template>
-  <div ref="picture" class="picture" role="group" aria-label="When people are free: arrow keys move, Enter takes the time" @keydown.left.prevent="move(-1, 0)" @keydown.right.prevent="move(1, 0)" @keydown.up.prevent="move(0, -1)" @keydown.down.prevent="move(0, 1)">
+  <div
+    ref="picture"
+    class="picture"
+    role="group"
+    aria-label="When people are free: arrow keys move, Enter takes the time"
+    @keydown.left.prevent="move(-1, 0)"
+    @keydown.right.prevent="move(1, 0)"
+    @keydown.up.prevent="move(0, -1)"
+    @keydown.down.prevent="move(0, 1)"
+  >
     <div class="hours" aria-hidden="true" :style="{ height: `${rowOf(last) + 8}px` }">
-      <span v-for="hour in hours" :key="hour" :style="{ top: `${rowOf(hour)}px` }">{{ String(hour / 60).padStart(2, '0') }}</span>
+      <span v-for="hour in hours" :key="hour" :style="{ top: `${rowOf(hour)}px` }">{{
+        String(hour / 60).padStart(2, '0')
+      }}</span>
     </div>
     <div v-for="(day, d) in found.days" :key="day.on" class="day">
       <h3>{{ shortDay(day.on) }}</h3>
       <div class="bars" :style="{ height: `${rowOf(last)}px` }">
         <i v-for="hour in hours" :key="hour" class="rule" :style="{ top: `${rowOf(hour)}px` }" />
         <button
-          v-for="(bar, b) in day.bars" :key="bar.startsAt" type="button" :class="['bar', kind(bar)]" :tabindex="d === at.day && b === at.bar ? 0 : -1" :aria-label="label(bar)" :title="label(bar)"
-          :style="{ top: `${rowOf(minuteOf(bar.localStart))}px`, height: `${ROW - 1}px` }" @click="at = { day: d, bar: b }; emit('take', bar.startsAt)">
-          <i :style="{ width: `${100 * bar.free / Math.max(found.people.length, 1)}%` }" />
+          v-for="(bar, b) in day.bars"
+          :key="bar.startsAt"
+          type="button"
+          :class="['bar', kind(bar)]"
+          :tabindex="d === at.day && b === at.bar ? 0 : -1"
+          :aria-label="label(bar)"
+          :title="label(bar)"
+          :style="{ top: `${rowOf(minuteOf(bar.localStart))}px`, height: `${ROW - 1}px` }"
+          @click="
+            at = { day: d, bar: b }
+            emit('take', bar.startsAt)
+          "
+        >
+          <i :style="{ width: `${(100 * bar.free) / Math.max(found.people.length, 1)}%` }" />
         </button>
-        <i v-if="frame?.day === day.on" class="frame" :style="{ top: `${frame.top - 2}px`, height: `${frame.height + 3}px` }" />
+        <i
+          v-if="frame?.day === day.on"
+          class="frame"
+          :style="{ top: `${frame.top - 2}px`, height: `${frame.height + 3}px` }"
+        />
       </div>
     </div>
   </div>
 </template>
 
 <style scoped>
-.picture { display: flex; gap: 12px; overflow-x: auto; padding: 4px 6px 14px 0; }
-.hours { position: relative; flex: 0 0 26px; margin-top: 26px; font-size: 0.8214rem; color: var(--soft); }
-.hours span { position: absolute; right: 0; transform: translateY(-50%); }
-.day { flex: 1 0 92px; min-width: 92px; }
-.day h3 { font: 650 0.8929rem 'Figtree Variable', sans-serif; height: 22px; letter-spacing: 0; white-space: nowrap; }
-.bars { position: relative; border-left: 2px solid var(--soft); margin-top: 4px; }
-.rule { position: absolute; left: 0; right: 0; border-top: 1px solid var(--line); }
-.bar { position: absolute; left: 0; width: 100%; padding: 0; border: 0; background: none; cursor: pointer; text-align: left; }
-.bar i { display: block; height: 100%; background: var(--line); }
-.bar:hover i { outline: 1.5px solid var(--soft); }
-.bar.one i { background: var(--gold); }
-.bar.all i { background: var(--pine); }
-.bar.likely i { background: repeating-linear-gradient(135deg, var(--pine) 0 4px, var(--pine-pale) 4px 8px); }
-.frame { position: absolute; left: -3px; right: -3px; border: 2px solid var(--stuck); border-radius: 3px; pointer-events: none; }
+.picture {
+  display: flex;
+  gap: 12px;
+  overflow-x: auto;
+  padding: 4px 6px 14px 0;
+}
+.hours {
+  position: relative;
+  flex: 0 0 26px;
+  margin-top: 26px;
+  font-size: 0.8214rem;
+  color: var(--soft);
+}
+.hours span {
+  position: absolute;
+  right: 0;
+  transform: translateY(-50%);
+}
+.day {
+  flex: 1 0 92px;
+  min-width: 92px;
+}
+.day h3 {
+  font:
+    650 0.8929rem 'Figtree Variable',
+    sans-serif;
+  height: 22px;
+  letter-spacing: 0;
+  white-space: nowrap;
+}
+.bars {
+  position: relative;
+  border-left: 2px solid var(--soft);
+  margin-top: 4px;
+}
+.rule {
+  position: absolute;
+  left: 0;
+  right: 0;
+  border-top: 1px solid var(--line);
+}
+.bar {
+  position: absolute;
+  left: 0;
+  width: 100%;
+  padding: 0;
+  border: 0;
+  background: none;
+  cursor: pointer;
+  text-align: left;
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--line);
+}
+.bar:hover i {
+  outline: 1.5px solid var(--soft);
+}
+.bar.one i {
+  background: var(--gold);
+}
+.bar.all i {
+  background: var(--pine);
+}
+.bar.likely i {
+  background: repeating-linear-gradient(135deg, var(--pine) 0 4px, var(--pine-pale) 4px 8px);
+}
+.frame {
+  position: absolute;
+  left: -3px;
+  right: -3px;
+  border: 2px solid var(--stuck);
+  border-radius: 3px;
+  pointer-events: none;
+}
 </style>

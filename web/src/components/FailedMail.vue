@@ -16,27 +16,53 @@ async function send() {
     await correct({ seriesId: mail.seriesId, personId: mail.personId, email: email.value })
     editing.value = false
     say(`Sent again to ${email.value}.`)
-  } catch { /* shown at the field */ }
+  } catch {
+    /* shown at the field */
+  }
 }
-const fault = () => (error.value instanceof ProblemError ? error.value.at('/email') ?? error.value.message : error.value?.message)
+const fault = () =>
+  error.value instanceof ProblemError ? (error.value.at('/email') ?? error.value.message) : error.value?.message
 </script>
 
 <template>
   <li>
-    <p><router-link class="strong" :to="`/series/${mail.seriesId}?show=history`">{{ mail.title }}</router-link></p>
+    <p>
+      <router-link class="strong" :to="`/series/${mail.seriesId}?show=history`">{{ mail.title }}</router-link>
+    </p>
     <p class="small stuck">Mail does not reach {{ mail.name }} at {{ mail.email }}: {{ mail.error }}</p>
     <form v-if="editing" class="row form" novalidate @submit.prevent="send">
-      <v-text-field v-model="email" type="email" label="Mail address" autofocus :readonly="!mail.guest" :error-messages="fault()" />
+      <v-text-field
+        v-model="email"
+        type="email"
+        label="Mail address"
+        autofocus
+        :readonly="!mail.guest"
+        :error-messages="fault()"
+      />
       <v-btn type="submit" size="small" variant="outlined" :loading="isCorrecting">Send again</v-btn>
     </form>
     <p v-else class="row">
-      <button type="button" class="quiet small" :aria-label="`${mail.guest ? 'Correct and send again' : 'Send again'}: ${mail.name}`" @click="editing = true">{{ mail.guest ? 'Correct and send again' : 'Send again' }}</button>
-      <router-link v-if="!mail.guest" class="small" to="/people">Correct the address under People &amp; places</router-link>
+      <button
+        type="button"
+        class="quiet small"
+        :aria-label="`${mail.guest ? 'Correct and send again' : 'Send again'}: ${mail.name}`"
+        @click="editing = true"
+      >
+        {{ mail.guest ? 'Correct and send again' : 'Send again' }}
+      </button>
+      <router-link v-if="!mail.guest" class="small" to="/people"
+        >Correct the address under People &amp; places</router-link
+      >
     </p>
   </li>
 </template>
 
 <style scoped>
-.form { align-items: center; margin-top: 6px; }
-.form > .v-input { flex: 1 1 200px; }
+.form {
+  align-items: center;
+  margin-top: 6px;
+}
+.form > .v-input {
+  flex: 1 1 200px;
+}
 </style>

@@ -10,7 +10,11 @@ const { steps, me } = defineProps<{ steps: Step[]; me: string }>()
 
 const WORDS: Record<Step['step'], { title: string; about: string; to: string }> = {
   hours: { title: 'Your time zone and working hours', about: 'so that nobody asks you at night', to: `/people/${me}` },
-  calendar: { title: 'Your calendar', about: 'a file or an address; others see that you are busy, never with what', to: `/people/${me}#calendars` },
+  calendar: {
+    title: 'Your calendar',
+    about: 'a file or an address; others see that you are busy, never with what',
+    to: `/people/${me}#calendars`,
+  },
   people: { title: 'The people you meet', about: 'one by one, or from a table', to: '/people' },
   place: { title: 'A room', about: 'so that no two meetings have it at once', to: '/people?show=places' },
   series: { title: 'The first series', about: 'why it meets, when, and who comes', to: '/series/new' },
@@ -29,21 +33,36 @@ function put(isAway: boolean) {
 <template>
   <p v-if="away" class="small"><button type="button" class="quiet" @click="put(false)">Show the first steps</button></p>
   <section v-else class="sheet" aria-labelledby="first-steps">
-    <div class="row spread"><h2 id="first-steps">First steps</h2><button type="button" class="quiet small" @click="put(true)">Not now</button></div>
+    <div class="row spread">
+      <h2 id="first-steps">First steps</h2>
+      <button type="button" class="quiet small" @click="put(true)">Not now</button>
+    </div>
     <ol class="ruled">
       <li v-for="{ step, done } in steps" :key="step" class="step">
         <v-icon :icon="done ? mdiCheckCircle : mdiCircleOutline" size="20" :class="done ? 'fresh' : 'soft'" />
         <span>
-          <router-link class="strong" :to="WORDS[step].to">{{ WORDS[step].title }}</router-link><span class="visually-hidden">{{ done ? ', done' : '' }}</span><br>
+          <router-link class="strong" :to="WORDS[step].to">{{ WORDS[step].title }}</router-link><span
+            class="visually-hidden"
+            >{{ done ? ', done' : '' }}</span
+          ><br />
           <span class="small soft">{{ WORDS[step].about }}</span>
         </span>
-        <v-btn v-if="step === next" size="small" :to="WORDS[step].to" :aria-label="`Go on: ${WORDS[step].title}`">Go on</v-btn>
+        <v-btn v-if="step === next" size="small" :to="WORDS[step].to" :aria-label="`Go on: ${WORDS[step].title}`"
+          >Go on</v-btn
+        >
       </li>
     </ol>
   </section>
 </template>
 
 <style scoped>
-.step { display: grid; grid-template-columns: 26px 1fr auto; align-items: center; gap: 6px; }
-h2 { margin-bottom: 4px !important; }
+.step {
+  display: grid;
+  grid-template-columns: 26px 1fr auto;
+  align-items: center;
+  gap: 6px;
+}
+h2 {
+  margin-bottom: 4px !important;
+}
 </style>

@@ -9,7 +9,20 @@ import ProblemNote from './ProblemNote.vue'
  * A small form over the page: a title, fields, one verb. With a name for its draft, what was typed outlives Esc, a press
  * outside, and the page itself; Cancel lets it go, with a way back.
  */
-const { width = 480, error = null, draft = undefined, busy = false } = defineProps<{ title: string; verb: string; error?: Error | null; busy?: boolean; width?: number; disabled?: boolean; draft?: string }>()
+const {
+  width = 480,
+  error = null,
+  draft = undefined,
+  busy = false,
+} = defineProps<{
+  title: string
+  verb: string
+  error?: Error | null
+  busy?: boolean
+  width?: number
+  disabled?: boolean
+  draft?: string
+}>()
 const open = defineModel<boolean>({ required: true })
 const form = defineModel<F>('form')
 defineEmits<{ submit: [] }>()
@@ -25,26 +38,34 @@ const now = () => JSON.stringify(form.value)
 const changed = () => draft !== undefined && begun !== '' && now() !== begun
 
 // The page fills the form as it opens; what was left as a draft comes after that.
-watch(open, async shown => {
-  if (!shown) return closed()
-  opener = document.activeElement
-  restored.value = false
-  await nextTick()
-  begun = now() ?? ''
-  const saved = draft === undefined ? null : localStorage.getItem(key())
-  if (saved !== null && saved !== begun) {
-    form.value = JSON.parse(saved)
-    restored.value = true
-  }
-  await nextTick()
-  focusFirst()
-}, { immediate: true })
+watch(
+  open,
+  async shown => {
+    if (!shown) return closed()
+    opener = document.activeElement
+    restored.value = false
+    await nextTick()
+    begun = now() ?? ''
+    const saved = draft === undefined ? null : localStorage.getItem(key())
+    if (saved !== null && saved !== begun) {
+      form.value = JSON.parse(saved)
+      restored.value = true
+    }
+    await nextTick()
+    focusFirst()
+  },
+  { immediate: true },
+)
 
-watch(form, () => {
-  if (!open.value || draft === undefined || begun === '') return
-  if (changed()) localStorage.setItem(key(), now())
-  else localStorage.removeItem(key())
-}, { deep: true })
+watch(
+  form,
+  () => {
+    if (!open.value || draft === undefined || begun === '') return
+    if (changed()) localStorage.setItem(key(), now())
+    else localStorage.removeItem(key())
+  },
+  { deep: true },
+)
 
 // Whoever closes it from outside has saved what was typed.
 let leaving = false
@@ -83,7 +104,11 @@ function startAnew() {
 
 function focusFirst() {
   if (box.value?.contains(document.activeElement) && document.activeElement !== box.value) return
-  box.value?.querySelector<HTMLElement>('.fields :is(input, textarea, button, [tabindex="0"]):not([disabled]):not([type=hidden])')?.focus()
+  box.value
+    ?.querySelector<HTMLElement>(
+      '.fields :is(input, textarea, button, [tabindex="0"]):not([disabled]):not([type=hidden])',
+    )
+    ?.focus()
 }
 
 // A fault takes the hand to its field, whether it is found here or comes back as the answer.
@@ -92,7 +117,9 @@ watch([() => error, () => busy], async () => {
   await nextTick()
   if (!busy) focusFault()
 })
-function focusFault() { box.value?.querySelector<HTMLElement>('.v-input--error :is(input, textarea)')?.focus() }
+function focusFault() {
+  box.value?.querySelector<HTMLElement>('.v-input--error :is(input, textarea)')?.focus()
+}
 const afterSubmit = () => setTimeout(focusFault, 50)
 
 onBeforeRouteLeave(() => {
@@ -105,10 +132,20 @@ onBeforeRouteLeave(() => {
 <template>
   <v-dialog :model-value="open" :max-width="width" :aria-labelledby="titleId" scrollable @update:model-value="leave">
     <v-card>
-      <form ref="box" class="form" novalidate @submit.prevent="$emit('submit'); afterSubmit()">
+      <form
+        ref="box"
+        class="form"
+        novalidate
+        @submit.prevent="
+          $emit('submit')
+          afterSubmit()
+        "
+      >
         <h2 :id="titleId">{{ title }}</h2>
         <div class="fields">
-          <p v-if="restored" class="restored small" role="status">Your draft is back. <button type="button" class="quiet" @click="startAnew">Start anew</button></p>
+          <p v-if="restored" class="restored small" role="status">
+            Your draft is back. <button type="button" class="quiet" @click="startAnew">Start anew</button>
+          </p>
           <slot />
         </div>
         <ProblemNote :error="error" />
@@ -123,9 +160,33 @@ onBeforeRouteLeave(() => {
 </template>
 
 <style scoped>
-.form { display: flex; flex-direction: column; max-height: calc(100vh - 48px); padding: 22px 0 18px; }
-.form > * { padding-left: 26px !important; padding-right: 26px !important; flex: none; }
-.fields { display: grid; gap: 14px; margin: 10px 0; padding-top: 6px; padding-bottom: 6px; flex: 0 1 auto !important; overflow: auto; }
-.foot { align-items: center; padding-top: 6px; }
-.restored { padding: 6px 10px; background: var(--gold-pale); border-left: 4px solid var(--gold); }
+.form {
+  display: flex;
+  flex-direction: column;
+  max-height: calc(100vh - 48px);
+  padding: 22px 0 18px;
+}
+.form > * {
+  padding-left: 26px !important;
+  padding-right: 26px !important;
+  flex: none;
+}
+.fields {
+  display: grid;
+  gap: 14px;
+  margin: 10px 0;
+  padding-top: 6px;
+  padding-bottom: 6px;
+  flex: 0 1 auto !important;
+  overflow: auto;
+}
+.foot {
+  align-items: center;
+  padding-top: 6px;
+}
+.restored {
+  padding: 6px 10px;
+  background: var(--gold-pale);
+  border-left: 4px solid var(--gold);
+}
 </style>

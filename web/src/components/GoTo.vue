@@ -12,19 +12,33 @@ const router = useRouter()
 const typed = ref('')
 const chosen = ref(0)
 const FIXED = [
-  { title: 'Desk', hint: 'go', to: '/' }, { title: 'Series', hint: 'go', to: '/series' }, { title: 'Actions', hint: 'go', to: '/actions' },
-  { title: 'People & places', hint: 'go', to: '/people' }, { title: 'Find a common time', hint: 'do', to: '/common-time' }, { title: 'Groups', hint: 'go', to: '/people?show=groups' }, { title: 'Places', hint: 'go', to: '/people?show=places' },
-  { title: 'New series', hint: 'do', to: '/series/new' }, { title: 'Add a person', hint: 'do', to: '/people?do=add' }, { title: 'Import people', hint: 'do', to: '/people?do=import' },
-  { title: 'Add a place', hint: 'do', to: '/people?show=places&do=add' }, { title: 'Add a group', hint: 'do', to: '/people?show=groups&do=add' }, { title: 'My hours and calendars', hint: 'go', to: '/me' },
+  { title: 'Desk', hint: 'go', to: '/' },
+  { title: 'Series', hint: 'go', to: '/series' },
+  { title: 'Actions', hint: 'go', to: '/actions' },
+  { title: 'People & places', hint: 'go', to: '/people' },
+  { title: 'Find a common time', hint: 'do', to: '/common-time' },
+  { title: 'Groups', hint: 'go', to: '/people?show=groups' },
+  { title: 'Places', hint: 'go', to: '/people?show=places' },
+  { title: 'New series', hint: 'do', to: '/series/new' },
+  { title: 'Add a person', hint: 'do', to: '/people?do=add' },
+  { title: 'Import people', hint: 'do', to: '/people?do=import' },
+  { title: 'Add a place', hint: 'do', to: '/people?show=places&do=add' },
+  { title: 'Add a group', hint: 'do', to: '/people?show=groups&do=add' },
+  { title: 'My hours and calendars', hint: 'go', to: '/me' },
   { title: 'Keys on this page', hint: 'do', to: '?' },
 ]
 const KINDS = {
-  series: { to: '/series/', hint: 'series' }, sheet: { to: '/meetings/', hint: 'sheet' }, person: { to: '/people/', hint: 'person' },
-  place: { to: '/places/', hint: 'place' }, group: { to: '/people?show=groups', hint: 'group' },
+  series: { to: '/series/', hint: 'series' },
+  sheet: { to: '/meetings/', hint: 'sheet' },
+  person: { to: '/people/', hint: 'person' },
+  place: { to: '/places/', hint: 'place' },
+  group: { to: '/people?show=groups', hint: 'group' },
 } as const
 const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
 const { data } = useQuery({
-  queryKey: computed(() => ['places-to-go', typed.value]), enabled: open, placeholderData: before => before,
+  queryKey: computed(() => ['places-to-go', typed.value]),
+  enabled: open,
+  placeholderData: before => before,
   queryFn: () => dataOf(api.GET('/places-to-go', { params: { query: { query: typed.value } } })),
 })
 const choices = computed(() => {
@@ -32,18 +46,26 @@ const choices = computed(() => {
   const fixed = FIXED.filter(place => words.every(word => plain(place.title).includes(word)))
   const found = (data.value?.places ?? []).map(place => {
     const { to, hint } = KINDS[place.kind]
-    return { title: place.on ? `${place.title}, ${shortDay(place.on)}` : place.title, hint, to: `${to}${place.kind === 'group' ? '' : place.id}` }
+    return {
+      title: place.on ? `${place.title}, ${shortDay(place.on)}` : place.title,
+      hint,
+      to: `${to}${place.kind === 'group' ? '' : place.id}`,
+    }
   })
   return words.length ? [...found, ...fixed] : [...fixed, ...found]
 })
-watch([open, typed], () => { chosen.value = 0 })
+watch([open, typed], () => {
+  chosen.value = 0
+})
 const box = ref<HTMLInputElement>()
 watch(open, shown => {
   typed.value = ''
   if (shown) nextTick(() => box.value?.focus())
 })
 
-function move(by: number) { chosen.value = (chosen.value + by + choices.value.length) % Math.max(choices.value.length, 1) }
+function move(by: number) {
+  chosen.value = (chosen.value + by + choices.value.length) % Math.max(choices.value.length, 1)
+}
 
 function take(to: string | undefined) {
   if (!to) return
@@ -57,12 +79,30 @@ function take(to: string | undefined) {
   <v-dialog v-model="open" max-width="560" aria-label="Go to or do" location="top" class="goto">
     <v-card>
       <input
-        ref="box" v-model="typed" class="box" placeholder="Go to or do…" aria-label="Go to or do" role="combobox" aria-expanded="true" aria-controls="choices"
-        :aria-activedescendant="`choice-${chosen}`" @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)" @keydown.enter.prevent="take(choices[chosen]?.to)">
+        ref="box"
+        v-model="typed"
+        class="box"
+        placeholder="Go to or do…"
+        aria-label="Go to or do"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="choices"
+        :aria-activedescendant="`choice-${chosen}`"
+        @keydown.down.prevent="move(1)"
+        @keydown.up.prevent="move(-1)"
+        @keydown.enter.prevent="take(choices[chosen]?.to)"
+      />
       <ul id="choices" role="listbox" aria-label="Places and deeds">
         <li
-          v-for="(choice, i) in choices" :id="`choice-${i}`" :key="choice.to" role="option" :aria-selected="i === chosen" :class="{ chosen: i === chosen }"
-          @click="take(choice.to)" @mousemove="chosen = i">
+          v-for="(choice, i) in choices"
+          :id="`choice-${i}`"
+          :key="choice.to"
+          role="option"
+          :aria-selected="i === chosen"
+          :class="{ chosen: i === chosen }"
+          @click="take(choice.to)"
+          @mousemove="chosen = i"
+        >
           <span>{{ choice.title }}</span><span class="soft small">{{ choice.hint }}</span>
         </li>
       </ul>
@@ -72,9 +112,33 @@ function take(to: string | undefined) {
 </template>
 
 <style scoped>
-.box { width: 100%; padding: 14px 18px; border: 0; border-bottom: 1px solid var(--line); font: inherit; font-size: 1.1429rem; color: var(--ink); background: none; outline: none !important; }
-ul { max-height: 380px; overflow: auto; padding: 6px !important; }
-li { display: flex; justify-content: space-between; padding: 8px 12px; border-radius: 3px; cursor: pointer; }
-li.chosen { background: var(--pine-pale); }
-.none { padding: 14px 18px; }
+.box {
+  width: 100%;
+  padding: 14px 18px;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  font: inherit;
+  font-size: 1.1429rem;
+  color: var(--ink);
+  background: none;
+  outline: none !important;
+}
+ul {
+  max-height: 380px;
+  overflow: auto;
+  padding: 6px !important;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  padding: 8px 12px;
+  border-radius: 3px;
+  cursor: pointer;
+}
+li.chosen {
+  background: var(--pine-pale);
+}
+.none {
+  padding: 14px 18px;
+}
 </style>

@@ -6,10 +6,22 @@ import AskToo from './AskToo.vue'
 
 /** Who comes, before; who is here, during and after. */
 const { sheet, me } = defineProps<{ sheet: Sheet; me: string }>()
-const emit = defineEmits<{ attend: [personId: string, state: Schemas['AttendanceState'] | null]; everybody: []; answer: [Schemas['AnswerWord']] }>()
+const emit = defineEmits<{
+  attend: [personId: string, state: Schemas['AttendanceState'] | null]
+  everybody: []
+  answer: [Schemas['AnswerWord']]
+}>()
 
 const { remove } = useExtras(() => sheet.id)
-const STATES: [Schemas['AttendanceState'] | '', string][] = [['', 'not yet'], ['present', 'here'], ['on_call', 'on the call'], ['late', 'late'], ['left', 'left'], ['apologies', 'sent apologies'], ['absent', 'absent']]
+const STATES: [Schemas['AttendanceState'] | '', string][] = [
+  ['', 'not yet'],
+  ['present', 'here'],
+  ['on_call', 'on the call'],
+  ['late', 'late'],
+  ['left', 'left'],
+  ['apologies', 'sent apologies'],
+  ['absent', 'absent'],
+]
 const ANSWERS = { none: 'no answer yet', accepted: 'comes', tentative: 'may come', declined: 'away' }
 const asked = computed(() => sheet.people.filter(person => person.role !== 'informed' || person.attendance))
 const isHere = (person: Sheet['people'][number]) => ['present', 'on_call', 'late'].includes(person.attendance ?? '')
@@ -17,47 +29,150 @@ const required = computed(() => sheet.people.filter(person => person.role === 'r
 const before = computed(() => sheet.state === 'planned')
 const canTake = computed(() => sheet.may.hold && ['in_session', 'closed'].includes(sheet.state))
 const mine = computed(() => sheet.people.find(person => person.id === me))
-const quorumFails = computed(() => sheet.quorum !== null && !before.value && required.value.filter(isHere).length < sheet.quorum)
+const quorumFails = computed(
+  () => sheet.quorum !== null && !before.value && required.value.filter(isHere).length < sheet.quorum,
+)
 
-const said = (person: Sheet['people'][number]) => `${STATES.find(([state]) => state === (person.attendance ?? ''))![1]}${person.attendanceAt ? `, ${person.attendanceAt}` : ''}`
+const said = (person: Sheet['people'][number]) =>
+  `${STATES.find(([state]) => state === (person.attendance ?? ''))![1]}${person.attendanceAt ? `, ${person.attendanceAt}` : ''}`
 </script>
 
 <template>
   <section aria-labelledby="here">
     <h2 id="here" class="eyebrow">
-      <template v-if="before">Who comes · {{ asked.filter(person => person.answer === 'accepted').length }} of {{ asked.length }}</template>
-      <template v-else>Here · {{ asked.filter(isHere).length }} of {{ asked.length }}</template><template v-if="sheet.quorum">, quorum {{ sheet.quorum }}</template>
+      <template v-if="before"
+        >Who comes · {{ asked.filter(person => person.answer === 'accepted').length }} of {{ asked.length }}</template
+      >
+      <template v-else>Here · {{ asked.filter(isHere).length }} of {{ asked.length }}</template
+      ><template v-if="sheet.quorum">, quorum {{ sheet.quorum }}</template>
     </h2>
     <p v-if="quorumFails" class="stuck strong small">Below quorum: decisions are not binding yet.</p>
     <ul>
       <li v-for="person in asked" :key="person.id" class="person">
-        <span class="dot" :class="{ full: before ? person.answer === 'accepted' : isHere(person), away: before && person.answer === 'declined' }" />
-        <span class="name">{{ person.name }}<button v-if="person.extra && before && sheet.may.hold" type="button" class="quiet small" :aria-label="`Remove: ${person.name}, asked to this meeting alone`" @click="remove(person.id)">Remove</button></span>
+        <span
+          class="dot"
+          :class="{
+            full: before ? person.answer === 'accepted' : isHere(person),
+            away: before && person.answer === 'declined',
+          }"
+        />
+        <span class="name"
+          >{{ person.name
+          }}<button
+            v-if="person.extra && before && sheet.may.hold"
+            type="button"
+            class="quiet small"
+            :aria-label="`Remove: ${person.name}, asked to this meeting alone`"
+            @click="remove(person.id)"
+          >
+            Remove
+          </button></span
+        >
         <select
-          v-if="canTake" :value="person.attendance ?? ''" :aria-label="`${person.name} is`"
-          @change="emit('attend', person.id, (($event.target as HTMLSelectElement).value || null) as Schemas['AttendanceState'] | null)">
-          <option v-for="[value, label] in STATES" :key="value" :value="value">{{ value && value === person.attendance ? said(person) : label }}</option>
+          v-if="canTake"
+          :value="person.attendance ?? ''"
+          :aria-label="`${person.name} is`"
+          @change="
+            emit(
+              'attend',
+              person.id,
+              (($event.target as HTMLSelectElement).value || null) as Schemas['AttendanceState'] | null,
+            )
+          "
+        >
+          <option v-for="[value, label] in STATES" :key="value" :value="value">
+            {{ value && value === person.attendance ? said(person) : label }}
+          </option>
         </select>
-        <span v-else class="soft small" :class="{ stuck: before && person.answer === 'declined' }" :title="person.answerNote ?? undefined">{{ before ? ANSWERS[person.answer] : said(person) }}</span>
+        <span
+          v-else
+          class="soft small"
+          :class="{ stuck: before && person.answer === 'declined' }"
+          :title="person.answerNote ?? undefined"
+          >{{ before ? ANSWERS[person.answer] : said(person) }}</span
+        >
       </li>
     </ul>
-    <button v-if="canTake && asked.some(person => !person.attendance)" type="button" class="quiet" @click="emit('everybody')">All others are here</button>
+    <button
+      v-if="canTake && asked.some(person => !person.attendance)"
+      type="button"
+      class="quiet"
+      @click="emit('everybody')"
+    >
+      All others are here
+    </button>
     <AskToo v-if="before && sheet.may.hold" :sheet="sheet" />
     <div v-if="before && mine" class="answer" role="group" aria-label="Your answer">
-      <button v-for="[answer, label] in ([['accepted', 'I come'], ['tentative', 'Maybe'], ['declined', 'I am away']] as const)" :key="answer" type="button" class="quiet" :class="{ on: mine.answer === answer }" :aria-pressed="mine.answer === answer" @click="emit('answer', answer)">{{ label }}</button>
+      <button
+        v-for="[answer, label] in [
+          ['accepted', 'I come'],
+          ['tentative', 'Maybe'],
+          ['declined', 'I am away'],
+        ] as const"
+        :key="answer"
+        type="button"
+        class="quiet"
+        :class="{ on: mine.answer === answer }"
+        :aria-pressed="mine.answer === answer"
+        @click="emit('answer', answer)"
+      >
+        {{ label }}
+      </button>
     </div>
   </section>
 </template>
 
 <style scoped>
-ul { margin: 6px 0 !important; }
-.person { display: grid; grid-template-columns: 12px 1fr auto; gap: 9px; align-items: center; padding: 2.5px 0; }
-.dot { width: 11px; height: 11px; border: 1.5px solid var(--soft); border-radius: 50%; }
-.dot.full { background: var(--fresh); border-color: var(--fresh); }
-.dot.away { border-color: var(--stuck); border-style: dashed; }
-.name { overflow-wrap: anywhere; }
-select { border: 0; border-bottom: 1px dotted var(--soft); background: none; color: var(--soft); font: inherit; font-size: 0.8571rem; text-align: right; cursor: pointer; max-width: 120px; }
-select option { color: #17231F; background: #fff; }
-.answer { display: flex; gap: 10px; margin-top: 6px; }
-.on { text-decoration: underline; text-underline-offset: 4px; text-decoration-thickness: 2px; }
+ul {
+  margin: 6px 0 !important;
+}
+.person {
+  display: grid;
+  grid-template-columns: 12px 1fr auto;
+  gap: 9px;
+  align-items: center;
+  padding: 2.5px 0;
+}
+.dot {
+  width: 11px;
+  height: 11px;
+  border: 1.5px solid var(--soft);
+  border-radius: 50%;
+}
+.dot.full {
+  background: var(--fresh);
+  border-color: var(--fresh);
+}
+.dot.away {
+  border-color: var(--stuck);
+  border-style: dashed;
+}
+.name {
+  overflow-wrap: anywhere;
+}
+select {
+  border: 0;
+  border-bottom: 1px dotted var(--soft);
+  background: none;
+  color: var(--soft);
+  font: inherit;
+  font-size: 0.8571rem;
+  text-align: right;
+  cursor: pointer;
+  max-width: 120px;
+}
+select option {
+  color: #17231f;
+  background: #fff;
+}
+.answer {
+  display: flex;
+  gap: 10px;
+  margin-top: 6px;
+}
+.on {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+  text-decoration-thickness: 2px;
+}
 </style>

@@ -17,13 +17,24 @@ const note = ref(typed.value)
 let timer: ReturnType<typeof setTimeout>
 watch(typed, text => {
   clearTimeout(timer)
-  timer = setTimeout(() => { note.value = text }, 300)
+  timer = setTimeout(() => {
+    note.value = text
+  }, 300)
 })
 const whose = ref<string | undefined>()
-const WHAT = { 'invited': 'is invited', 'changed': 'is told of the changes', 'called off': 'is told that it is called off', 'taken off': 'is told not to come', 'brought back': 'is told that it takes place after all', 'nothing': 'has this already' }
+const WHAT = {
+  invited: 'is invited',
+  changed: 'is told of the changes',
+  'called off': 'is told that it is called off',
+  'taken off': 'is told not to come',
+  'brought back': 'is told that it takes place after all',
+  nothing: 'has this already',
+}
 const { preview, error, send, isSending, sent, reset } = useInvitation(() => seriesId, note, open, whose)
 const asText = ref(false)
-watch(sent, now => { if (now) forget() })
+watch(sent, now => {
+  if (now) forget()
+})
 const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
 const fresh = computed(() => preview.value?.recipients.filter(person => !person.told).length ?? 0)
 let key = newKey()
@@ -52,29 +63,84 @@ function submit() {
 </script>
 
 <template>
-  <FormDialog v-model="open" title="Send the invitation" :verb="sent ? 'Done' : `Send to ${count(fresh, 'person').replace('persons', 'people')}`" :error="error" :busy="isSending" :disabled="!sent && fresh === 0" :width="820" @submit="submit">
+  <FormDialog
+    v-model="open"
+    title="Send the invitation"
+    :verb="sent ? 'Done' : `Send to ${count(fresh, 'person').replace('persons', 'people')}`"
+    :error="error"
+    :busy="isSending"
+    :disabled="!sent && fresh === 0"
+    :width="820"
+    @submit="submit"
+  >
     <div v-if="sent" role="status" class="stack">
-      <p class="strong">{{ sent.waiting === 0 ? `Sent to ${count(sent.sent, 'person').replace('persons', 'people')}.` : `${sent.sent} of ${sent.sent + sent.waiting} sent. You can leave; it goes on.` }}</p>
+      <p class="strong">
+        {{
+          sent.waiting === 0
+            ? `Sent to ${count(sent.sent, 'person').replace('persons', 'people')}.`
+            : `${sent.sent} of ${sent.sent + sent.waiting} sent. You can leave; it goes on.`
+        }}
+      </p>
       <p v-if="sent.failed" class="stuck">{{ count(sent.failed, 'mail') }} could not be delivered.</p>
-      <v-progress-linear :model-value="(100 * sent.sent) / Math.max(sent.sent + sent.waiting, 1)" color="primary" aria-label="Mail handed over" />
+      <v-progress-linear
+        :model-value="(100 * sent.sent) / Math.max(sent.sent + sent.waiting, 1)"
+        color="primary"
+        aria-label="Mail handed over"
+      />
     </div>
     <div v-else-if="preview" class="cols">
       <div>
         <p class="eyebrow">To</p>
         <ul class="ruled">
-          <li v-for="person in preview.recipients" :key="person.personId"><button type="button" class="quiet" :class="{ soft: person.told }" :aria-pressed="person.personId === preview.shownPersonId" @click="whose = person.personId">{{ person.name }}</button><br><span class="soft small">{{ ROLES[person.role] }}, {{ WHAT[person.what] }}</span></li>
+          <li v-for="person in preview.recipients" :key="person.personId">
+            <button
+              type="button"
+              class="quiet"
+              :class="{ soft: person.told }"
+              :aria-pressed="person.personId === preview.shownPersonId"
+              @click="whose = person.personId"
+            >
+              {{ person.name }}</button
+            ><br /><span class="soft small">{{ ROLES[person.role] }}, {{ WHAT[person.what] }}</span>
+          </li>
         </ul>
       </div>
       <div class="stack">
         <p v-if="fresh === 0" class="strong">Everybody has this version already. There is nothing to send.</p>
         <v-textarea v-model="typed" label="A note for this mail (optional)" rows="2" />
-        <ul v-if="preview.changes.length" class="small changes"><li v-for="change in preview.changes" :key="change.label + change.before"><b>{{ change.label }}</b> <del v-if="change.before" class="soft">{{ change.before }}</del> {{ change.after ?? 'none' }}</li></ul>
-        <p class="eyebrow">What {{ preview.recipients.find(one => one.personId === preview!.shownPersonId)?.name }} gets</p>
+        <ul v-if="preview.changes.length" class="small changes">
+          <li v-for="change in preview.changes" :key="change.label + change.before">
+            <b>{{ change.label }}</b> <del v-if="change.before" class="soft">{{ change.before }}</del>
+            {{ change.after ?? 'none' }}
+          </li>
+        </ul>
+        <p class="eyebrow">
+          What {{ preview.recipients.find(one => one.personId === preview!.shownPersonId)?.name }} gets
+        </p>
         <p class="strong">{{ preview.subject }}</p>
         <pre v-if="asText" class="text">{{ preview.text }}</pre>
         <MailPage v-else :series-id="seriesId" :note="note" :person-id="preview.shownPersonId" />
-        <p class="row"><button type="button" class="quiet small" :aria-pressed="asText" @click="asText = !asText">{{ asText ? 'Show it as mailed' : 'Show it as text' }}</button><button type="button" class="quiet small" @click="copy">Copy the text</button></p>
-        <p class="soft small">With the calendar entry of all meetings<template v-if="preview.attachments.length"> and <template v-for="(name, i) in preview.attachments" :key="name">{{ i ? ', ' : '' }}<a v-if="name === 'agenda.pdf'" :href="`/api/meetings/${preview.agendaOf}/agenda`" target="_blank" rel="noopener">{{ name }}</a><template v-else>{{ name }}</template></template></template> attached.</p>
+        <p class="row">
+          <button type="button" class="quiet small" :aria-pressed="asText" @click="asText = !asText">
+            {{ asText ? 'Show it as mailed' : 'Show it as text' }}</button
+          ><button type="button" class="quiet small" @click="copy">Copy the text</button>
+        </p>
+        <p class="soft small">
+          With the calendar entry of all meetings<template v-if="preview.attachments.length">
+            and
+            <template v-for="(name, i) in preview.attachments" :key="name"
+              >{{ i ? ', ' : ''
+              }}<a
+                v-if="name === 'agenda.pdf'"
+                :href="`/api/meetings/${preview.agendaOf}/agenda`"
+                target="_blank"
+                rel="noopener"
+                >{{ name }}</a
+              ><template v-else>{{ name }}</template></template
+            ></template
+          >
+          attached.
+        </p>
       </div>
     </div>
     <v-progress-linear v-else-if="!error" indeterminate color="primary" aria-label="Looking up who is to be told" />
@@ -82,8 +148,30 @@ function submit() {
 </template>
 
 <style scoped>
-.cols { display: grid; grid-template-columns: 220px minmax(0, 1fr); gap: 24px; }
-.changes { padding: 8px 12px !important; background: var(--gold-pale); }
-.text { white-space: pre-wrap; overflow-wrap: anywhere; margin: 0; padding: 12px 14px; border: 1px solid var(--line); border-radius: 3px; font: 0.9286rem/1.5 'Figtree Variable', sans-serif; background: var(--paper); }
-@media (max-width: 700px) { .cols { grid-template-columns: 1fr; } }
+.cols {
+  display: grid;
+  grid-template-columns: 220px minmax(0, 1fr);
+  gap: 24px;
+}
+.changes {
+  padding: 8px 12px !important;
+  background: var(--gold-pale);
+}
+.text {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  margin: 0;
+  padding: 12px 14px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  font:
+    0.9286rem/1.5 'Figtree Variable',
+    sans-serif;
+  background: var(--paper);
+}
+@media (max-width: 700px) {
+  .cols {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -10,6 +10,12 @@ const STEP_MIN = 5
 
 <template>
   <TypedField
-    v-model="minutes" :label="label" :error-messages="errorMessages" :read="readLength" :write="lengthWords"
-    :step="(value, by) => Math.max(STEP_MIN, (value ?? 0) + by * STEP_MIN)" wrong="Write it like 45 or 1:30." />
+    v-model="minutes"
+    :label="label"
+    :error-messages="errorMessages"
+    :read="readLength"
+    :write="lengthWords"
+    :step="(value, by) => Math.max(STEP_MIN, (value ?? 0) + by * STEP_MIN)"
+    wrong="Write it like 45 or 1:30."
+  />
 </template>

@@ -7,7 +7,11 @@ import { readLine } from '../composables/useSheet'
 import { list, shortDay } from '../time'
 
 /** Where the next line goes. What is typed is read as it stands: an action, a decision or a note, shown before it is kept. */
-const { meetingId, topicId, topicTitle } = defineProps<{ meetingId: string; topicId: string | null; topicTitle: string }>()
+const { meetingId, topicId, topicTitle } = defineProps<{
+  meetingId: string
+  topicId: string | null
+  topicTitle: string
+}>()
 const emit = defineEmits<{ keep: [Schemas['NewLine']] }>()
 
 const { draft: text, forget } = useDraft(`line-${meetingId}-${topicId}`, () => '')
@@ -41,7 +45,11 @@ watch(text, () => {
   timer = setTimeout(read, PAUSE_MS)
 })
 
-const offered = computed(() => (reading.value && readText.value === text.value && reading.value.kind !== 'note' && !justNote.value ? reading.value : null))
+const offered = computed(() =>
+  reading.value && readText.value === text.value && reading.value.kind !== 'note' && !justNote.value
+    ? reading.value
+    : null,
+)
 const owners = computed(() => offered.value?.owners.map(owner => owner.name) ?? [])
 const open = computed(() => offered.value?.doubtful.filter(doubt => !chosen.value[doubt.name]) ?? [])
 
@@ -54,8 +62,18 @@ async function keep() {
   if (open.value.length) return
   const offer = offered.value
   emit('keep', {
-    id: newKey(), topicId, kind: offer?.kind ?? 'note', text: offer?.text ?? text.value.trim(),
-    action: offer?.kind === 'action' ? { id: newKey(), ownerIds: [...offer.owners.map(owner => owner.id), ...Object.values(chosen.value)], dueOn: offer.dueOn } : null,
+    id: newKey(),
+    topicId,
+    kind: offer?.kind ?? 'note',
+    text: offer?.text ?? text.value.trim(),
+    action:
+      offer?.kind === 'action'
+        ? {
+            id: newKey(),
+            ownerIds: [...offer.owners.map(owner => owner.id), ...Object.values(chosen.value)],
+            dueOn: offer.dueOn,
+          }
+        : null,
   })
   reading.value = null
   readText.value = ''
@@ -64,24 +82,57 @@ async function keep() {
 
 const focus = () => box.value?.focus()
 defineExpose({ focus })
-onMounted(() => { if (text.value) read() })
+onMounted(() => {
+  if (text.value) read()
+})
 </script>
 
 <template>
   <div class="entry no-print">
     <input
-      ref="box" v-model="text" :aria-label="`Next line under ${topicTitle}`" placeholder="Type a line" autocomplete="off" aria-describedby="reading"
-      @keydown.enter.prevent="keep" @keydown.esc="justNote = true">
+      ref="box"
+      v-model="text"
+      :aria-label="`Next line under ${topicTitle}`"
+      placeholder="Type a line"
+      autocomplete="off"
+      aria-describedby="reading"
+      @keydown.enter.prevent="keep"
+      @keydown.esc="justNote = true"
+    />
     <p id="reading" class="reading" role="status">
       <template v-if="offered">
         <span class="offer">
           <template v-if="offered.kind === 'decision'"><b>Decided:</b> {{ offered.text }}</template>
           <template v-else>
-            <b>Action</b> for <b>{{ [...owners, ...Object.keys(chosen)].length ? list([...owners, ...offered.doubtful.filter(doubt => chosen[doubt.name]).map(doubt => doubt.people.find(person => person.id === chosen[doubt.name])!.name)]) : 'nobody yet' }}</b><template v-if="offered.dueOn">, due <b>{{ shortDay(offered.dueOn) }}</b></template>
+            <b>Action</b> for
+            <b>{{
+              [...owners, ...Object.keys(chosen)].length
+                ? list([
+                    ...owners,
+                    ...offered.doubtful
+                      .filter(doubt => chosen[doubt.name])
+                      .map(doubt => doubt.people.find(person => person.id === chosen[doubt.name])!.name),
+                  ])
+                : 'nobody yet'
+            }}</b><template v-if="offered.dueOn"
+              >, due <b>{{ shortDay(offered.dueOn) }}</b></template
+            >
           </template>
         </span>
         <span v-for="doubt in open" :key="doubt.name" class="doubt">
-          Which {{ doubt.name }}? <button v-for="person in doubt.people" :key="person.id" type="button" class="quiet" @click="chosen[doubt.name] = person.id; focus()">{{ person.name }}</button>
+          Which {{ doubt.name }}?
+          <button
+            v-for="person in doubt.people"
+            :key="person.id"
+            type="button"
+            class="quiet"
+            @click="
+              chosen[doubt.name] = person.id
+              focus()
+            "
+          >
+            {{ person.name }}
+          </button>
         </span>
         <span v-if="open.length === 0"><kbd>Enter</kbd> save</span><span><kbd>Esc</kbd> just a note</span>
       </template>
@@ -91,9 +142,35 @@ onMounted(() => { if (text.value) read() })
 </template>
 
 <style scoped>
-input { width: 100%; padding: 9px 12px; border: 1.5px solid var(--pine); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; font-size: 1.0714rem; }
-input:focus-visible { outline: 2px solid var(--pine) !important; outline-offset: 0; border-radius: 6px; }
-.reading { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; min-height: 26px; margin-top: 6px !important; }
-.offer { background: var(--gold-pale); padding: 2px 9px; border-radius: 3px; }
-.doubt { color: var(--carried-ink); }
+input {
+  width: 100%;
+  padding: 9px 12px;
+  border: 1.5px solid var(--pine);
+  border-radius: 6px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  font-size: 1.0714rem;
+}
+input:focus-visible {
+  outline: 2px solid var(--pine) !important;
+  outline-offset: 0;
+  border-radius: 6px;
+}
+.reading {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: center;
+  min-height: 26px;
+  margin-top: 6px !important;
+}
+.offer {
+  background: var(--gold-pale);
+  padding: 2px 9px;
+  border-radius: 3px;
+}
+.doubt {
+  color: var(--carried-ink);
+}
 </style>

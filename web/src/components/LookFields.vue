@@ -10,12 +10,37 @@ const look = defineModel<Look>({ required: true })
 
 const at = (pointer: string) => (error instanceof ProblemError ? error.at(pointer) : undefined)
 const STEPS = [5, 10, 15, 30, 60].map(value => ({ value, title: `every ${value} min` }))
-const NOTICES = [{ title: 'from now on', value: 0 }, { title: 'from tomorrow on', value: 1440 }, { title: 'in two days', value: 2880 }, { title: 'in a week', value: 10080 }]
+const NOTICES = [
+  { title: 'from now on', value: 0 },
+  { title: 'from tomorrow on', value: 1440 },
+  { title: 'in two days', value: 2880 },
+  { title: 'in a week', value: 10080 },
+]
 const GAPS = [{ title: 'none', value: 0 }, ...[5, 10, 15, 30].map(value => ({ title: `${value} min`, value }))]
-const STRETCHES = [{ title: 'within them', value: 0 }, { title: 'up to 30 min outside', value: 30 }, { title: 'up to an hour outside', value: 60 }, { title: 'up to two hours outside', value: 120 }, { title: 'at any hour', value: null }]
-const PLACES = () => [{ title: 'no place wanted', value: 'none' }, { title: 'any that fits', value: 'fitting' }, ...places.map(place => ({ title: place.name, value: place.id }))]
-const REPEATS = [{ title: 'weekly', value: 'weekly' }, { title: 'monthly, on a weekday', value: 'month-weekday' }, { title: 'monthly, on this date', value: 'month-day' }]
-const NTHS = [[1, 'the first'], [2, 'the second'], [3, 'the third'], [4, 'the fourth'], [-1, 'the last']].map(([value, title]) => ({ value, title }))
+const STRETCHES = [
+  { title: 'within them', value: 0 },
+  { title: 'up to 30 min outside', value: 30 },
+  { title: 'up to an hour outside', value: 60 },
+  { title: 'up to two hours outside', value: 120 },
+  { title: 'at any hour', value: null },
+]
+const PLACES = () => [
+  { title: 'no place wanted', value: 'none' },
+  { title: 'any that fits', value: 'fitting' },
+  ...places.map(place => ({ title: place.name, value: place.id })),
+]
+const REPEATS = [
+  { title: 'weekly', value: 'weekly' },
+  { title: 'monthly, on a weekday', value: 'month-weekday' },
+  { title: 'monthly, on this date', value: 'month-day' },
+]
+const NTHS = [
+  [1, 'the first'],
+  [2, 'the second'],
+  [3, 'the third'],
+  [4, 'the fourth'],
+  [-1, 'the last'],
+].map(([value, title]) => ({ value, title }))
 
 function toggle(day: DayCode) {
   const chosen = new Set(look.value.weekdays)
@@ -27,7 +52,14 @@ function toggle(day: DayCode) {
 <template>
   <div class="fields">
     <DateField v-model="look.fromDay" label="From" :error-messages="at('/fromDay')" />
-    <v-text-field v-model.number="look.days" type="number" min="1" max="366" label="Days" :error-messages="at('/days')" />
+    <v-text-field
+      v-model.number="look.days"
+      type="number"
+      min="1"
+      max="366"
+      label="Days"
+      :error-messages="at('/days')"
+    />
     <TimeField v-model="look.dayFrom" label="Not before" :error-messages="at('/dayFrom')" />
     <TimeField v-model="look.dayTo" label="Ends by" :error-messages="at('/dayTo')" />
     <v-select v-model="look.stretchMin" :items="STRETCHES" label="Working hours" />
@@ -37,33 +69,98 @@ function toggle(day: DayCode) {
     <v-select v-model="look.place" :items="PLACES()" label="Place" :error-messages="at('/place')" />
     <template v-if="look.place !== 'none'">
       <v-text-field v-if="look.place === 'fitting'" v-model.number="look.seats" type="number" min="1" label="Seats" />
-      <v-combobox v-if="look.place === 'fitting'" v-model="look.equipment" multiple chips label="Equipment" hint="such as Screen" />
+      <v-combobox
+        v-if="look.place === 'fitting'"
+        v-model="look.equipment"
+        multiple
+        chips
+        label="Equipment"
+        hint="such as Screen"
+      />
       <v-text-field v-model.number="look.beforeMin" type="number" min="0" max="240" label="Set-up, min" />
       <v-text-field v-model.number="look.afterMin" type="number" min="0" max="240" label="Run-over, min" />
     </template>
     <div class="days" role="group" aria-label="Days of the week">
-      <button v-for="[code, name] in DAYS" :key="code" type="button" :class="{ on: look.weekdays.includes(code) }" :aria-pressed="look.weekdays.includes(code)" @click="toggle(code)">{{ name.slice(0, 2) }}<span class="visually-hidden">{{ name.slice(2) }}</span></button>
+      <button
+        v-for="[code, name] in DAYS"
+        :key="code"
+        type="button"
+        :class="{ on: look.weekdays.includes(code) }"
+        :aria-pressed="look.weekdays.includes(code)"
+        @click="toggle(code)"
+      >
+        {{ name.slice(0, 2) }}<span class="visually-hidden">{{ name.slice(2) }}</span>
+      </button>
       <p v-if="at('/weekdays')" class="small stuck" role="alert">{{ at('/weekdays') }}</p>
     </div>
     <v-checkbox v-model="look.across" label="Across a run" class="across" />
     <template v-if="look.across">
       <v-select v-model="look.run.repeat" :items="REPEATS" label="Repeats" />
       <v-select v-if="look.run.repeat === 'month-weekday'" v-model="look.run.nth" :items="NTHS" label="On" />
-      <v-text-field v-model.number="look.run.interval" type="number" min="1" max="52" label="Every" :suffix="look.run.repeat === 'weekly' ? 'weeks' : 'months'" />
-      <v-text-field v-model.number="look.run.count" type="number" min="1" max="60" label="Meetings" :error-messages="at('/count')" />
+      <v-text-field
+        v-model.number="look.run.interval"
+        type="number"
+        min="1"
+        max="52"
+        label="Every"
+        :suffix="look.run.repeat === 'weekly' ? 'weeks' : 'months'"
+      />
+      <v-text-field
+        v-model.number="look.run.count"
+        type="number"
+        min="1"
+        max="60"
+        label="Meetings"
+        :error-messages="at('/count')"
+      />
     </template>
   </div>
 </template>
 
 <style scoped>
-.fields { display: grid; grid-template-columns: repeat(auto-fill, minmax(172px, 1fr)); gap: 12px; align-items: start; }
-.days { display: flex; gap: 4px; align-items: center; grid-column: 1 / -1; flex-wrap: wrap; }
-.days button { min-width: 34px; padding: 5px 6px; border: 1px solid var(--line); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; cursor: pointer; }
-.days button.on { background: var(--pine); color: rgb(var(--v-theme-on-primary)); border-color: var(--pine); }
-.across { grid-column: 1 / -1; }
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(172px, 1fr));
+  gap: 12px;
+  align-items: start;
+}
+.days {
+  display: flex;
+  gap: 4px;
+  align-items: center;
+  grid-column: 1 / -1;
+  flex-wrap: wrap;
+}
+.days button {
+  min-width: 34px;
+  padding: 5px 6px;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+.days button.on {
+  background: var(--pine);
+  color: rgb(var(--v-theme-on-primary));
+  border-color: var(--pine);
+}
+.across {
+  grid-column: 1 / -1;
+}
 @media (max-width: 700px) {
-  .fields { grid-template-columns: 1fr 1fr; gap: 10px 8px; }
-  .fields :deep(.v-field) { --v-field-padding-start: 10px; --v-field-padding-end: 6px; font-size: 1rem; }
-  .fields :deep(.v-field__input) { font-size: 1rem; }
+  .fields {
+    grid-template-columns: 1fr 1fr;
+    gap: 10px 8px;
+  }
+  .fields :deep(.v-field) {
+    --v-field-padding-start: 10px;
+    --v-field-padding-end: 6px;
+    font-size: 1rem;
+  }
+  .fields :deep(.v-field__input) {
+    font-size: 1rem;
+  }
 }
 </style>

@@ -12,11 +12,21 @@ watch(() => [note, personId], show)
 
 <template>
   <form ref="form" method="post" :action="`/api/series/${seriesId}/invitation/page`" target="mail-page" hidden>
-    <input type="hidden" name="authenticity_token" :value="formToken()"><input type="hidden" name="note" :value="note"><input type="hidden" name="personId" :value="personId">
+    <input type="hidden" name="authenticity_token" :value="formToken()" /><input
+      type="hidden"
+      name="note"
+      :value="note"
+    /><input type="hidden" name="personId" :value="personId" />
   </form>
   <iframe name="mail-page" sandbox="" title="The mail" />
 </template>
 
 <style scoped>
-iframe { width: 100%; height: 380px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); }
+iframe {
+  width: 100%;
+  height: 380px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+}
 </style>

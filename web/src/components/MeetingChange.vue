@@ -20,23 +20,44 @@ const { places } = usePlaces()
 const { say } = useNotice()
 
 const current = () => ({
-  at: sheet.localStart.slice(0, 16), lengthMin: sheet.lengthMin as number | '', ownWhere: sheet.own.where,
-  where: { place: sheet.own.place ?? '', placeId: sheet.own.placeId, beforeMin: sheet.own.beforeMin, afterMin: sheet.own.afterMin, placeAnyway: false }, call: callForm(sheet.call),
+  at: sheet.localStart.slice(0, 16),
+  lengthMin: sheet.lengthMin as number | '',
+  ownWhere: sheet.own.where,
+  where: {
+    place: sheet.own.place ?? '',
+    placeId: sheet.own.placeId,
+    beforeMin: sheet.own.beforeMin,
+    afterMin: sheet.own.afterMin,
+    placeAnyway: false,
+  },
+  call: callForm(sheet.call),
 })
 const form = ref(current())
 const tried = ref(false)
-watch(open, shown => {
-  if (!shown) return
-  reset()
-  tried.value = false
-  form.value = current()
-}, { immediate: true })
+watch(
+  open,
+  shown => {
+    if (!shown) return
+    reset()
+    tried.value = false
+    form.value = current()
+  },
+  { immediate: true },
+)
 
-const moved = computed(() => form.value.at !== sheet.localStart.slice(0, 16) || form.value.lengthMin !== sheet.lengthMin)
-const wish = computed(() => (open.value && moved.value && form.value.at && form.value.lengthMin !== '' ? { localStart: form.value.at, lengthMin: form.value.lengthMin } : null))
+const moved = computed(
+  () => form.value.at !== sheet.localStart.slice(0, 16) || form.value.lengthMin !== sheet.lengthMin,
+)
+const wish = computed(() =>
+  open.value && moved.value && form.value.at && form.value.lengthMin !== ''
+    ? { localStart: form.value.at, lengthMin: form.value.lengthMin }
+    : null,
+)
 const { check, isChecking } = useMeetingCheck(() => sheet.id, wish)
 const at = (pointer: string) => (changeError.value instanceof ProblemError ? changeError.value.at(pointer) : undefined)
-const atField = computed(() => ['/localStart', '/lengthMin', '/placeId', '/call/url', '/call/passcode', '/call/dialIn'].some(at))
+const atField = computed(() =>
+  ['/localStart', '/lengthMin', '/placeId', '/call/url', '/call/passcode', '/call/dialIn'].some(at),
+)
 const placeNow = computed(() => places.value?.find(place => place.id === sheet.own.placeId)?.name)
 
 async function save() {
@@ -48,41 +69,102 @@ async function save() {
     const saved = await change({ version: sheet.version, ...wishOf(localStart, lengthMin, ownWhere, where, call) })
     open.value = false
     emit('changed')
-    say(`Saved: ${mediumDay(saved.localStart)}, ${clock(saved.localStart)}. Nobody is told until you send the invitation again.`, () => {
-      change({ version: saved.version, ...wishOf(before.at, Number(before.lengthMin), before.ownWhere, before.where, before.call) }).then(() => emit('changed'))
-    })
-  } catch { /* shown at the field */ }
+    say(
+      `Saved: ${mediumDay(saved.localStart)}, ${clock(saved.localStart)}. Nobody is told until you send the invitation again.`,
+      () => {
+        change({
+          version: saved.version,
+          ...wishOf(before.at, Number(before.lengthMin), before.ownWhere, before.where, before.call),
+        }).then(() => emit('changed'))
+      },
+    )
+  } catch {
+    /* shown at the field */
+  }
 }
-function wishOf(localStart: string, lengthMin: number, ownWhere: boolean, where: { placeId: string | null; place: string; placeAnyway: boolean }, call: ReturnType<typeof callForm>) {
-  return { localStart, lengthMin, ownWhere, ...(ownWhere ? { placeId: where.placeId, placeAnyway: where.placeAnyway, place: where.place || null, call: callOf(call) } : {}) }
+function wishOf(
+  localStart: string,
+  lengthMin: number,
+  ownWhere: boolean,
+  where: { placeId: string | null; place: string; placeAnyway: boolean },
+  call: ReturnType<typeof callForm>,
+) {
+  return {
+    localStart,
+    lengthMin,
+    ownWhere,
+    ...(ownWhere
+      ? { placeId: where.placeId, placeAnyway: where.placeAnyway, place: where.place || null, call: callOf(call) }
+      : {}),
+  }
 }
 </script>
 
 <template>
-  <FormDialog v-model="open" v-model:form="form" :draft="`meeting-${sheet.id}`" :title="`Change ${mediumDay(sheet.localStart)}`" verb="Save" :error="atField ? null : changeError" :busy="isChanging" :width="620" @submit="save">
+  <FormDialog
+    v-model="open"
+    v-model:form="form"
+    :draft="`meeting-${sheet.id}`"
+    :title="`Change ${mediumDay(sheet.localStart)}`"
+    verb="Save"
+    :error="atField ? null : changeError"
+    :busy="isChanging"
+    :width="620"
+    @submit="save"
+  >
     <div class="when">
-      <MomentField v-model="form.at" :label="`On, ${sheet.zonePlace} time`" :time-zone="sheet.timeZone" :error-messages="at('/localStart') ?? (tried && !form.at ? 'Give a day and a time.' : undefined)" />
-      <LengthField v-model="form.lengthMin" label="Length" :error-messages="at('/lengthMin') ?? (tried && form.lengthMin === '' ? 'Give a length.' : undefined)" />
+      <MomentField
+        v-model="form.at"
+        :label="`On, ${sheet.zonePlace} time`"
+        :time-zone="sheet.timeZone"
+        :error-messages="at('/localStart') ?? (tried && !form.at ? 'Give a day and a time.' : undefined)"
+      />
+      <LengthField
+        v-model="form.lengthMin"
+        label="Length"
+        :error-messages="at('/lengthMin') ?? (tried && form.lengthMin === '' ? 'Give a length.' : undefined)"
+      />
     </div>
     <p v-if="moved" class="small check" role="status">
       <template v-if="!check || isChecking"><span class="soft">Looking at everyone's calendars …</span></template>
       <template v-else>
-        <span v-if="check.busy.length" class="stuck strong">{{ list(check.busy) }} {{ check.busy.length === 1 ? 'is' : 'are' }} busy then. </span>
+        <span v-if="check.busy.length" class="stuck strong"
+          >{{ list(check.busy) }} {{ check.busy.length === 1 ? 'is' : 'are' }} busy then.
+        </span>
         <span v-if="check.outside.length" class="carried">Outside the hours of {{ list(check.outside) }}. </span>
-        <span v-if="check.unknown.length" class="carried">Nobody knows whether {{ list(check.unknown) }} {{ check.unknown.length === 1 ? 'is' : 'are' }} free. </span>
-        <span v-if="!check.busy.length && !check.outside.length && !check.unknown.length" class="fresh strong">Everybody is free then.</span>
+        <span v-if="check.unknown.length" class="carried"
+          >Nobody knows whether {{ list(check.unknown) }} {{ check.unknown.length === 1 ? 'is' : 'are' }} free.
+        </span>
+        <span v-if="!check.busy.length && !check.outside.length && !check.unknown.length" class="fresh strong"
+          >Everybody is free then.</span
+        >
       </template>
     </p>
-    <v-checkbox v-model="form.ownWhere" :label="`Held elsewhere than the series${placeNow && !sheet.own.where ? ` (${placeNow})` : ''}`" />
+    <v-checkbox
+      v-model="form.ownWhere"
+      :label="`Held elsewhere than the series${placeNow && !sheet.own.where ? ` (${placeNow})` : ''}`"
+    />
     <template v-if="form.ownWhere">
       <PlaceFields v-model="form.where" :error="changeError" plain />
       <CallFields v-model="form.call" :error="changeError" />
     </template>
-    <p class="soft small">The sheet and its papers go along.<template v-if="moved"> Answers are asked for again, since the time changes.</template></p>
+    <p class="soft small">
+      The sheet and its papers go along.<template v-if="moved">
+        Answers are asked for again, since the time changes.</template
+      >
+    </p>
   </FormDialog>
 </template>
 
 <style scoped>
-.when { display: grid; grid-template-columns: minmax(0, 1fr) 130px; gap: 12px; }
-@media (max-width: 500px) { .when { grid-template-columns: 1fr; } }
+.when {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 130px;
+  gap: 12px;
+}
+@media (max-width: 500px) {
+  .when {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

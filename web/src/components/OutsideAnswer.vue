@@ -8,7 +8,11 @@ import MomentField from './MomentField.vue'
 const { meeting, busy } = defineProps<{ meeting: Schemas['OutsideMeeting']; busy: boolean }>()
 const emit = defineEmits<{ answer: [Schemas['OutsideAnswer']]; offer: [Schemas['OutsideOffer']] }>()
 
-const ANSWERS: [Schemas['OutsideAnswer']['answer'], string][] = [['accepted', 'I come'], ['tentative', 'I may come'], ['declined', 'I cannot']]
+const ANSWERS: [Schemas['OutsideAnswer']['answer'], string][] = [
+  ['accepted', 'I come'],
+  ['tentative', 'I may come'],
+  ['declined', 'I cannot'],
+]
 const note = ref(meeting.note ?? '')
 const which = ref('')
 const offering = ref(false)
@@ -17,14 +21,47 @@ const at = ref('')
 
 <template>
   <form class="stack" novalidate @submit.prevent>
-    <v-select v-if="meeting.dates.length > 1" v-model="which" :items="[{ title: 'to all its dates', value: '' }, ...meeting.dates.map(date => ({ title: `on ${mediumDay(date.localStart)} only`, value: date.recurrenceAt }))]" label="This is my answer" />
+    <v-select
+      v-if="meeting.dates.length > 1"
+      v-model="which"
+      :items="[
+        { title: 'to all its dates', value: '' },
+        ...meeting.dates.map(date => ({ title: `on ${mediumDay(date.localStart)} only`, value: date.recurrenceAt })),
+      ]"
+      label="This is my answer"
+    />
     <v-text-field v-model="note" label="A note with it (optional)" />
-    <p class="row"><v-btn v-for="[word, label] in ANSWERS" :key="word" size="small" variant="outlined" :disabled="busy" :aria-label="`${label}: ${meeting.title}`" @click="emit('answer', { answer: word, note: note || null, recurrenceAt: which || null })">{{ label }}</v-btn><button type="button" class="quiet small" :aria-expanded="offering" @click="offering = !offering">Offer another time</button></p>
-    <div v-if="offering" class="row"><MomentField v-model="at" :label="`Begins on, ${meeting.zonePlace} time`" class="offer" /><v-btn size="small" variant="outlined" :disabled="!at || busy" @click="emit('offer', { localStart: at, recurrenceAt: which || null, note: note || null })">Send the offer</v-btn></div>
+    <p class="row">
+      <v-btn
+        v-for="[word, label] in ANSWERS"
+        :key="word"
+        size="small"
+        variant="outlined"
+        :disabled="busy"
+        :aria-label="`${label}: ${meeting.title}`"
+        @click="emit('answer', { answer: word, note: note || null, recurrenceAt: which || null })"
+        >{{ label }}</v-btn
+      ><button type="button" class="quiet small" :aria-expanded="offering" @click="offering = !offering">
+        Offer another time
+      </button>
+    </p>
+    <div v-if="offering" class="row">
+      <MomentField v-model="at" :label="`Begins on, ${meeting.zonePlace} time`" class="offer" /><v-btn
+        size="small"
+        variant="outlined"
+        :disabled="!at || busy"
+        @click="emit('offer', { localStart: at, recurrenceAt: which || null, note: note || null })"
+        >Send the offer</v-btn
+      >
+    </div>
   </form>
 </template>
 
 <style scoped>
-form { padding: 6px 0; }
-.offer { flex: 1 1 260px; }
+form {
+  padding: 6px 0;
+}
+.offer {
+  flex: 1 1 260px;
+}
 </style>

@@ -6,7 +6,13 @@ import type { Schemas } from '../api/client'
 import { useRemoval } from '../composables/useRemoval'
 
 /** Papers of a meeting: chosen, dragged or pasted, several at once, with how far each has come. */
-const { papers, meetingId, mayBring, me } = defineProps<{ papers: Schemas['Paper'][]; meetingId: string; mayBring: boolean; me: string; runs: boolean }>()
+const { papers, meetingId, mayBring, me } = defineProps<{
+  papers: Schemas['Paper'][]
+  meetingId: string
+  mayBring: boolean
+  me: string
+  runs: boolean
+}>()
 const emit = defineEmits<{ changed: [] }>()
 const coming = ref<{ name: string; share: number; fault: string; retry: () => void }[]>([])
 const over = ref(false)
@@ -15,42 +21,125 @@ function bring(files: Iterable<File>) {
   for (const file of files) one(file, newKey())
 }
 async function one(file: File, id: string) {
-  coming.value.push({ name: file.name, share: 0, fault: '', retry: () => { coming.value = coming.value.filter(other => other.name !== file.name); one(file, id) } })
+  coming.value.push({
+    name: file.name,
+    share: 0,
+    fault: '',
+    retry: () => {
+      coming.value = coming.value.filter(other => other.name !== file.name)
+      one(file, id)
+    },
+  })
   const entry = coming.value.at(-1)!
   try {
-    await bringPaper(meetingId, id, file, share => { entry.share = share })
+    await bringPaper(meetingId, id, file, share => {
+      entry.share = share
+    })
     coming.value = coming.value.filter(other => other !== entry)
     emit('changed')
-  } catch (fault) { entry.fault = (fault as Error).message }
+  } catch (fault) {
+    entry.fault = (fault as Error).message
+  }
 }
 const { remove, isThere } = useRemoval()
-const drop = (paper: Schemas['Paper']) => remove(paper.id, `${paper.name} is removed.`, () => removePaper(paper.id).then(() => emit('changed')))
-const size = (bytes: number) => (bytes < 100_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`)
+const drop = (paper: Schemas['Paper']) =>
+  remove(paper.id, `${paper.name} is removed.`, () => removePaper(paper.id).then(() => emit('changed')))
+const size = (bytes: number) =>
+  bytes < 100_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`
 </script>
 
 <template>
-  <section v-if="papers.length || mayBring" class="papers" :class="{ over }" aria-labelledby="papers" @dragover.prevent="over = mayBring" @dragleave="over = false" @drop.prevent="over = false; mayBring && bring($event.dataTransfer?.files ?? [])" @paste="mayBring && bring($event.clipboardData?.files ?? [])">
+  <section
+    v-if="papers.length || mayBring"
+    class="papers"
+    :class="{ over }"
+    aria-labelledby="papers"
+    @dragover.prevent="over = mayBring"
+    @dragleave="over = false"
+    @drop.prevent="
+      over = false
+      mayBring && bring($event.dataTransfer?.files ?? [])
+    "
+    @paste="mayBring && bring($event.clipboardData?.files ?? [])"
+  >
     <h2 id="papers" class="eyebrow">Papers{{ papers.length ? ` · ${papers.length}` : '' }}</h2>
     <p class="small"><a :href="`/api/meetings/${meetingId}/agenda`" download>The agenda as a PDF</a></p>
     <ul>
       <li v-for="paper in papers.filter(isThere)" :key="paper.id" class="row spread">
-        <a :href="`/api/papers/${paper.id}`" download>{{ paper.name }}</a><span class="small soft">{{ size(paper.sizeBytes) }} <button v-if="mayBring && (runs || paper.broughtBy.id === me)" type="button" class="quiet small" :aria-label="`Remove: ${paper.name}`" @click="drop(paper)">Remove</button></span>
+        <a :href="`/api/papers/${paper.id}`" download>{{ paper.name }}</a><span class="small soft"
+          >{{ size(paper.sizeBytes) }}
+          <button
+            v-if="mayBring && (runs || paper.broughtBy.id === me)"
+            type="button"
+            class="quiet small"
+            :aria-label="`Remove: ${paper.name}`"
+            @click="drop(paper)"
+          >
+            Remove
+          </button></span
+        >
       </li>
       <li v-for="entry in coming" :key="entry.name" role="status">
         <span class="small">{{ entry.name }}</span>
-        <v-progress-linear v-if="!entry.fault" :model-value="100 * entry.share" color="primary" :aria-label="`Bringing ${entry.name}`" />
-        <p v-else class="small stuck">{{ entry.fault }} <button type="button" class="quiet small" @click="entry.retry()">Try again</button><button type="button" class="quiet small" :aria-label="`Dismiss: ${entry.name}`" @click="coming = coming.filter(other => other !== entry)">Dismiss</button></p>
+        <v-progress-linear
+          v-if="!entry.fault"
+          :model-value="100 * entry.share"
+          color="primary"
+          :aria-label="`Bringing ${entry.name}`"
+        />
+        <p v-else class="small stuck">
+          {{ entry.fault }} <button type="button" class="quiet small" @click="entry.retry()">Try again</button
+          ><button
+            type="button"
+            class="quiet small"
+            :aria-label="`Dismiss: ${entry.name}`"
+            @click="coming = coming.filter(other => other !== entry)"
+          >
+            Dismiss
+          </button>
+        </p>
       </li>
     </ul>
-    <label v-if="mayBring" class="quiet small add">Add papers<span class="soft"> or drag them here</span><input type="file" multiple aria-label="Add papers" @change="bring(($event.target as HTMLInputElement).files ?? []); ($event.target as HTMLInputElement).value = ''"></label>
+    <label v-if="mayBring" class="quiet small add"
+      >Add papers<span class="soft"> or drag them here</span
+      ><input
+        type="file"
+        multiple
+        aria-label="Add papers"
+        @change="
+          bring(($event.target as HTMLInputElement).files ?? [])
+          ;($event.target as HTMLInputElement).value = ''
+        "
+    /></label>
   </section>
 </template>
 
 <style scoped>
-.papers { margin-top: 16px; padding-top: 12px; border-top: 1px solid var(--line); }
-.papers.over { outline: 2px dashed var(--pine); outline-offset: 4px; }
-li { padding: 3px 0; overflow-wrap: anywhere; }
-.add { position: relative; display: inline-block; padding-left: 0; }
-.add input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
-.add:focus-within { outline: 2px solid var(--stuck); }
+.papers {
+  margin-top: 16px;
+  padding-top: 12px;
+  border-top: 1px solid var(--line);
+}
+.papers.over {
+  outline: 2px dashed var(--pine);
+  outline-offset: 4px;
+}
+li {
+  padding: 3px 0;
+  overflow-wrap: anywhere;
+}
+.add {
+  position: relative;
+  display: inline-block;
+  padding-left: 0;
+}
+.add input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+.add:focus-within {
+  outline: 2px solid var(--stuck);
+}
 </style>

@@ -21,46 +21,98 @@ const rows = ref<Row[] | null>(null)
 const error = ref<Error | null>(null)
 const busy = ref(false)
 const invite = ref(true)
-watch(open, shown => { if (shown) { rows.value = null; error.value = null } })
+watch(open, shown => {
+  if (shown) {
+    rows.value = null
+    error.value = null
+  }
+})
 const fine = computed(() => rows.value?.filter(row => row.problems.length === 0 || row.mending) ?? [])
 const faulty = computed(() => (rows.value?.length ?? 0) - fine.value.length)
 const people = (number: number) => count(number, 'person').replace('persons', 'people')
 /** What the server says against a row, at its field. */
-const at = (row: Row, name: string) => (error.value instanceof ProblemError ? error.value.at(`/people/${fine.value.indexOf(row)}/${name}`) : undefined)
+const at = (row: Row, name: string) =>
+  error.value instanceof ProblemError ? error.value.at(`/people/${fine.value.indexOf(row)}/${name}`) : undefined
 const atRow = computed(() => fine.value.some(row => ['name', 'email', 'timeZone'].some(name => at(row, name))))
 
 async function read(files: File | File[] | undefined) {
   const file = Array.isArray(files) ? files[0] : files
   if (!file) return
-  error.value = file.size > LARGEST_BYTES ? new Error('This file is larger than 5 MB. Split it, or leave out pictures.') : file.size === 0 ? new Error('This file is empty.') : null
+  error.value =
+    file.size > LARGEST_BYTES
+      ? new Error('This file is larger than 5 MB. Split it, or leave out pictures.')
+      : file.size === 0
+        ? new Error('This file is empty.')
+        : null
   if (error.value) return
   busy.value = true
   try {
-    const preview = await previewImport({ content: await base64(file), kind: /\.vcf$/i.test(file.name) || file.type.includes('vcard') ? 'vcard' : 'csv', timeZone })
+    const preview = await previewImport({
+      content: await base64(file),
+      kind: /\.vcf$/i.test(file.name) || file.type.includes('vcard') ? 'vcard' : 'csv',
+      timeZone,
+    })
     rows.value = preview.people.map(person => ({ ...person, id: newKey(), mending: false }))
-  } catch (fault) { rows.value = null; error.value = fault as Error } finally { busy.value = false }
+  } catch (fault) {
+    rows.value = null
+    error.value = fault as Error
+  } finally {
+    busy.value = false
+  }
 }
 async function keep() {
   busy.value = true
   error.value = null
   try {
-    const { kept } = await keepImport({ people: fine.value.map(({ id, name, email, timeZone: zone }) => ({ id, name: name.trim(), email: email.trim(), timeZone: zone })), invite: invite.value })
+    const { kept } = await keepImport({
+      people: fine.value.map(({ id, name, email, timeZone: zone }) => ({
+        id,
+        name: name.trim(),
+        email: email.trim(),
+        timeZone: zone,
+      })),
+      invite: invite.value,
+    })
     cache.invalidateQueries({ queryKey: ['people'] })
     open.value = false
     say(`${people(kept)} imported.`)
   } catch (fault) {
     error.value = fault as Error
-    rows.value?.forEach(row => { if (['name', 'email', 'timeZone'].some(name => at(row, name))) row.mending = true })
-  } finally { busy.value = false }
+    rows.value?.forEach(row => {
+      if (['name', 'email', 'timeZone'].some(name => at(row, name))) row.mending = true
+    })
+  } finally {
+    busy.value = false
+  }
 }
 </script>
 
 <template>
-  <FormDialog v-model="open" title="Import people" :verb="rows ? `Import ${people(fine.length)}` : 'Import'" :error="atRow ? null : error" :busy="busy" :disabled="fine.length === 0" :width="760" @submit="keep">
-    <v-file-input label="A table (.csv) or vCards (.vcf)" accept=".csv,.vcf,text/csv,text/vcard" variant="outlined" density="compact" prepend-icon="" hint="A table names its columns in the first line: name, mail address, time zone" persistent-hint @update:model-value="read" />
+  <FormDialog
+    v-model="open"
+    title="Import people"
+    :verb="rows ? `Import ${people(fine.length)}` : 'Import'"
+    :error="atRow ? null : error"
+    :busy="busy"
+    :disabled="fine.length === 0"
+    :width="760"
+    @submit="keep"
+  >
+    <v-file-input
+      label="A table (.csv) or vCards (.vcf)"
+      accept=".csv,.vcf,text/csv,text/vcard"
+      variant="outlined"
+      density="compact"
+      prepend-icon=""
+      hint="A table names its columns in the first line: name, mail address, time zone"
+      persistent-hint
+      @update:model-value="read"
+    />
     <div v-if="rows" role="status">
       <v-checkbox v-model="invite" label="Mail them a link to sign in" />
-      <p class="strong">{{ people(fine.length) }} can be imported<template v-if="faulty">, {{ faulty }} cannot yet</template>.</p>
+      <p class="strong">
+        {{ people(fine.length) }} can be imported<template v-if="faulty">, {{ faulty }} cannot yet</template>.
+      </p>
     </div>
     <ul v-if="rows" class="ruled small">
       <li v-for="row in rows" :key="row.id" :class="{ stuck: row.problems.length && !row.mending }">
@@ -73,8 +125,19 @@ async function keep() {
           </div>
         </template>
         <template v-else>
-          <span class="soft">{{ row.line }}</span> <b>{{ row.name || '–' }}</b> {{ row.email }} <span class="soft">{{ row.timeZone }}</span>
-          <template v-if="row.problems.length"><br>{{ row.problems.join(' ') }} <button type="button" class="quiet small" :aria-label="`Correct line ${row.line}`" @click="row.mending = true">Correct it</button></template>
+          <span class="soft">{{ row.line }}</span> <b>{{ row.name || '–' }}</b> {{ row.email }}
+          <span class="soft">{{ row.timeZone }}</span>
+          <template v-if="row.problems.length"
+            ><br />{{ row.problems.join(' ') }}
+            <button
+              type="button"
+              class="quiet small"
+              :aria-label="`Correct line ${row.line}`"
+              @click="row.mending = true"
+            >
+              Correct it
+            </button></template
+          >
         </template>
       </li>
     </ul>
@@ -82,6 +145,15 @@ async function keep() {
 </template>
 
 <style scoped>
-.mend { display: grid; grid-template-columns: 1fr 1.3fr 1fr; gap: 8px; padding: 6px 0; }
-@media (max-width: 600px) { .mend { grid-template-columns: 1fr; } }
+.mend {
+  display: grid;
+  grid-template-columns: 1fr 1.3fr 1fr;
+  gap: 8px;
+  padding: 6px 0;
+}
+@media (max-width: 600px) {
+  .mend {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -8,19 +8,52 @@ import WeekHours from './WeekHours.vue'
 import ZoneField from './ZoneField.vue'
 
 /** A room or a piece of equipment: new, or changed. */
-const { place, people, timeZone } = defineProps<{ place: Schemas['Place'] | Schemas['PlacePage'] | null; people: Person[]; timeZone: string }>()
+const { place, people, timeZone } = defineProps<{
+  place: Schemas['Place'] | Schemas['PlacePage'] | null
+  people: Person[]
+  timeZone: string
+}>()
 const open = defineModel<boolean>({ required: true })
 
 const { save, saveError, isSaving, resetSave } = usePlaces()
-const form = ref({ id: '', name: '', kind: 'room' as 'room' | 'equipment', seats: null as number | null, equipment: [] as string[], timeZone: '', whereabouts: '', lookedAfterById: null as string | null, opening: false, openingHours: {} as Schemas['WeekHours'] })
-watch(open, shown => {
-  if (!shown) return
-  resetSave()
-  form.value = {
-    id: place?.id ?? newKey(), name: place?.name ?? '', kind: place?.kind ?? 'room', seats: place?.seats ?? null, equipment: [...(place?.equipment ?? [])], timeZone: place?.timeZone ?? timeZone,
-    whereabouts: place?.whereabouts ?? '', lookedAfterById: place?.lookedAfterBy?.id ?? null, opening: !!place?.openingHours, openingHours: place?.openingHours ?? { mo: [['07:00', '18:00']], tu: [['07:00', '18:00']], we: [['07:00', '18:00']], th: [['07:00', '18:00']], fr: [['07:00', '18:00']] },
-  }
-}, { immediate: true })
+const form = ref({
+  id: '',
+  name: '',
+  kind: 'room' as 'room' | 'equipment',
+  seats: null as number | null,
+  equipment: [] as string[],
+  timeZone: '',
+  whereabouts: '',
+  lookedAfterById: null as string | null,
+  opening: false,
+  openingHours: {} as Schemas['WeekHours'],
+})
+watch(
+  open,
+  shown => {
+    if (!shown) return
+    resetSave()
+    form.value = {
+      id: place?.id ?? newKey(),
+      name: place?.name ?? '',
+      kind: place?.kind ?? 'room',
+      seats: place?.seats ?? null,
+      equipment: [...(place?.equipment ?? [])],
+      timeZone: place?.timeZone ?? timeZone,
+      whereabouts: place?.whereabouts ?? '',
+      lookedAfterById: place?.lookedAfterBy?.id ?? null,
+      opening: !!place?.openingHours,
+      openingHours: place?.openingHours ?? {
+        mo: [['07:00', '18:00']],
+        tu: [['07:00', '18:00']],
+        we: [['07:00', '18:00']],
+        th: [['07:00', '18:00']],
+        fr: [['07:00', '18:00']],
+      },
+    }
+  },
+  { immediate: true },
+)
 const at = (pointer: string) => (saveError.value instanceof ProblemError ? saveError.value.at(pointer) : undefined)
 const unsure = ref(false)
 const choices = computed(() => people.map(person => ({ title: person.name, value: person.id })))
@@ -28,24 +61,75 @@ const choices = computed(() => people.map(person => ({ title: person.name, value
 async function keep() {
   const { opening, openingHours, seats, whereabouts, ...rest } = form.value
   try {
-    await save({ ...rest, seats: seats || null, whereabouts: whereabouts || null, openingHours: opening ? openingHours : null, ...(place ? { version: place.version } : {}) })
+    await save({
+      ...rest,
+      seats: seats || null,
+      whereabouts: whereabouts || null,
+      openingHours: opening ? openingHours : null,
+      ...(place ? { version: place.version } : {}),
+    })
     open.value = false
-  } catch { /* shown at the field */ }
+  } catch {
+    /* shown at the field */
+  }
 }
 </script>
 
 <template>
-  <FormDialog v-model="open" v-model:form="form" :draft="`place-${place?.id ?? 'new'}`" :title="place ? place.name : 'Add a place'" :verb="place ? 'Save' : 'Add'" :disabled="unsure" :error="at('/name') ? null : saveError" :busy="isSaving" :width="620" @submit="keep">
+  <FormDialog
+    v-model="open"
+    v-model:form="form"
+    :draft="`place-${place?.id ?? 'new'}`"
+    :title="place ? place.name : 'Add a place'"
+    :verb="place ? 'Save' : 'Add'"
+    :disabled="unsure"
+    :error="at('/name') ? null : saveError"
+    :busy="isSaving"
+    :width="620"
+    @submit="keep"
+  >
     <v-text-field v-model="form.name" label="Name" autofocus :error-messages="at('/name')" />
-    <div class="pair"><v-select v-model="form.kind" :items="[{ title: 'a room', value: 'room' }, { title: 'a piece of equipment', value: 'equipment' }]" label="It is" /><v-text-field v-model.number="form.seats" type="number" min="1" label="Seats" :error-messages="at('/seats')" /></div>
-    <v-combobox v-model="form.equipment" multiple chips closable-chips label="What stands in it" variant="outlined" density="compact" hide-details="auto" />
-    <div class="pair"><v-text-field v-model="form.whereabouts" label="Where it is" /><ZoneField v-model="form.timeZone" :error-messages="at('/timeZone')" /></div>
+    <div class="pair">
+      <v-select
+        v-model="form.kind"
+        :items="[
+          { title: 'a room', value: 'room' },
+          { title: 'a piece of equipment', value: 'equipment' },
+        ]"
+        label="It is"
+      /><v-text-field v-model.number="form.seats" type="number" min="1" label="Seats" :error-messages="at('/seats')" />
+    </div>
+    <v-combobox
+      v-model="form.equipment"
+      multiple
+      chips
+      closable-chips
+      label="What stands in it"
+      variant="outlined"
+      density="compact"
+      hide-details="auto"
+    />
+    <div class="pair">
+      <v-text-field v-model="form.whereabouts" label="Where it is" /><ZoneField
+        v-model="form.timeZone"
+        :error-messages="at('/timeZone')"
+      />
+    </div>
     <v-select v-model="form.lookedAfterById" :items="choices" label="Looked after by" clearable />
     <v-checkbox v-model="form.opening" label="Open at certain hours only" />
-    <WeekHours v-if="form.opening" v-model="form.openingHours" v-model:unsure="unsure" :at="pointer => at(`/openingHours/${pointer}`)" />
+    <WeekHours
+      v-if="form.opening"
+      v-model="form.openingHours"
+      v-model:unsure="unsure"
+      :at="pointer => at(`/openingHours/${pointer}`)"
+    />
   </FormDialog>
 </template>
 
 <style scoped>
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
 </style>

@@ -9,17 +9,42 @@ const { id, reminders } = defineProps<{ id: string; reminders: Schemas['Reminder
 const { keep, error, isKeeping } = useReminders(() => id)
 const { say } = useNotice()
 
-const BEFORE = [{ title: 'as each series has it', value: null }, { title: 'no mail', value: 0 }, { title: '15 minutes before', value: 15 }, { title: 'an hour before', value: 60 }, { title: 'a day before', value: 1440 }]
+const BEFORE = [
+  { title: 'as each series has it', value: null },
+  { title: 'no mail', value: 0 },
+  { title: '15 minutes before', value: 15 },
+  { title: 'an hour before', value: 60 },
+  { title: 'a day before', value: 1440 },
+]
 const form = ref({ phone: '', textReminders: false, mailOwn: false, remindMin: null as number | null })
-watch(() => reminders, found => { form.value = { phone: found.phone ?? '', textReminders: found.textReminders, mailOwn: found.mailOwn, remindMin: found.remindMin } }, { immediate: true })
-const changed = computed(() => form.value.phone !== (reminders.phone ?? '') || form.value.textReminders !== reminders.textReminders || form.value.mailOwn !== reminders.mailOwn || form.value.remindMin !== reminders.remindMin)
+watch(
+  () => reminders,
+  found => {
+    form.value = {
+      phone: found.phone ?? '',
+      textReminders: found.textReminders,
+      mailOwn: found.mailOwn,
+      remindMin: found.remindMin,
+    }
+  },
+  { immediate: true },
+)
+const changed = computed(
+  () =>
+    form.value.phone !== (reminders.phone ?? '') ||
+    form.value.textReminders !== reminders.textReminders ||
+    form.value.mailOwn !== reminders.mailOwn ||
+    form.value.remindMin !== reminders.remindMin,
+)
 const at = (pointer: string) => (error.value instanceof ProblemError ? error.value.at(pointer) : undefined)
 
 async function save() {
   try {
     await keep({ ...form.value, phone: form.value.phone.trim() || null })
     say('Saved.')
-  } catch { /* shown at the field */ }
+  } catch {
+    /* shown at the field */
+  }
 }
 </script>
 
@@ -31,7 +56,15 @@ async function save() {
       <v-select v-model="form.remindMin" :items="BEFORE" label="By mail" />
       <template v-if="reminders.texts">
         <v-checkbox v-model="form.textReminders" label="By text message as well" />
-        <v-text-field v-if="form.textReminders || form.phone" v-model="form.phone" type="tel" autocomplete="tel" label="Number" placeholder="+47 55 00 00 00" :error-messages="at('/phone')" />
+        <v-text-field
+          v-if="form.textReminders || form.phone"
+          v-model="form.phone"
+          type="tel"
+          autocomplete="tel"
+          label="Number"
+          placeholder="+47 55 00 00 00"
+          :error-messages="at('/phone')"
+        />
       </template>
       <v-checkbox v-model="form.mailOwn" label="Invitations and reminders of series I keep, too" />
       <v-btn type="submit" variant="outlined" :disabled="!changed" :loading="isKeeping">Save</v-btn>
@@ -40,6 +73,12 @@ async function save() {
 </template>
 
 <style scoped>
-.form { margin-top: 12px; gap: 4px; justify-items: start; }
-.form > .v-input { width: 100%; }
+.form {
+  margin-top: 12px;
+  gap: 4px;
+  justify-items: start;
+}
+.form > .v-input {
+  width: 100%;
+}
 </style>

@@ -17,11 +17,16 @@ const moved = computed(() => preview.dates.filter(date => date.note).length)
   <div class="stack">
     <p class="sentence" role="status">{{ preview.sentence }}.</p>
     <p class="soft small">
-      {{ shown }}<template v-if="moved">, {{ count(moved, 'of them') .replace('of thems', 'of them') }} on a day the clocks change</template>.
+      {{ shown
+      }}<template v-if="moved"
+        >, {{ count(moved, 'of them').replace('of thems', 'of them') }} on a day the clocks change</template
+      >.
     </p>
     <ol class="dates" tabindex="0" aria-label="All dates">
       <li v-for="(date, i) in preview.dates" :key="date.startsAt" :class="{ marked: date.note }">
-        <span class="soft small nr">{{ i + 1 }}</span><span>{{ shortDay(date.localStart) }} {{ date.localStart.slice(0, 4) }}, {{ clock(date.localStart) }}</span>
+        <span class="soft small nr">{{ i + 1 }}</span><span
+          >{{ shortDay(date.localStart) }} {{ date.localStart.slice(0, 4) }}, {{ clock(date.localStart) }}</span
+        >
         <span v-if="date.note" class="small carried">{{ date.note }}</span>
       </li>
     </ol>
@@ -29,9 +34,27 @@ const moved = computed(() => preview.dates.filter(date => date.note).length)
 </template>
 
 <style scoped>
-.sentence { font: 600 1.2143rem/1.35 'Bricolage Grotesque Variable', sans-serif; }
-.dates { max-height: 380px; overflow: auto; border-top: 1px solid var(--line); }
-.dates li { display: grid; grid-template-columns: 30px auto; padding: 4px 0; border-bottom: 1px solid var(--line); }
-.dates li .carried { grid-column: 2; }
-.nr { text-align: right; padding-right: 10px; }
+.sentence {
+  font:
+    600 1.2143rem/1.35 'Bricolage Grotesque Variable',
+    sans-serif;
+}
+.dates {
+  max-height: 380px;
+  overflow: auto;
+  border-top: 1px solid var(--line);
+}
+.dates li {
+  display: grid;
+  grid-template-columns: 30px auto;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+}
+.dates li .carried {
+  grid-column: 2;
+}
+.nr {
+  text-align: right;
+  padding-right: 10px;
+}
 </style>

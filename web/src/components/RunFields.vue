@@ -13,28 +13,54 @@ const { problem, tried } = defineProps<{ problem: Error | null; tried: boolean }
 const form = defineModel<RunForm>({ required: true })
 
 const REPEATS = [
-  { title: 'Once', value: 'once' }, { title: 'Daily', value: 'daily' }, { title: 'Weekly, on chosen days', value: 'weekly' },
-  { title: 'Monthly, on a date', value: 'month-day' }, { title: 'Monthly, on a weekday such as the first Friday', value: 'month-weekday' },
-  { title: 'Yearly', value: 'yearly' }, { title: 'On dates set by hand', value: 'by-hand' },
+  { title: 'Once', value: 'once' },
+  { title: 'Daily', value: 'daily' },
+  { title: 'Weekly, on chosen days', value: 'weekly' },
+  { title: 'Monthly, on a date', value: 'month-day' },
+  { title: 'Monthly, on a weekday such as the first Friday', value: 'month-weekday' },
+  { title: 'Yearly', value: 'yearly' },
+  { title: 'On dates set by hand', value: 'by-hand' },
 ]
-const repeatsHere = computed(() => (form.value.repeat === 'kept' ? [{ title: 'As it is', value: 'kept' }, ...REPEATS] : REPEATS))
-const UNITS = { 'daily': 'days', 'weekly': 'weeks', 'month-day': 'months', 'month-weekday': 'months', 'yearly': 'years' } as Record<string, string>
-const NTHS = [[1, 'first'], [2, 'second'], [3, 'third'], [4, 'fourth'], [5, 'fifth'], [-1, 'last'], [-2, 'second last']].map(([value, title]) => ({ value, title }))
-const MONTH_DAYS = [...Array.from({ length: 31 }, (_, i) => ({ value: i + 1, title: `${i + 1}` })), { value: -1, title: 'the last day' }]
+const repeatsHere = computed(() =>
+  form.value.repeat === 'kept' ? [{ title: 'As it is', value: 'kept' }, ...REPEATS] : REPEATS,
+)
+const UNITS = {
+  daily: 'days',
+  weekly: 'weeks',
+  'month-day': 'months',
+  'month-weekday': 'months',
+  yearly: 'years',
+} as Record<string, string>
+const NTHS = [
+  [1, 'first'],
+  [2, 'second'],
+  [3, 'third'],
+  [4, 'fourth'],
+  [5, 'fifth'],
+  [-1, 'last'],
+  [-2, 'second last'],
+].map(([value, title]) => ({ value, title }))
+const MONTH_DAYS = [
+  ...Array.from({ length: 31 }, (_, i) => ({ value: i + 1, title: `${i + 1}` })),
+  { value: -1, title: 'the last day' },
+]
 
 // Days that were those of the first date follow it when it moves.
 let before = form.value.day
-watch(() => [form.value, form.value.day] as const, ([run, day], [earlier]) => {
-  if (!day) return
-  if (run !== earlier) {
-    before = day // another run altogether, whose days are its own
-    return
-  }
-  if (run.weekdays.join() === weekdayOf(before)) run.weekdays = [weekdayOf(day)]
-  if (run.nthWeekday === weekdayOf(before)) run.nthWeekday = weekdayOf(day)
-  if (run.monthDay === Number(before.slice(8))) run.monthDay = Number(day.slice(8))
-  before = day
-})
+watch(
+  () => [form.value, form.value.day] as const,
+  ([run, day], [earlier]) => {
+    if (!day) return
+    if (run !== earlier) {
+      before = day // another run altogether, whose days are its own
+      return
+    }
+    if (run.weekdays.join() === weekdayOf(before)) run.weekdays = [weekdayOf(day)]
+    if (run.nthWeekday === weekdayOf(before)) run.nthWeekday = weekdayOf(day)
+    if (run.monthDay === Number(before.slice(8))) run.monthDay = Number(day.slice(8))
+    before = day
+  },
+)
 
 const repeats = computed(() => form.value.repeat in UNITS)
 const ends = computed(() => repeats.value || form.value.repeat === 'kept')
@@ -46,7 +72,8 @@ function at(name: string, ...parts: string[]) {
   return found && parts.includes(problem.problem.part ?? '') ? found : undefined
 }
 
-const missing = (value: unknown, sentence: string) => (tried && (value === '' || value === null || value === undefined) ? sentence : undefined)
+const missing = (value: unknown, sentence: string) =>
+  tried && (value === '' || value === null || value === undefined) ? sentence : undefined
 
 function toggle(code: string) {
   const chosen = new Set(form.value.weekdays)
@@ -58,47 +85,171 @@ function toggle(code: string) {
 <template>
   <div class="fields">
     <div class="line">
-      <DateField v-model="form.day" label="First date" :time-zone="form.timeZone || undefined" class="day" :error-messages="missing(form.day, 'Give the first date.') ?? at('localStart')" />
-      <TimeField v-model="form.time" label="Starts at" class="short" :error-messages="missing(form.time, 'Give a time.')" />
-      <LengthField v-model="form.lengthMin" label="Length" class="short" :error-messages="missing(form.lengthMin, 'Give a length.') ?? at('lengthMin')" />
+      <DateField
+        v-model="form.day"
+        label="First date"
+        :time-zone="form.timeZone || undefined"
+        class="day"
+        :error-messages="missing(form.day, 'Give the first date.') ?? at('localStart')"
+      />
+      <TimeField
+        v-model="form.time"
+        label="Starts at"
+        class="short"
+        :error-messages="missing(form.time, 'Give a time.')"
+      />
+      <LengthField
+        v-model="form.lengthMin"
+        label="Length"
+        class="short"
+        :error-messages="missing(form.lengthMin, 'Give a length.') ?? at('lengthMin')"
+      />
       <ZoneField v-model="form.timeZone" :error-messages="missing(form.timeZone, 'Choose a zone.') ?? at('timeZone')" />
     </div>
     <v-select v-model="form.repeat" :items="repeatsHere" label="How often" :error-messages="at('rule', 'FREQ', '')" />
     <div v-if="form.repeat === 'weekly'" role="group" aria-label="On these days" class="days">
-      <button v-for="day in WEEKDAYS" :key="day.code" type="button" :class="{ on: form.weekdays.includes(day.code) }" :aria-pressed="form.weekdays.includes(day.code)" @click="toggle(day.code)">{{ day.name.slice(0, 3) }}<span class="visually-hidden">{{ day.name.slice(3) }}</span></button>
+      <button
+        v-for="day in WEEKDAYS"
+        :key="day.code"
+        type="button"
+        :class="{ on: form.weekdays.includes(day.code) }"
+        :aria-pressed="form.weekdays.includes(day.code)"
+        @click="toggle(day.code)"
+      >
+        {{ day.name.slice(0, 3) }}<span class="visually-hidden">{{ day.name.slice(3) }}</span>
+      </button>
       <p v-if="form.weekdays.length === 0" class="stuck small" role="alert">Choose at least one day.</p>
       <p v-if="at('rule', 'BYDAY')" class="stuck small" role="alert">{{ at('rule', 'BYDAY') }}</p>
     </div>
-    <v-select v-if="form.repeat === 'month-day'" v-model="form.monthDay" :items="MONTH_DAYS" label="On day" :error-messages="at('rule', 'BYMONTHDAY')" hint="Months without that day are left out" persistent-hint />
+    <v-select
+      v-if="form.repeat === 'month-day'"
+      v-model="form.monthDay"
+      :items="MONTH_DAYS"
+      label="On day"
+      :error-messages="at('rule', 'BYMONTHDAY')"
+      hint="Months without that day are left out"
+      persistent-hint
+    />
     <div v-if="form.repeat === 'month-weekday'" class="line">
       <v-select v-model="form.nth" :items="NTHS" label="On the" />
-      <v-select v-model="form.nthWeekday" :items="WEEKDAYS.map(day => ({ title: day.name, value: day.code }))" label="Weekday" :error-messages="at('rule', 'BYDAY')" />
+      <v-select
+        v-model="form.nthWeekday"
+        :items="WEEKDAYS.map(day => ({ title: day.name, value: day.code }))"
+        label="Weekday"
+        :error-messages="at('rule', 'BYDAY')"
+      />
     </div>
     <div v-if="ends" class="line">
-      <v-text-field v-if="repeats" v-model.number="form.interval" type="number" min="1" label="Every" :suffix="UNITS[form.repeat]" :error-messages="missing(form.interval, 'Give a number.') ?? at('rule', 'INTERVAL')" />
-      <v-select v-model="form.end" :items="[{ title: 'Never ends', value: 'never' }, { title: 'Ends after', value: 'count' }, { title: 'Ends on a date', value: 'until' }]" label="End" />
-      <v-text-field v-if="form.end === 'count'" v-model.number="form.count" type="number" min="1" label="Number" suffix="meetings" :error-messages="missing(form.count, 'Give a number.') ?? at('rule', 'COUNT')" />
-      <DateField v-if="form.end === 'until'" v-model="form.untilDay" label="Last possible date" :error-messages="missing(form.untilDay, 'Give a date.') ?? at('rule', 'UNTIL')" />
+      <v-text-field
+        v-if="repeats"
+        v-model.number="form.interval"
+        type="number"
+        min="1"
+        label="Every"
+        :suffix="UNITS[form.repeat]"
+        :error-messages="missing(form.interval, 'Give a number.') ?? at('rule', 'INTERVAL')"
+      />
+      <v-select
+        v-model="form.end"
+        :items="[
+          { title: 'Never ends', value: 'never' },
+          { title: 'Ends after', value: 'count' },
+          { title: 'Ends on a date', value: 'until' },
+        ]"
+        label="End"
+      />
+      <v-text-field
+        v-if="form.end === 'count'"
+        v-model.number="form.count"
+        type="number"
+        min="1"
+        label="Number"
+        suffix="meetings"
+        :error-messages="missing(form.count, 'Give a number.') ?? at('rule', 'COUNT')"
+      />
+      <DateField
+        v-if="form.end === 'until'"
+        v-model="form.untilDay"
+        label="Last possible date"
+        :error-messages="missing(form.untilDay, 'Give a date.') ?? at('rule', 'UNTIL')"
+      />
     </div>
     <div v-if="form.repeat === 'by-hand'" class="hand">
       <div v-for="(_, i) in form.dates" :key="i" class="line">
-        <MomentField :model-value="form.dates[i]!" :label="`Date ${i + 2}`" :error-messages="at(`dates/${i}`)" @update:model-value="wall => { form.dates[i] = wall }" />
-        <button type="button" class="quiet" :aria-label="`Remove: date ${i + 2}`" @click="form.dates.splice(i, 1)">Remove</button>
+        <MomentField
+          :model-value="form.dates[i]!"
+          :label="`Date ${i + 2}`"
+          :error-messages="at(`dates/${i}`)"
+          @update:model-value="
+            wall => {
+              form.dates[i] = wall
+            }
+          "
+        />
+        <button type="button" class="quiet" :aria-label="`Remove: date ${i + 2}`" @click="form.dates.splice(i, 1)">
+          Remove
+        </button>
       </div>
-      <button type="button" class="quiet" @click="form.dates.push(form.dates.at(-1) ?? `${form.day}T${form.time}`)">Add a date</button>
+      <button type="button" class="quiet" @click="form.dates.push(form.dates.at(-1) ?? `${form.day}T${form.time}`)">
+        Add a date
+      </button>
     </div>
   </div>
 </template>
 
 <style scoped>
-.fields { display: grid; gap: 14px; }
-.line { display: flex; gap: 12px; align-items: flex-start; }
-.line > * { flex: 1; }
-.line > .short { flex: 0 0 104px; }
-.line > .quiet { flex: 0; white-space: nowrap; padding-top: 9px; }
-.days { display: flex; gap: 6px; flex-wrap: wrap; align-items: center; }
-.days button { padding: 6px 12px; border: 1px solid var(--line); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; cursor: pointer; }
-.days button.on { background: var(--pine); color: rgb(var(--v-theme-on-primary)); border-color: var(--pine); font-weight: 650; }
-.hand { display: grid; gap: 10px; justify-items: start; }
-@media (max-width: 700px) { .line { flex-wrap: wrap; } .line > * { flex: 1 1 140px; } }
+.fields {
+  display: grid;
+  gap: 14px;
+}
+.line {
+  display: flex;
+  gap: 12px;
+  align-items: flex-start;
+}
+.line > * {
+  flex: 1;
+}
+.line > .short {
+  flex: 0 0 104px;
+}
+.line > .quiet {
+  flex: 0;
+  white-space: nowrap;
+  padding-top: 9px;
+}
+.days {
+  display: flex;
+  gap: 6px;
+  flex-wrap: wrap;
+  align-items: center;
+}
+.days button {
+  padding: 6px 12px;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+.days button.on {
+  background: var(--pine);
+  color: rgb(var(--v-theme-on-primary));
+  border-color: var(--pine);
+  font-weight: 650;
+}
+.hand {
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+}
+@media (max-width: 700px) {
+  .line {
+    flex-wrap: wrap;
+  }
+  .line > * {
+    flex: 1 1 140px;
+  }
+}
 </style>

@@ -13,59 +13,147 @@ const inSession = computed(() => sheet.state === 'in_session')
 const now = computed(() => clock(wallNow(sheet.timeZone, new Date(sheet.now))))
 
 const entries = computed(() => {
-  const topics = sheet.topics.filter(topic => !topic.putOff || inSession.value).map(topic => ({
-    id: topic.id, title: topic.title, who: topic.presenter?.name.split(' ')[0], length: topic.lengthMin, slot: topic as Schemas['Slot'], present: topic.present,
-    done: topic.taken && !topic.present, putOff: topic.putOff,
-  }))
+  const topics = sheet.topics
+    .filter(topic => !topic.putOff || inSession.value)
+    .map(topic => ({
+      id: topic.id,
+      title: topic.title,
+      who: topic.presenter?.name.split(' ')[0],
+      length: topic.lengthMin,
+      slot: topic as Schemas['Slot'],
+      present: topic.present,
+      done: topic.taken && !topic.present,
+      putOff: topic.putOff,
+    }))
   const leftOver = order.value.leftOver
-  if (leftOver) topics.unshift({ id: 'left-over', title: 'Left over', who: undefined, length: sheet.leftOverMin, slot: leftOver, present: inSession.value && sheet.presentTopicId === null, done: inSession.value && sheet.presentTopicId !== null, putOff: false })
+  if (leftOver)
+    topics.unshift({
+      id: 'left-over',
+      title: 'Left over',
+      who: undefined,
+      length: sheet.leftOverMin,
+      slot: leftOver,
+      present: inSession.value && sheet.presentTopicId === null,
+      done: inSession.value && sheet.presentTopicId !== null,
+      putOff: false,
+    })
   return topics.map((entry, i) => ({
-    ...entry, number: i + 1, height: Math.max(entry.length * PX, 44),
+    ...entry,
+    number: i + 1,
+    height: Math.max(entry.length * PX, 44),
     mark: entry.present ? `${Math.min(((entry.slot.usedMin ?? 0) / Math.max(entry.length, 1)) * 100, 100)}%` : null,
   }))
 })
 const title = (id: string) => sheet.topics.find(topic => topic.id === id)?.title ?? 'the last topic'
-const words = (remedy: Schemas['Sheet']['runningOrder']['remedies'][number]) => remedy.kind === 'trim'
-  ? `Trim “${title(remedy.topicIds[0]!)}” to ${remedy.toMin} min`
-  : `Carry ${remedy.topicIds.map(id => `“${title(id)}”`).join(' and ')} over`
+const words = (remedy: Schemas['Sheet']['runningOrder']['remedies'][number]) =>
+  remedy.kind === 'trim'
+    ? `Trim “${title(remedy.topicIds[0]!)}” to ${remedy.toMin} min`
+    : `Carry ${remedy.topicIds.map(id => `“${title(id)}”`).join(' and ')} over`
 </script>
 
 <template>
   <section aria-labelledby="order" class="order">
     <h2 id="order" class="eyebrow">Running order</h2>
     <ol>
-      <li v-for="entry in entries" :key="entry.id" :class="{ present: entry.present, done: entry.done, unfit: !entry.slot.fits }" :style="{ minHeight: `${entry.height}px` }">
+      <li
+        v-for="entry in entries"
+        :key="entry.id"
+        :class="{ present: entry.present, done: entry.done, unfit: !entry.slot.fits }"
+        :style="{ minHeight: `${entry.height}px` }"
+      >
         <span class="time small">{{ clock(entry.slot.localStart) }}</span>
         <span class="bar"><span v-if="entry.mark" class="now" :style="{ top: entry.mark }" /></span>
         <span class="what">
           <span class="title">{{ entry.number }} {{ entry.title }}</span>
-          <span class="small soft"><template v-if="entry.who">{{ entry.who }} · </template>{{ entry.putOff ? 'put off' : `${entry.length} min` }}<template v-if="entry.slot.usedMin !== null && !entry.putOff"> · <span :class="{ 'stuck strong': entry.slot.overMin > 0 }">{{ entry.present ? 'so far' : 'took' }} {{ entry.slot.usedMin }}</span></template><span v-if="!entry.slot.fits" class="stuck"> · no longer fits</span></span>
+          <span class="small soft"
+            ><template v-if="entry.who">{{ entry.who }} · </template
+            >{{ entry.putOff ? 'put off' : `${entry.length} min`
+            }}<template v-if="entry.slot.usedMin !== null && !entry.putOff">
+              ·
+              <span :class="{ 'stuck strong': entry.slot.overMin > 0 }"
+                >{{ entry.present ? 'so far' : 'took' }} {{ entry.slot.usedMin }}</span
+              ></template
+            ><span v-if="!entry.slot.fits" class="stuck"> · no longer fits</span></span
+          >
         </span>
       </li>
     </ol>
     <div class="foot">
-      <p v-if="inSession"><b>{{ now }}</b> now · ends {{ clock(order.localEnd) }}</p>
+      <p v-if="inSession">
+        <b>{{ now }}</b> now · ends {{ clock(order.localEnd) }}
+      </p>
       <p v-else>{{ order.plannedMin }} of {{ sheet.lengthMin }} min planned</p>
       <p v-if="order.slackMin < 0" class="stuck strong" role="status">{{ -order.slackMin }} min too much</p>
       <p v-else class="soft">{{ order.slackMin }} min to spare</p>
       <template v-if="sheet.may.hold && (sheet.state === 'planned' || inSession)">
-        <button v-for="remedy in order.remedies" :key="remedy.kind" type="button" class="quiet remedy" @click="$emit('remedy', remedy)">{{ words(remedy) }}</button>
+        <button
+          v-for="remedy in order.remedies"
+          :key="remedy.kind"
+          type="button"
+          class="quiet remedy"
+          @click="$emit('remedy', remedy)"
+        >
+          {{ words(remedy) }}
+        </button>
       </template>
     </div>
   </section>
 </template>
 
 <style scoped>
-li { display: grid; grid-template-columns: 42px 9px 1fr; gap: 10px; margin-top: 5px; }
-.time { color: var(--soft); text-align: right; }
-.bar { position: relative; background: var(--line); border-radius: 2px; }
-.done .bar { background: var(--closed); }
-.present .bar { background: var(--pine); }
-.unfit .bar { background: repeating-linear-gradient(135deg, var(--stuck) 0 2px, transparent 2px 5px); }
-.now { position: absolute; left: -5px; right: -5px; height: 5px; background: var(--gold); border: 1px solid var(--ink); }
-.what { display: flex; flex-direction: column; min-width: 0; }
-.title { overflow-wrap: anywhere; color: var(--soft); font-weight: 550; }
-.present .title { color: var(--ink); font-weight: 700; }
-.foot { margin-top: 10px; padding-top: 8px; border-top: 1px solid var(--line); }
-.remedy { display: block; text-align: left; }
+li {
+  display: grid;
+  grid-template-columns: 42px 9px 1fr;
+  gap: 10px;
+  margin-top: 5px;
+}
+.time {
+  color: var(--soft);
+  text-align: right;
+}
+.bar {
+  position: relative;
+  background: var(--line);
+  border-radius: 2px;
+}
+.done .bar {
+  background: var(--closed);
+}
+.present .bar {
+  background: var(--pine);
+}
+.unfit .bar {
+  background: repeating-linear-gradient(135deg, var(--stuck) 0 2px, transparent 2px 5px);
+}
+.now {
+  position: absolute;
+  left: -5px;
+  right: -5px;
+  height: 5px;
+  background: var(--gold);
+  border: 1px solid var(--ink);
+}
+.what {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+}
+.title {
+  overflow-wrap: anywhere;
+  color: var(--soft);
+  font-weight: 550;
+}
+.present .title {
+  color: var(--ink);
+  font-weight: 700;
+}
+.foot {
+  margin-top: 10px;
+  padding-top: 8px;
+  border-top: 1px solid var(--line);
+}
+.remedy {
+  display: block;
+  text-align: left;
+}
 </style>

@@ -16,44 +16,137 @@ const open = defineModel<boolean>({ required: true })
 
 const { change, changeError, isChanging, resetChange } = useSeries(() => series.id)
 const { people } = usePeople()
-const form = ref({ title: '', purpose: '', place: '', placeId: null as string | null, beforeMin: 0, afterMin: 0, placeAnyway: false, alsoPlaceIds: [] as string[], remindMin: 0, remindPapers: true, wording: '', call: callForm(null), options: { passOn: false, answersAsked: true, signUp: false, signUpLimit: null } as Schemas['Options'], keeperId: '', chairId: '', quorum: null as number | null, members: [] as Schemas['MemberWish'][], groups: [] as Schemas['AskedGroup'][], guests: [] as Schemas['SeriesGuest'][], version: 0 })
+const form = ref({
+  title: '',
+  purpose: '',
+  place: '',
+  placeId: null as string | null,
+  beforeMin: 0,
+  afterMin: 0,
+  placeAnyway: false,
+  alsoPlaceIds: [] as string[],
+  remindMin: 0,
+  remindPapers: true,
+  wording: '',
+  call: callForm(null),
+  options: { passOn: false, answersAsked: true, signUp: false, signUpLimit: null } as Schemas['Options'],
+  keeperId: '',
+  chairId: '',
+  quorum: null as number | null,
+  members: [] as Schemas['MemberWish'][],
+  groups: [] as Schemas['AskedGroup'][],
+  guests: [] as Schemas['SeriesGuest'][],
+  version: 0,
+})
 watch(open, shown => {
   if (!shown) return
   resetChange()
   form.value = {
-    title: series.title, purpose: series.purpose ?? '', place: series.place ?? '', placeId: series.heldPlace?.id ?? null, beforeMin: series.beforeMin, afterMin: series.afterMin, placeAnyway: false, alsoPlaceIds: series.alsoHeld.map(place => place.id), remindMin: series.remindMin, remindPapers: series.remindPapers, wording: series.wording ?? '', call: callForm(series.call), options: { ...series.options }, keeperId: series.keeper.id, chairId: series.chair.id, quorum: series.quorum,
-    members: series.members.filter(one => !one.guest && !one.viaGroupId).map(({ personId, role }) => ({ personId, role })),
-    groups: series.groups.map(one => ({ groupId: one.id, role: one.role })), guests: series.members.filter(one => one.guest).map(one => ({ id: one.personId, name: one.name, email: one.email!, role: one.role })), version: series.version,
+    title: series.title,
+    purpose: series.purpose ?? '',
+    place: series.place ?? '',
+    placeId: series.heldPlace?.id ?? null,
+    beforeMin: series.beforeMin,
+    afterMin: series.afterMin,
+    placeAnyway: false,
+    alsoPlaceIds: series.alsoHeld.map(place => place.id),
+    remindMin: series.remindMin,
+    remindPapers: series.remindPapers,
+    wording: series.wording ?? '',
+    call: callForm(series.call),
+    options: { ...series.options },
+    keeperId: series.keeper.id,
+    chairId: series.chair.id,
+    quorum: series.quorum,
+    members: series.members
+      .filter(one => !one.guest && !one.viaGroupId)
+      .map(({ personId, role }) => ({ personId, role })),
+    groups: series.groups.map(one => ({ groupId: one.id, role: one.role })),
+    guests: series.members
+      .filter(one => one.guest)
+      .map(one => ({ id: one.personId, name: one.name, email: one.email!, role: one.role })),
+    version: series.version,
   }
 })
 const choices = computed(() => (people.value ?? []).map(person => ({ title: person.name, value: person.id })))
-const REMINDERS = [{ title: 'none', value: 0 }, { title: '15 minutes before', value: 15 }, { title: 'an hour before', value: 60 }, { title: 'a day before', value: 1440 }]
+const REMINDERS = [
+  { title: 'none', value: 0 },
+  { title: '15 minutes before', value: 15 },
+  { title: 'an hour before', value: 60 },
+  { title: 'a day before', value: 1440 },
+]
 const at = (pointer: string) => (changeError.value instanceof ProblemError ? changeError.value.at(pointer) : undefined)
 const stale = computed(() => changeError.value instanceof ProblemError && changeError.value.code === 'changed-since')
 
 /** What somebody else has saved meanwhile, beside what is in the form. */
 const theirs = ref<{ name: string; theirs: string; mine: string }[] | null>(null)
-watch(stale, now => { if (!now) theirs.value = null })
+watch(stale, now => {
+  if (!now) theirs.value = null
+})
 const nameOf = (id: string) => people.value?.find(person => person.id === id)?.name ?? 'a guest'
 async function look() {
   const now = await dataOf(api.GET('/series/{id}', { params: { path: { id: series.id } } }))
   const mine = form.value
   const all: [string, string, string][] = [
-    ['Title', now.title, mine.title], ['Why it meets', now.purpose ?? '', mine.purpose], ['Where', now.place ?? '', mine.place], ['Keeper', now.keeper.name, nameOf(mine.keeperId)], ['Chair', now.chair.name, nameOf(mine.chairId)],
-    ['People', list(now.members.filter(one => !one.guest && !one.viaGroupId).map(one => one.name).sort()), list(mine.members.map(one => nameOf(one.personId)).sort())],
+    ['Title', now.title, mine.title],
+    ['Why it meets', now.purpose ?? '', mine.purpose],
+    ['Where', now.place ?? '', mine.place],
+    ['Keeper', now.keeper.name, nameOf(mine.keeperId)],
+    ['Chair', now.chair.name, nameOf(mine.chairId)],
+    [
+      'People',
+      list(
+        now.members
+          .filter(one => !one.guest && !one.viaGroupId)
+          .map(one => one.name)
+          .sort(),
+      ),
+      list(mine.members.map(one => nameOf(one.personId)).sort()),
+    ],
   ]
-  theirs.value = all.filter(([, one, other]) => one !== other).map(([name, one, other]) => ({ name, theirs: one || 'nothing', mine: other || 'nothing' }))
+  theirs.value = all
+    .filter(([, one, other]) => one !== other)
+    .map(([name, one, other]) => ({ name, theirs: one || 'nothing', mine: other || 'nothing' }))
 }
 
 function save() {
   // After somebody else's change has been shown, saving again means this one.
   const version = stale.value ? (changeError.value as ProblemError).problem.version! : form.value.version
-  change({ ...form.value, quorum: form.value.quorum || null, purpose: form.value.purpose || null, place: form.value.place || null, wording: form.value.wording || null, call: callOf(form.value.call), version }, { onSuccess: () => { open.value = false } })
+  change(
+    {
+      ...form.value,
+      quorum: form.value.quorum || null,
+      purpose: form.value.purpose || null,
+      place: form.value.place || null,
+      wording: form.value.wording || null,
+      call: callOf(form.value.call),
+      version,
+    },
+    {
+      onSuccess: () => {
+        open.value = false
+      },
+    },
+  )
 }
 </script>
 
 <template>
-  <FormDialog v-model="open" v-model:form="form" :draft="`series-${series.id}`" title="Title and people" :verb="stale ? 'Save mine all the same' : 'Save'" :error="at('/title') || at('/wording') || at('/placeId') || at('/call/url') || at('/call/passcode') || at('/call/dialIn') ? null : changeError" :busy="isChanging" :width="620" @submit="save">
+  <FormDialog
+    v-model="open"
+    v-model:form="form"
+    :draft="`series-${series.id}`"
+    title="Title and people"
+    :verb="stale ? 'Save mine all the same' : 'Save'"
+    :error="
+      at('/title') || at('/wording') || at('/placeId') || at('/call/url') || at('/call/passcode') || at('/call/dialIn')
+        ? null
+        : changeError
+    "
+    :busy="isChanging"
+    :width="620"
+    @submit="save"
+  >
     <v-text-field v-model="form.title" label="Title" :error-messages="at('/title')" />
     <v-textarea v-model="form.purpose" label="Why it meets" />
     <PlaceFields v-model="form" :error="changeError" />
@@ -63,13 +156,32 @@ function save() {
       <v-select v-model="form.chairId" :items="choices" label="Chair" />
       <v-text-field v-model.number="form.quorum" type="number" min="1" label="Quorum" :error-messages="at('/quorum')" />
     </div>
-    <PeoplePicker v-model="form.members" v-model:groups="form.groups" v-model:guests="form.guests" :people="people ?? []" :fixed="[form.keeperId, form.chairId]" />
-    <v-textarea v-model="form.wording" label="Your own words in the mail" :error-messages="at('/wording')" hint="{title} {next} {rule} {place} {call} {answer link} {keeper} {agenda} {left over} are filled in" persistent-hint />
+    <PeoplePicker
+      v-model="form.members"
+      v-model:groups="form.groups"
+      v-model:guests="form.guests"
+      :people="people ?? []"
+      :fixed="[form.keeperId, form.chairId]"
+    />
+    <v-textarea
+      v-model="form.wording"
+      label="Your own words in the mail"
+      :error-messages="at('/wording')"
+      hint="{title} {next} {rule} {place} {call} {answer link} {keeper} {agenda} {left over} are filled in"
+      persistent-hint
+    />
     <OptionFields v-model="form.options" />
-    <div class="remind"><v-select v-model="form.remindMin" :items="REMINDERS" label="Reminder by mail" /><v-checkbox v-model="form.remindPapers" label="Tell of papers the day before" /></div>
+    <div class="remind">
+      <v-select v-model="form.remindMin" :items="REMINDERS" label="Reminder by mail" /><v-checkbox
+        v-model="form.remindPapers"
+        label="Tell of papers the day before"
+      />
+    </div>
     <div v-if="stale" class="small theirs" role="status">
       <p v-if="!theirs"><button type="button" class="quiet" @click="look()">Look at theirs</button></p>
-      <p v-for="one in theirs ?? []" :key="one.name"><b>{{ one.name }}</b> theirs: {{ one.theirs }} · yours: {{ one.mine }}</p>
+      <p v-for="one in theirs ?? []" :key="one.name">
+        <b>{{ one.name }}</b> theirs: {{ one.theirs }} · yours: {{ one.mine }}
+      </p>
       <p v-if="theirs?.length === 0">Theirs reads the same as yours in all that stands here.</p>
     </div>
     <p class="soft small">Nobody is told of this until you send the invitation again.</p>
@@ -77,8 +189,25 @@ function save() {
 </template>
 
 <style scoped>
-.theirs { padding: 8px 12px; background: var(--gold-pale); }
-.remind { display: grid; grid-template-columns: 1fr 1.3fr; gap: 12px; align-items: center; }
-.three { display: grid; grid-template-columns: 1fr 1fr 110px; gap: 12px; }
-@media (max-width: 500px) { .three, .remind { grid-template-columns: 1fr; } }
+.theirs {
+  padding: 8px 12px;
+  background: var(--gold-pale);
+}
+.remind {
+  display: grid;
+  grid-template-columns: 1fr 1.3fr;
+  gap: 12px;
+  align-items: center;
+}
+.three {
+  display: grid;
+  grid-template-columns: 1fr 1fr 110px;
+  gap: 12px;
+}
+@media (max-width: 500px) {
+  .three,
+  .remind {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

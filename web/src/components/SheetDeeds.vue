@@ -14,7 +14,9 @@ const form = ref({ reason: '' })
 const tried = ref(false)
 const carries = computed(() => {
   const { actions, topics, to } = sheet.carries
-  const what = [actions ? count(actions, 'action') : '', topics ? count(topics, 'topic') : ''].filter(Boolean).join(' and ')
+  const what = [actions ? count(actions, 'action') : '', topics ? count(topics, 'topic') : '']
+    .filter(Boolean)
+    .join(' and ')
   if (!what) return 'nothing is left over'
   return `carries ${what} ${to ? `to ${mediumDay(to.localStart)}` : 'on, though no meeting is coming'}`
 })
@@ -48,19 +50,51 @@ function callOff() {
       <p class="soft small">{{ carries }}</p>
       <button type="button" class="quiet small" @click="emit('state', 'in_session')">Open it again</button>
     </template>
-    <button v-if="sheet.state === 'called_off'" type="button" class="quiet" @click="emit('state', 'planned')">Bring it back</button>
-    <FormDialog v-model="issuing" title="Issue the minutes" :verb="`Issue and send to ${count(sheet.people.length, 'person').replace('persons', 'people')}`" @submit="issue">
+    <button v-if="sheet.state === 'called_off'" type="button" class="quiet" @click="emit('state', 'planned')">
+      Bring it back
+    </button>
+    <FormDialog
+      v-model="issuing"
+      title="Issue the minutes"
+      :verb="`Issue and send to ${count(sheet.people.length, 'person').replace('persons', 'people')}`"
+      @submit="issue"
+    >
       <p>The minutes are frozen as they are and mailed to everybody of the series. This cannot be taken back.</p>
       <p class="soft">{{ sheet.people.map(person => person.name).join(', ') }}</p>
     </FormDialog>
-    <FormDialog v-model="callingOff" v-model:form="form" :draft="`call-off-${sheet.id}`" title="Call the meeting off" verb="Call it off" @submit="callOff">
+    <FormDialog
+      v-model="callingOff"
+      v-model:form="form"
+      :draft="`call-off-${sheet.id}`"
+      title="Call the meeting off"
+      verb="Call it off"
+      @submit="callOff"
+    >
       <p>Its topics move on to the next meeting. Nobody is told until you send the invitation again.</p>
-      <v-text-field v-model="form.reason" label="Why" :error-messages="tried && !form.reason.trim() ? 'Say why, so that people understand.' : undefined" autofocus />
+      <v-text-field
+        v-model="form.reason"
+        label="Why"
+        :error-messages="tried && !form.reason.trim() ? 'Say why, so that people understand.' : undefined"
+        autofocus
+      />
     </FormDialog>
   </div>
 </template>
 
 <style scoped>
-.deeds { position: sticky; bottom: 0; display: grid; gap: 4px; justify-items: center; text-align: center; margin-top: 10px; padding: 8px 0 12px; background: var(--paper); }
-.deeds > .v-btn { width: 100%; margin-bottom: 3px; }
+.deeds {
+  position: sticky;
+  bottom: 0;
+  display: grid;
+  gap: 4px;
+  justify-items: center;
+  text-align: center;
+  margin-top: 10px;
+  padding: 8px 0 12px;
+  background: var(--paper);
+}
+.deeds > .v-btn {
+  width: 100%;
+  margin-bottom: 3px;
+}
 </style>

@@ -30,7 +30,9 @@ onSignedOut(async () => {
   }
   if (session) keepToken(session.csrfToken)
   open.value = true
-  return new Promise<boolean>(resolve => { waiting.push(resolve) })
+  return new Promise<boolean>(resolve => {
+    waiting.push(resolve)
+  })
 })
 onBeforeUnmount(() => onSignedOut(null))
 
@@ -41,14 +43,19 @@ async function signIn() {
     const session = await dataOf(api.POST('/session', { body: { email: person.email, password: password.value } }))
     keepToken(session.csrfToken)
     settle(true)
-  } catch (fault) { error.value = fault as Error } finally { busy.value = false }
+  } catch (fault) {
+    error.value = fault as Error
+  } finally {
+    busy.value = false
+  }
 }
 
 function leave() {
   settle(false)
   cache.invalidateQueries({ queryKey: ['session'] })
 }
-const fault = () => (error.value instanceof ProblemError ? error.value.at('/password') ?? error.value.message : error.value?.message)
+const fault = () =>
+  error.value instanceof ProblemError ? (error.value.at('/password') ?? error.value.message) : error.value?.message
 </script>
 
 <template>
@@ -56,15 +63,30 @@ const fault = () => (error.value instanceof ProblemError ? error.value.at('/pass
     <v-card>
       <form class="again stack" novalidate @submit.prevent="signIn">
         <h2 id="again">Sign in again</h2>
-        <p>You have been signed out, {{ person.name }}. What you typed is still here, and goes on when you have signed in.</p>
+        <p>
+          You have been signed out, {{ person.name }}. What you typed is still here, and goes on when you have signed
+          in.
+        </p>
         <v-text-field :model-value="person.email" label="Mail address" readonly autocomplete="username" />
-        <v-text-field v-model="password" label="Password" type="password" autocomplete="current-password" autofocus :error-messages="fault()" />
-        <div class="row"><v-btn type="submit" :loading="busy" :disabled="!password">Sign in</v-btn><v-btn variant="text" @click="leave">Sign in as somebody else</v-btn></div>
+        <v-text-field
+          v-model="password"
+          label="Password"
+          type="password"
+          autocomplete="current-password"
+          autofocus
+          :error-messages="fault()"
+        />
+        <div class="row">
+          <v-btn type="submit" :loading="busy" :disabled="!password">Sign in</v-btn
+          ><v-btn variant="text" @click="leave">Sign in as somebody else</v-btn>
+        </div>
       </form>
     </v-card>
   </v-dialog>
 </template>
 
 <style scoped>
-.again { padding: 22px 26px; }
+.again {
+  padding: 22px 26px;
+}
 </style>

@@ -15,8 +15,12 @@ const others = computed(() => signIns.value.filter(one => !one.current))
 const changing = ref(false)
 const old = ref('')
 const password = ref('')
-const at = (pointer: string) => (passwordError.value instanceof ProblemError ? passwordError.value.at(pointer) : undefined)
-const when = (instant: string) => { const local = wallNow(timeZone, new Date(instant)); return `${mediumDay(local)}, ${clock(local)}` }
+const at = (pointer: string) =>
+  passwordError.value instanceof ProblemError ? passwordError.value.at(pointer) : undefined
+const when = (instant: string) => {
+  const local = wallNow(timeZone, new Date(instant))
+  return `${mediumDay(local)}, ${clock(local)}`
+}
 
 async function save() {
   try {
@@ -24,7 +28,9 @@ async function save() {
     changing.value = false
     old.value = password.value = ''
     say('Your password is changed. Everywhere else you are signed out.')
-  } catch { /* shown at the field */ }
+  } catch {
+    /* shown at the field */
+  }
 }
 </script>
 
@@ -34,22 +40,63 @@ async function save() {
     <ProblemNote :error="error" />
     <ul class="ruled small">
       <li v-for="one in signIns" :key="one.id" class="row spread one">
-        <span><b>{{ one.program || 'A program that does not say' }}</b> <span class="soft">{{ one.current ? `this browser, since ${when(one.since)}` : `last seen ${when(one.seenAt)}` }}</span></span>
-        <button v-if="!one.current" type="button" class="quiet small" :aria-label="`Sign out ${one.program}, last seen ${when(one.seenAt)}`" @click="end(one.id)">Sign out</button>
+        <span
+          ><b>{{ one.program || 'A program that does not say' }}</b>
+          <span class="soft">{{
+            one.current ? `this browser, since ${when(one.since)}` : `last seen ${when(one.seenAt)}`
+          }}</span></span
+        >
+        <button
+          v-if="!one.current"
+          type="button"
+          class="quiet small"
+          :aria-label="`Sign out ${one.program}, last seen ${when(one.seenAt)}`"
+          @click="end(one.id)"
+        >
+          Sign out
+        </button>
       </li>
     </ul>
     <p class="row">
       <v-btn variant="outlined" size="small" @click="changing = true">Change password</v-btn>
-      <button v-if="others.length" type="button" class="quiet small" @click="endOthers()">Sign out everywhere else</button>
+      <button v-if="others.length" type="button" class="quiet small" @click="endOthers()">
+        Sign out everywhere else
+      </button>
     </p>
-    <FormDialog v-model="changing" title="Change password" verb="Save" :error="at('/old') || at('/password') ? null : passwordError" :busy="isChanging" :disabled="!old || !password" @submit="save">
-      <v-text-field v-model="old" label="Your password now" type="password" autocomplete="current-password" autofocus :error-messages="at('/old')" />
-      <v-text-field v-model="password" label="New password, at least 12 characters" type="password" autocomplete="new-password" :error-messages="at('/password')" />
+    <FormDialog
+      v-model="changing"
+      title="Change password"
+      verb="Save"
+      :error="at('/old') || at('/password') ? null : passwordError"
+      :busy="isChanging"
+      :disabled="!old || !password"
+      @submit="save"
+    >
+      <v-text-field
+        v-model="old"
+        label="Your password now"
+        type="password"
+        autocomplete="current-password"
+        autofocus
+        :error-messages="at('/old')"
+      />
+      <v-text-field
+        v-model="password"
+        label="New password, at least 12 characters"
+        type="password"
+        autocomplete="new-password"
+        :error-messages="at('/password')"
+      />
     </FormDialog>
   </section>
 </template>
 
 <style scoped>
-.one { flex-wrap: nowrap; align-items: baseline; }
-.one .quiet { flex: none; }
+.one {
+  flex-wrap: nowrap;
+  align-items: baseline;
+}
+.one .quiet {
+  flex: none;
+}
 </style>

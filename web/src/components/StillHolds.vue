@@ -15,8 +15,14 @@ async function moveTo(clash: NonNullable<typeof checked.value>['clashes'][number
   moving.value = clash.meetingId
   try {
     await move({ id: clash.meetingId, version: clash.version, localStart: clash.repair!.localStart.slice(0, 16) })
-    say(`Moved to ${mediumDay(clash.repair!.localStart)}, ${clock(clash.repair!.localStart)}. Nobody is told until you send the invitation again.`)
-  } catch (fault) { complain(fault as Error) } finally { moving.value = '' }
+    say(
+      `Moved to ${mediumDay(clash.repair!.localStart)}, ${clock(clash.repair!.localStart)}. Nobody is told until you send the invitation again.`,
+    )
+  } catch (fault) {
+    complain(fault as Error)
+  } finally {
+    moving.value = ''
+  }
 }
 </script>
 
@@ -24,13 +30,36 @@ async function moveTo(clash: NonNullable<typeof checked.value>['clashes'][number
   <section aria-labelledby="holds" class="holds">
     <div class="row spread">
       <h2 id="holds">Does the time still hold?</h2>
-      <span class="row"><router-link class="small" :to="`/common-time?series=${seriesId}`">Find another time</router-link><button type="button" class="quiet small" :disabled="isChecking" @click="checkAgain()">Check again</button></span>
+      <span class="row"
+        ><router-link class="small" :to="`/common-time?series=${seriesId}`">Find another time</router-link
+        ><button type="button" class="quiet small" :disabled="isChecking" @click="checkAgain()">
+          Check again
+        </button></span
+      >
     </div>
-    <p v-if="checked && checked.clashes.length === 0" class="soft">{{ checked.checked ? `Yes: nobody who must come is busy at any of the ${count(checked.checked, 'meeting')} of the next ${checked.weeks} weeks, as far as calendars tell.` : 'No coming meeting to check.' }}</p>
+    <p v-if="checked && checked.clashes.length === 0" class="soft">
+      {{
+        checked.checked
+          ? `Yes: nobody who must come is busy at any of the ${count(checked.checked, 'meeting')} of the next ${checked.weeks} weeks, as far as calendars tell.`
+          : 'No coming meeting to check.'
+      }}
+    </p>
     <ul v-else-if="checked" class="ruled">
       <li v-for="clash in checked.clashes" :key="clash.meetingId" class="row spread">
-        <span><router-link class="strong" :to="`/meetings/${clash.meetingId}`">{{ mediumDay(clash.localStart) }}, {{ clock(clash.localStart) }}</router-link> <span class="stuck">{{ list(clash.busy.map(one => one.name)) }} busy</span></span>
-        <v-btn v-if="clash.repair" size="small" variant="outlined" :loading="moving === clash.meetingId" @click="moveTo(clash)">Move to {{ mediumDay(clash.repair.localStart) }}, {{ clock(clash.repair.localStart) }}</v-btn>
+        <span
+          ><router-link class="strong" :to="`/meetings/${clash.meetingId}`"
+            >{{ mediumDay(clash.localStart) }}, {{ clock(clash.localStart) }}</router-link
+          >
+          <span class="stuck">{{ list(clash.busy.map(one => one.name)) }} busy</span></span
+        >
+        <v-btn
+          v-if="clash.repair"
+          size="small"
+          variant="outlined"
+          :loading="moving === clash.meetingId"
+          @click="moveTo(clash)"
+          >Move to {{ mediumDay(clash.repair.localStart) }}, {{ clock(clash.repair.localStart) }}</v-btn
+        >
         <span v-else class="small soft">no time near it suits all</span>
       </li>
     </ul>
@@ -38,5 +67,9 @@ async function moveTo(clash: NonNullable<typeof checked.value>['clashes'][number
 </template>
 
 <style scoped>
-.holds { margin-top: 20px; padding-top: 14px; border-top: 1px solid var(--line); }
+.holds {
+  margin-top: 20px;
+  padding-top: 14px;
+  border-top: 1px solid var(--line);
+}
 </style>

@@ -20,7 +20,13 @@ export interface Taking {
   moves: { from: string; to: string }[]
 }
 const { taking, people, lengthMin, timeZone, placeId, beforeMin, afterMin } = defineProps<{
-  taking: Taking; people: Schemas['Asked'][]; lengthMin: number; timeZone: string; placeId: string | null; beforeMin: number; afterMin: number
+  taking: Taking
+  people: Schemas['Asked'][]
+  lengthMin: number
+  timeZone: string
+  placeId: string | null
+  beforeMin: number
+  afterMin: number
 }>()
 const open = defineModel<boolean>({ required: true })
 
@@ -31,11 +37,27 @@ const { say } = useNotice()
 const form = ref({ title: '', expiresOn: '' })
 const tried = ref(false)
 let key = newKey()
-watch(open, shown => { if (shown) { key = newKey(); tried.value = false; form.value = { title: '', expiresOn: '' } } })
+watch(open, shown => {
+  if (shown) {
+    key = newKey()
+    tried.value = false
+    form.value = { title: '', expiresOn: '' }
+  }
+})
 
-const WORDS = { hold: ['Hold this time', 'Hold it'], meeting: ['Make a meeting', 'Make the meeting'], series: ['Make a series', 'Make the series'] } as const
+const WORDS = {
+  hold: ['Hold this time', 'Hold it'],
+  meeting: ['Make a meeting', 'Make the meeting'],
+  series: ['Make a series', 'Make the series'],
+} as const
 const error = computed(() => (taking.kind === 'hold' ? keepError.value : createError.value))
-const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give it a title.' : error.value instanceof ProblemError ? error.value.at('/title') : undefined))
+const titleFault = computed(() =>
+  tried.value && !form.value.title.trim()
+    ? 'Give it a title.'
+    : error.value instanceof ProblemError
+      ? error.value.at('/title')
+      : undefined,
+)
 const expiryFault = computed(() => (error.value instanceof ProblemError ? error.value.at('/expiresOn') : undefined))
 
 async function take() {
@@ -44,27 +66,74 @@ async function take() {
   const place = placeId ? { placeId, beforeMin, afterMin } : {}
   try {
     if (taking.kind === 'hold') {
-      await keep({ id: key, title: form.value.title, startsAt: taking.startsAt, lengthMin, timeZone, people, ...place, expiresOn: form.value.expiresOn || null })
+      await keep({
+        id: key,
+        title: form.value.title,
+        startsAt: taking.startsAt,
+        lengthMin,
+        timeZone,
+        people,
+        ...place,
+        expiresOn: form.value.expiresOn || null,
+      })
       say('The time is held. It stands on your Desk until you settle it.')
     } else {
-      const series = await create({ id: key, title: form.value.title, run: { localStart: taking.localStart.slice(0, 16), timeZone, lengthMin, rule: taking.rule, dates: taking.dates }, members: people, moves: taking.moves, ...place })
+      const series = await create({
+        id: key,
+        title: form.value.title,
+        run: {
+          localStart: taking.localStart.slice(0, 16),
+          timeZone,
+          lengthMin,
+          rule: taking.rule,
+          dates: taking.dates,
+        },
+        members: people,
+        moves: taking.moves,
+        ...place,
+      })
       open.value = false
       await nextTick()
       router.push(`/series/${series.id}`)
     }
     open.value = false
-  } catch { /* shown at the field */ }
+  } catch {
+    /* shown at the field */
+  }
 }
 </script>
 
 <template>
-  <FormDialog v-model="open" v-model:form="form" :draft="`take-${taking.kind}`" :title="WORDS[taking.kind][0]" :verb="WORDS[taking.kind][1]" :error="titleFault || expiryFault ? null : error" :busy="isKeeping || isCreating" @submit="take">
+  <FormDialog
+    v-model="open"
+    v-model:form="form"
+    :draft="`take-${taking.kind}`"
+    :title="WORDS[taking.kind][0]"
+    :verb="WORDS[taking.kind][1]"
+    :error="titleFault || expiryFault ? null : error"
+    :busy="isKeeping || isCreating"
+    @submit="take"
+  >
     <p class="soft">
-      {{ longDay(taking.localStart) }}, {{ clock(taking.localStart) }}, {{ lengthMin }} minutes<template v-if="taking.kind === 'series'">, and on from there<template v-if="taking.moves.length">, {{ taking.moves.length }} of the dates at another time</template></template>.
-      <template v-if="taking.kind === 'hold'">It blocks tentatively for those asked{{ placeId ? ', and firmly for the place,' : '' }} until you settle it, release it, or the hold runs out.</template>
+      {{ longDay(taking.localStart) }}, {{ clock(taking.localStart) }}, {{ lengthMin }} minutes<template
+        v-if="taking.kind === 'series'"
+        >, and on from there<template v-if="taking.moves.length"
+          >, {{ taking.moves.length }} of the dates at another time</template
+        ></template
+      >.
+      <template v-if="taking.kind === 'hold'"
+        >It blocks tentatively for those asked{{ placeId ? ', and firmly for the place,' : '' }} until you settle it,
+        release it, or the hold runs out.</template
+      >
       <template v-else>Nobody is told yet. You send the invitation afterwards.</template>
     </p>
     <v-text-field v-model="form.title" label="Title" autofocus :error-messages="titleFault" />
-    <DateField v-if="taking.kind === 'hold'" v-model="form.expiresOn" label="Held until the end of" hint="two weeks, unless you say otherwise" :error-messages="expiryFault" />
+    <DateField
+      v-if="taking.kind === 'hold'"
+      v-model="form.expiresOn"
+      label="Held until the end of"
+      hint="two weeks, unless you say otherwise"
+      :error-messages="expiryFault"
+    />
   </FormDialog>
 </template>

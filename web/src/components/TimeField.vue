@@ -6,9 +6,18 @@ import TypedField from './TypedField.vue'
 defineProps<{ label: string; errorMessages?: string | string[] }>()
 const time = defineModel<string>({ required: true })
 const QUARTER_MIN = 15
-const step = (value: string | null, by: number) => clockOf(Math.floor((value ? minutesOf(value) : 9 * 60) / QUARTER_MIN) * QUARTER_MIN + by * QUARTER_MIN)
+const step = (value: string | null, by: number) =>
+  clockOf(Math.floor((value ? minutesOf(value) : 9 * 60) / QUARTER_MIN) * QUARTER_MIN + by * QUARTER_MIN)
 </script>
 
 <template>
-  <TypedField v-model="time" :label="label" :error-messages="errorMessages" :read="readTime" :write="value => value.slice(0, 5)" :step="step" wrong="Write it like 9.30 or 1430." />
+  <TypedField
+    v-model="time"
+    :label="label"
+    :error-messages="errorMessages"
+    :read="readTime"
+    :write="value => value.slice(0, 5)"
+    :step="step"
+    wrong="Write it like 9.30 or 1430."
+  />
 </template>

@@ -9,14 +9,25 @@ const { meetings, today, timeZone } = defineProps<{ meetings: Meeting[]; today: 
 
 const ANSWERS = { none: 'not answered yet', accepted: 'you come', tentative: 'you may come', declined: 'you are away' }
 const ofToday = computed(() => meetings.filter(meeting => meeting.localStart.startsWith(today)))
-const now = computed(() => ofToday.value.find(meeting => meeting.state === 'in_session') ?? ofToday.value.find(meeting => meeting.localEnd.slice(0, 16) > wallNow(timeZone) && meeting.answer !== 'declined') ?? ofToday.value[0])
+const now = computed(
+  () =>
+    ofToday.value.find(meeting => meeting.state === 'in_session') ??
+    ofToday.value.find(meeting => meeting.localEnd.slice(0, 16) > wallNow(timeZone) && meeting.answer !== 'declined') ??
+    ofToday.value[0],
+)
 const others = computed(() => ofToday.value.filter(meeting => meeting.id !== now.value?.id))
 const next = computed(() => meetings.find(meeting => !meeting.localStart.startsWith(today)))
-const pageOf = (meeting: Meeting) => (meeting.role === 'informed' ? `/series/${meeting.seriesId}` : `/meetings/${meeting.id}`)
+const pageOf = (meeting: Meeting) =>
+  meeting.role === 'informed' ? `/series/${meeting.seriesId}` : `/meetings/${meeting.id}`
 function about(meeting: Meeting) {
   if (!meeting.told && meeting.runsIt) return 'not invited yet'
   if (meeting.role === 'informed') return 'for information'
-  return [meeting.answerAsked || meeting.answer !== 'none' ? ANSWERS[meeting.answer] : '', meeting.leftOver ? `${count(meeting.leftOver, 'action')} left over` : ''].filter(Boolean).join(' · ')
+  return [
+    meeting.answerAsked || meeting.answer !== 'none' ? ANSWERS[meeting.answer] : '',
+    meeting.leftOver ? `${count(meeting.leftOver, 'action')} left over` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ')
 }
 </script>
 
@@ -25,26 +36,71 @@ function about(meeting: Meeting) {
     <h2 id="today">Today</h2>
     <div v-if="now" class="now">
       <div>
-        <p class="when">{{ clock(now.localStart) }}–{{ clock(now.localEnd) }}<span v-if="now.state === 'in_session'" class="fresh small strong"> in session</span></p>
-        <p class="title"><router-link :to="pageOf(now)">{{ now.title }}</router-link></p>
-        <p class="small soft"><template v-if="now.seriesLocalStart">{{ clock(now.seriesLocalStart) }} in {{ now.seriesZonePlace }} · </template><template v-if="now.place">{{ now.place }} · </template>{{ about(now) }}</p>
+        <p class="when">
+          {{ clock(now.localStart) }}–{{ clock(now.localEnd)
+          }}<span v-if="now.state === 'in_session'" class="fresh small strong"> in session</span>
+        </p>
+        <p class="title">
+          <router-link :to="pageOf(now)">{{ now.title }}</router-link>
+        </p>
+        <p class="small soft">
+          <template v-if="now.seriesLocalStart"
+            >{{ clock(now.seriesLocalStart) }} in {{ now.seriesZonePlace }} · </template
+          ><template v-if="now.place">{{ now.place }} · </template>{{ about(now) }}
+        </p>
       </div>
       <div class="row way">
-        <v-btn v-if="now.call?.url" size="large" variant="outlined" :href="now.call.url" target="_blank" rel="noopener noreferrer">Join the call</v-btn>
-        <v-btn size="large" :to="pageOf(now)">{{ now.role === 'informed' ? 'Open the series' : 'Open the sheet' }}</v-btn>
+        <v-btn
+          v-if="now.call?.url"
+          size="large"
+          variant="outlined"
+          :href="now.call.url"
+          target="_blank"
+          rel="noopener noreferrer"
+          >Join the call</v-btn
+        >
+        <v-btn size="large" :to="pageOf(now)">{{
+          now.role === 'informed' ? 'Open the series' : 'Open the sheet'
+        }}</v-btn>
       </div>
     </div>
-    <p v-else class="soft">Nothing today.<template v-if="next"> Next is {{ next.title }} on {{ mediumDay(next.localStart) }} at {{ clock(next.localStart) }}.</template></p>
+    <p v-else class="soft">
+      Nothing today.<template v-if="next">
+        Next is {{ next.title }} on {{ mediumDay(next.localStart) }} at {{ clock(next.localStart) }}.</template
+      >
+    </p>
     <ul v-if="others.length" class="ruled">
-      <li v-for="meeting in others" :key="meeting.id"><b>{{ clock(meeting.localStart) }}</b> <router-link :to="pageOf(meeting)">{{ meeting.title }}</router-link> <span class="small soft">{{ about(meeting) }}</span></li>
+      <li v-for="meeting in others" :key="meeting.id">
+        <b>{{ clock(meeting.localStart) }}</b> <router-link :to="pageOf(meeting)">{{ meeting.title }}</router-link>
+        <span class="small soft">{{ about(meeting) }}</span>
+      </li>
     </ul>
   </section>
 </template>
 
 <style scoped>
-.now { display: flex; justify-content: space-between; gap: 16px; align-items: center; flex-wrap: wrap; margin-top: 6px; }
-.when { font: 700 1.5714rem 'Bricolage Grotesque Variable', sans-serif; }
-.title { font-size: 1.2143rem; font-weight: 650; overflow-wrap: anywhere; }
-.way { align-items: center; }
-ul { margin-top: 10px !important; }
+.now {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  align-items: center;
+  flex-wrap: wrap;
+  margin-top: 6px;
+}
+.when {
+  font:
+    700 1.5714rem 'Bricolage Grotesque Variable',
+    sans-serif;
+}
+.title {
+  font-size: 1.2143rem;
+  font-weight: 650;
+  overflow-wrap: anywhere;
+}
+.way {
+  align-items: center;
+}
+ul {
+  margin-top: 10px !important;
+}
 </style>

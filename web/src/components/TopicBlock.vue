@@ -8,12 +8,25 @@ import UnsentRow from './UnsentRow.vue'
 
 /** One topic of the sheet: its head, its lines, and in the slot the place for the next one. */
 const { topic, number, people, unsent, here, canWrite, canOrder, canChange, dim } = defineProps<{
-  topic: Topic; number: number; people: { id: string; name: string }[]; unsent: UnsentLine[]
-  here: boolean; canWrite: boolean; canOrder: boolean; canChange: boolean; dim: boolean
+  topic: Topic
+  number: number
+  people: { id: string; name: string }[]
+  unsent: UnsentLine[]
+  here: boolean
+  canWrite: boolean
+  canOrder: boolean
+  canChange: boolean
+  dim: boolean
 }>()
 const emit = defineEmits<{
-  take: []; move: [by: number]; drop: [id: string]; carry: [onto: string]; change: [Schemas['ChangedTopic']]; remove: []
-  changeLine: [id: string, body: Schemas['ChangedLine']]; removeLine: [id: string]
+  take: []
+  move: [by: number]
+  drop: [id: string]
+  carry: [onto: string]
+  change: [Schemas['ChangedTopic']]
+  remove: []
+  changeLine: [id: string, body: Schemas['ChangedLine']]
+  removeLine: [id: string]
 }>()
 
 const PURPOSES = { information: 'for information', discussion: 'for discussion', decision: 'for decision' }
@@ -28,34 +41,86 @@ function dropped(event: DragEvent) {
 // A finger carries a topic by its handle, as a mouse drags it.
 function carried(event: PointerEvent) {
   if (event.pointerType === 'mouse') return
-  const onto = document.elementFromPoint(event.clientX, event.clientY)?.closest<HTMLElement>('[data-topic]')?.dataset.topic
+  const onto = document.elementFromPoint(event.clientX, event.clientY)?.closest<HTMLElement>('[data-topic]')
+    ?.dataset.topic
   if (onto && onto !== topic.id) emit('carry', onto)
 }
 </script>
 
 <template>
   <section
-    :data-topic="topic.id" class="topic" :class="{ here, dim, over }" :aria-label="`Topic ${number}: ${topic.title}`"
-    @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="dropped">
+    :data-topic="topic.id"
+    class="topic"
+    :class="{ here, dim, over }"
+    :aria-label="`Topic ${number}: ${topic.title}`"
+    @dragover.prevent="over = true"
+    @dragleave="over = false"
+    @drop.prevent="dropped"
+  >
     <span class="nr">
       <button
-        v-if="canOrder" type="button" class="handle no-print" draggable="true" :aria-label="`Move ${topic.title}: arrow up or down`"
-        @dragstart="($event as DragEvent).dataTransfer!.setData('text/topic', topic.id)" @pointerdown="($event.target as Element).setPointerCapture?.($event.pointerId)" @pointerup="carried" @keydown.up.prevent="emit('move', -1)" @keydown.down.prevent="emit('move', 1)">
-        <svg width="10" height="14" viewBox="0 0 10 14" aria-hidden="true"><path d="M2 3h6M2 7h6M2 11h6" stroke="currentColor" stroke-width="1.6" stroke-linecap="round" /></svg>
-      </button>{{ number }}
+        v-if="canOrder"
+        type="button"
+        class="handle no-print"
+        draggable="true"
+        :aria-label="`Move ${topic.title}: arrow up or down`"
+        @dragstart="($event as DragEvent).dataTransfer!.setData('text/topic', topic.id)"
+        @pointerdown="($event.target as Element).setPointerCapture?.($event.pointerId)"
+        @pointerup="carried"
+        @keydown.up.prevent="emit('move', -1)"
+        @keydown.down.prevent="emit('move', 1)"
+      >
+        <svg width="10" height="14" viewBox="0 0 10 14" aria-hidden="true">
+          <path d="M2 3h6M2 7h6M2 11h6" stroke="currentColor" stroke-width="1.6" stroke-linecap="round" />
+        </svg></button
+      >{{ number }}
     </span>
     <div class="body">
-      <TopicForm v-if="editing" :topic="topic" :people="people" @keep="body => { emit('change', body); editing = false }" @leave="editing = false" @remove="emit('remove')" />
+      <TopicForm
+        v-if="editing"
+        :topic="topic"
+        :people="people"
+        @keep="
+          body => {
+            emit('change', body)
+            editing = false
+          }
+        "
+        @leave="editing = false"
+        @remove="emit('remove')"
+      />
       <header v-else class="head">
-        <h2><button v-if="canWrite && !here" type="button" class="title" @click="emit('take')">{{ topic.title }}</button><template v-else>{{ topic.title }}</template></h2>
+        <h2>
+          <button v-if="canWrite && !here" type="button" class="title" @click="emit('take')">{{ topic.title }}</button
+          ><template v-else>{{ topic.title }}</template>
+        </h2>
         <p class="soft small">
-          <template v-if="topic.presenter">{{ topic.presenter.name }} · </template>{{ PURPOSES[topic.purpose] }} · {{ topic.lengthMin }} min<template v-if="topic.carried"> · <span class="carried strong">came over</span></template><template v-if="topic.putOff"> · <span class="carried strong">put off to the next meeting</span></template>
-          <button v-if="canChange" type="button" class="quiet no-print" :aria-label="`Edit the topic ${topic.title}`" @click="editing = true">Edit</button>
+          <template v-if="topic.presenter">{{ topic.presenter.name }} · </template>{{ PURPOSES[topic.purpose] }} ·
+          {{ topic.lengthMin }} min<template v-if="topic.carried">
+            · <span class="carried strong">came over</span></template
+          ><template v-if="topic.putOff"> · <span class="carried strong">put off to the next meeting</span></template>
+          <button
+            v-if="canChange"
+            type="button"
+            class="quiet no-print"
+            :aria-label="`Edit the topic ${topic.title}`"
+            @click="editing = true"
+          >
+            Edit
+          </button>
           <slot name="deeds" />
         </p>
       </header>
       <ul class="lines">
-        <LineRow v-for="line in topic.lines" :key="line.id" :line="line" :people="people" :can-write="canWrite" @change="body => emit('changeLine', line.id, body)" @remove="emit('removeLine', line.id)" />
+        <LineRow
+          v-for="line in topic.lines"
+          :key="line.id"
+          :line="line"
+          :people="people"
+          :can-write="canWrite"
+          @change="body => emit('changeLine', line.id, body)"
+          @remove="emit('removeLine', line.id)"
+        />
         <UnsentRow v-for="entry in unsent" :key="entry.line.id" :entry="entry" />
       </ul>
       <slot />
@@ -64,18 +129,81 @@ function carried(event: PointerEvent) {
 </template>
 
 <style scoped>
-.topic { display: grid; grid-template-columns: 44px 1fr; padding: 10px 34px 8px 0; border-left: 4px solid transparent; }
-.topic.here { background: color-mix(in srgb, var(--pine-pale) 45%, transparent); border-left-color: var(--pine); }
-.topic.over { box-shadow: 0 -2px 0 var(--pine); }
-.topic.dim .title, .topic.dim h2 { color: var(--soft); }
-.nr { display: flex; justify-content: flex-end; gap: 4px; align-items: flex-start; font-weight: 650; color: var(--soft); padding-top: 2px; }
-.body { padding-left: 18px; min-width: 0; }
-.head { display: flex; flex-wrap: wrap; gap: 2px 10px; align-items: baseline; }
-.head h2 { font-size: 1.2143rem; }
-.title { all: unset; cursor: pointer; }
-.title:hover { text-decoration: underline; }
-.title:focus-visible { outline: 2px solid var(--stuck); }
-.lines { margin-left: -70px !important; }
-.handle { touch-action: none; border: 0; background: none; color: var(--soft); cursor: grab; padding: 2px; line-height: 0; margin-top: 2px; }
-@media (max-width: 860px) { .topic { grid-template-columns: 26px 1fr; padding-right: 12px; } .body { padding-left: 8px; } .lines { margin-left: 0 !important; } .nr { flex-direction: column-reverse; } }
+.topic {
+  display: grid;
+  grid-template-columns: 44px 1fr;
+  padding: 10px 34px 8px 0;
+  border-left: 4px solid transparent;
+}
+.topic.here {
+  background: color-mix(in srgb, var(--pine-pale) 45%, transparent);
+  border-left-color: var(--pine);
+}
+.topic.over {
+  box-shadow: 0 -2px 0 var(--pine);
+}
+.topic.dim .title,
+.topic.dim h2 {
+  color: var(--soft);
+}
+.nr {
+  display: flex;
+  justify-content: flex-end;
+  gap: 4px;
+  align-items: flex-start;
+  font-weight: 650;
+  color: var(--soft);
+  padding-top: 2px;
+}
+.body {
+  padding-left: 18px;
+  min-width: 0;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 10px;
+  align-items: baseline;
+}
+.head h2 {
+  font-size: 1.2143rem;
+}
+.title {
+  all: unset;
+  cursor: pointer;
+}
+.title:hover {
+  text-decoration: underline;
+}
+.title:focus-visible {
+  outline: 2px solid var(--stuck);
+}
+.lines {
+  margin-left: -70px !important;
+}
+.handle {
+  touch-action: none;
+  border: 0;
+  background: none;
+  color: var(--soft);
+  cursor: grab;
+  padding: 2px;
+  line-height: 0;
+  margin-top: 2px;
+}
+@media (max-width: 860px) {
+  .topic {
+    grid-template-columns: 26px 1fr;
+    padding-right: 12px;
+  }
+  .body {
+    padding-left: 8px;
+  }
+  .lines {
+    margin-left: 0 !important;
+  }
+  .nr {
+    flex-direction: column-reverse;
+  }
+}
 </style>

@@ -6,9 +6,23 @@ import type { Schemas, Topic } from '../api/client'
 const { topic = undefined, people } = defineProps<{ topic?: Topic; people: { id: string; name: string }[] }>()
 const emit = defineEmits<{ keep: [Schemas['ChangedTopic']]; leave: []; remove: [] }>()
 
-const PURPOSES = [{ title: 'for information', value: 'information' }, { title: 'for discussion', value: 'discussion' }, { title: 'for decision', value: 'decision' }]
-const empty = () => ({ title: topic?.title ?? '', lengthMin: topic?.lengthMin ?? (10 as number | ''), presenterId: topic?.presenter?.id ?? null, purpose: topic?.purpose ?? ('discussion' as const) })
-const form = ref<{ title: string; lengthMin: number | ''; presenterId: string | null; purpose: Schemas['TopicPurpose'] }>(empty())
+const PURPOSES = [
+  { title: 'for information', value: 'information' },
+  { title: 'for discussion', value: 'discussion' },
+  { title: 'for decision', value: 'decision' },
+]
+const empty = () => ({
+  title: topic?.title ?? '',
+  lengthMin: topic?.lengthMin ?? (10 as number | ''),
+  presenterId: topic?.presenter?.id ?? null,
+  purpose: topic?.purpose ?? ('discussion' as const),
+})
+const form = ref<{
+  title: string
+  lengthMin: number | ''
+  presenterId: string | null
+  purpose: Schemas['TopicPurpose']
+}>(empty())
 const tried = ref(false)
 const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give the topic a title.' : undefined))
 const title = ref<{ focus: () => void }>()
@@ -27,19 +41,50 @@ defineExpose({ focus: () => title.value?.focus() })
 
 <template>
   <form class="form no-print" novalidate @submit.prevent="keep" @keydown.esc="$emit('leave')">
-    <v-text-field ref="title" v-model="form.title" class="title" :label="topic ? 'Topic' : 'Add a topic'" :error-messages="titleFault" />
+    <v-text-field
+      ref="title"
+      v-model="form.title"
+      class="title"
+      :label="topic ? 'Topic' : 'Add a topic'"
+      :error-messages="titleFault"
+    />
     <v-text-field v-model.number="form.lengthMin" class="min" type="number" min="0" max="480" label="Minutes" />
-    <v-select v-model="form.presenterId" class="who" :items="[{ title: 'nobody in particular', value: null }, ...people.map(person => ({ title: person.name, value: person.id }))]" label="Brought by" />
+    <v-select
+      v-model="form.presenterId"
+      class="who"
+      :items="[
+        { title: 'nobody in particular', value: null },
+        ...people.map(person => ({ title: person.name, value: person.id })),
+      ]"
+      label="Brought by"
+    />
     <v-select v-model="form.purpose" class="who" :items="PURPOSES" label="What for" />
     <v-btn type="submit" :variant="topic ? 'flat' : 'outlined'">{{ topic ? 'Save' : 'Add' }}</v-btn>
-    <template v-if="topic"><button type="button" class="quiet" @click="$emit('leave')">Cancel</button><button type="button" class="quiet stuck" @click="$emit('remove')">Remove the topic</button></template>
+    <template v-if="topic"
+      ><button type="button" class="quiet" @click="$emit('leave')">Cancel</button
+      ><button type="button" class="quiet stuck" @click="$emit('remove')">Remove the topic</button></template
+    >
   </form>
 </template>
 
 <style scoped>
-.form { display: flex; flex-wrap: wrap; gap: 10px; align-items: flex-start; padding: 4px 0; }
-.title { flex: 1 1 100%; }
-.min { flex: 0 0 92px; }
-.who { flex: 1 1 150px; }
-.quiet { padding-top: 9px; }
+.form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: flex-start;
+  padding: 4px 0;
+}
+.title {
+  flex: 1 1 100%;
+}
+.min {
+  flex: 0 0 92px;
+}
+.who {
+  flex: 1 1 150px;
+}
+.quiet {
+  padding-top: 9px;
+}
 </style>

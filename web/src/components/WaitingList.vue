@@ -7,8 +7,24 @@ import HoldRow from './HoldRow.vue'
 
 /** What is waiting for somebody who runs series. */
 const { desk } = defineProps<{ desk: Schemas['Desk'] }>()
-const SHEETS = { in_session: 'still in session: close it', closed: 'closed: issue the minutes', planned: 'past and not held: hold it or call it off', issued: '', called_off: '' }
-const waiting = computed(() => desk.sheets.length + desk.unanswered.length + desk.seriesWithoutMeeting.length + desk.clashes.length + desk.holds.length + desk.offers.length + desk.refusals.length + desk.failedMails.length)
+const SHEETS = {
+  in_session: 'still in session: close it',
+  closed: 'closed: issue the minutes',
+  planned: 'past and not held: hold it or call it off',
+  issued: '',
+  called_off: '',
+}
+const waiting = computed(
+  () =>
+    desk.sheets.length +
+    desk.unanswered.length +
+    desk.seriesWithoutMeeting.length +
+    desk.clashes.length +
+    desk.holds.length +
+    desk.offers.length +
+    desk.refusals.length +
+    desk.failedMails.length,
+)
 </script>
 
 <template>
@@ -16,24 +32,38 @@ const waiting = computed(() => desk.sheets.length + desk.unanswered.length + des
     <h2 id="waits">Waiting for you</h2>
     <ul class="ruled">
       <li v-for="sheet in desk.sheets" :key="sheet.id">
-        <router-link class="strong" :to="`/meetings/${sheet.id}`">{{ sheet.title }}, {{ mediumDay(sheet.localStart) }}</router-link>
+        <router-link class="strong" :to="`/meetings/${sheet.id}`"
+          >{{ sheet.title }}, {{ mediumDay(sheet.localStart) }}</router-link
+        >
         <p class="small soft">{{ sheet.running ? 'in session now' : SHEETS[sheet.state] }}</p>
       </li>
       <li v-for="series in desk.unanswered" :key="`open-${series.id}`">
         <a class="strong" :href="series.path">{{ series.title }}</a>
-        <p class="small soft">you have not answered for {{ count(series.meetings, 'meeting') }}, first {{ mediumDay(series.localStart) }}</p>
+        <p class="small soft">
+          you have not answered for {{ count(series.meetings, 'meeting') }}, first {{ mediumDay(series.localStart) }}
+        </p>
       </li>
       <li v-for="offer in desk.offers" :key="offer.id">
         <router-link class="strong" :to="`/series/${offer.seriesId}?show=answers`">{{ offer.title }}</router-link>
-        <p class="small soft">{{ offer.name }} offers {{ mediumDay(offer.localStart) }}, {{ clock(offer.localStart) }} instead of {{ mediumDay(offer.meetingLocalStart) }}</p>
+        <p class="small soft">
+          {{ offer.name }} offers {{ mediumDay(offer.localStart) }}, {{ clock(offer.localStart) }} instead of
+          {{ mediumDay(offer.meetingLocalStart) }}
+        </p>
       </li>
       <li v-for="refusal in desk.refusals" :key="refusal.meetingId + refusal.name">
         <router-link class="strong" :to="`/series/${refusal.seriesId}?show=answers`">{{ refusal.title }}</router-link>
-        <p class="small soft">{{ refusal.name }} cannot come on {{ mediumDay(refusal.localStart) }}<template v-if="refusal.note">: “{{ refusal.note }}”</template></p>
+        <p class="small soft">
+          {{ refusal.name }} cannot come on {{ mediumDay(refusal.localStart)
+          }}<template v-if="refusal.note">: “{{ refusal.note }}”</template>
+        </p>
       </li>
       <li v-for="series in desk.clashes" :key="`clash-${series.id}`">
         <router-link class="strong" :to="`/series/${series.id}?show=sheets`">{{ series.title }}</router-link>
-        <p class="small stuck">{{ count(series.clashes, 'coming meeting') }} {{ series.clashes === 1 ? 'clashes' : 'clash' }}, first {{ mediumDay(series.nextLocalStart) }}: {{ list(series.names) }} {{ series.names.length === 1 ? 'is' : 'are' }} busy</p>
+        <p class="small stuck">
+          {{ count(series.clashes, 'coming meeting') }} {{ series.clashes === 1 ? 'clashes' : 'clash' }}, first
+          {{ mediumDay(series.nextLocalStart) }}: {{ list(series.names) }}
+          {{ series.names.length === 1 ? 'is' : 'are' }} busy
+        </p>
       </li>
       <FailedMail v-for="mail in desk.failedMails" :key="mail.seriesId + mail.email" :mail="mail" />
       <HoldRow v-for="hold in desk.holds" :key="hold.id" :hold="hold" />
@@ -46,6 +76,10 @@ const waiting = computed(() => desk.sheets.length + desk.unanswered.length + des
 </template>
 
 <style scoped>
-.waits { border-left: 4px solid var(--gold); }
-h2 { margin-bottom: 6px !important; }
+.waits {
+  border-left: 4px solid var(--gold);
+}
+h2 {
+  margin-bottom: 6px !important;
+}
 </style>

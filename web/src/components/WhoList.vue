@@ -6,21 +6,53 @@ import type { Look } from '../commonTime'
 import { zonePlace } from '../time'
 
 /** Who is wanted, and how: people, groups, and guests without a calendar here. */
-const { people, groups, looked } = defineProps<{ people: Person[]; groups: Schemas['Group'][]; looked: Schemas['LookedFor'][] }>()
+const { people, groups, looked } = defineProps<{
+  people: Person[]
+  groups: Schemas['Group'][]
+  looked: Schemas['LookedFor'][]
+}>()
 const look = defineModel<Look>({ required: true })
 
-const ROLES = [{ title: 'must come', value: 'required' }, { title: 'if free', value: 'optional' }]
+const ROLES = [
+  { title: 'must come', value: 'required' },
+  { title: 'if free', value: 'optional' },
+]
 const adding = ref<string | null>(null)
 const typed = ref('')
 const guest = ref('')
 const choices = computed(() => [
-  ...groups.filter(group => !look.value.groups.some(one => one.groupId === group.id)).map(group => ({ title: group.name, subtitle: `group of ${group.allPersonIds.length}`, value: `g:${group.id}` })),
-  ...people.filter(person => !look.value.people.some(one => one.personId === person.id)).map(person => ({ title: person.name, subtitle: zonePlace(person.timeZone), value: `p:${person.id}` })),
+  ...groups
+    .filter(group => !look.value.groups.some(one => one.groupId === group.id))
+    .map(group => ({ title: group.name, subtitle: `group of ${group.allPersonIds.length}`, value: `g:${group.id}` })),
+  ...people
+    .filter(person => !look.value.people.some(one => one.personId === person.id))
+    .map(person => ({ title: person.name, subtitle: zonePlace(person.timeZone), value: `p:${person.id}` })),
 ])
 const rows = computed(() => [
-  ...look.value.groups.map((one, i) => ({ key: one.groupId, name: groups.find(group => group.id === one.groupId)?.name ?? 'a group', about: `group of ${groups.find(group => group.id === one.groupId)?.allPersonIds.length ?? 0}`, unknown: false, of: one, drop: () => look.value.groups.splice(i, 1) })),
-  ...look.value.people.map((one, i) => ({ key: one.personId, name: people.find(person => person.id === one.personId)?.name ?? guestName(one.personId), about: about(one.personId), unknown: unknown(one.personId), of: one, drop: () => look.value.people.splice(i, 1) })),
-  ...look.value.guests.map((one, i) => ({ key: one.id, name: one.name, about: 'guest', unknown: true, of: one, drop: () => look.value.guests.splice(i, 1) })),
+  ...look.value.groups.map((one, i) => ({
+    key: one.groupId,
+    name: groups.find(group => group.id === one.groupId)?.name ?? 'a group',
+    about: `group of ${groups.find(group => group.id === one.groupId)?.allPersonIds.length ?? 0}`,
+    unknown: false,
+    of: one,
+    drop: () => look.value.groups.splice(i, 1),
+  })),
+  ...look.value.people.map((one, i) => ({
+    key: one.personId,
+    name: people.find(person => person.id === one.personId)?.name ?? guestName(one.personId),
+    about: about(one.personId),
+    unknown: unknown(one.personId),
+    of: one,
+    drop: () => look.value.people.splice(i, 1),
+  })),
+  ...look.value.guests.map((one, i) => ({
+    key: one.id,
+    name: one.name,
+    about: 'guest',
+    unknown: true,
+    of: one,
+    drop: () => look.value.guests.splice(i, 1),
+  })),
 ])
 const guestName = (id: string) => looked.find(one => one.id === id)?.name ?? 'a guest'
 const unknown = (id: string) => looked.find(one => one.id === id)?.known === false
@@ -37,7 +69,10 @@ function add(value: string | null) {
   if (value.startsWith('g:')) look.value.groups.push({ groupId: id, role: 'required' })
   else look.value.people.push({ personId: id, role: 'required' })
   // The name that was typed goes too, or the next one would be glued to it.
-  setTimeout(() => { adding.value = null; typed.value = '' })
+  setTimeout(() => {
+    adding.value = null
+    typed.value = ''
+  })
 }
 function addGuest() {
   if (guest.value.trim()) look.value.guests.push({ id: newKey(), name: guest.value.trim(), role: 'required' })
@@ -50,23 +85,68 @@ function addGuest() {
     <h2 class="eyebrow">Who</h2>
     <ul v-if="rows.length" class="ruled">
       <li v-for="row in rows" :key="row.key" class="line">
-        <div><span class="strong">{{ row.name }}</span><br><span class="small soft">{{ row.about }}</span><template v-if="row.unknown"><br><span class="small strong stuck">no calendar known</span></template></div>
+        <div>
+          <span class="strong">{{ row.name }}</span
+          ><br /><span class="small soft">{{ row.about }}</span
+          ><template v-if="row.unknown"><br /><span class="small strong stuck">no calendar known</span></template>
+        </div>
         <div class="right">
-          <v-select v-model="row.of.role" :items="ROLES" :aria-label="`${row.name} comes`" variant="plain" density="compact" menu-icon="" class="role" />
-          <button type="button" class="quiet small" :aria-label="`Remove: ${row.name}`" @click="row.drop()">Remove</button>
+          <v-select
+            v-model="row.of.role"
+            :items="ROLES"
+            :aria-label="`${row.name} comes`"
+            variant="plain"
+            density="compact"
+            menu-icon=""
+            class="role"
+          />
+          <button type="button" class="quiet small" :aria-label="`Remove: ${row.name}`" @click="row.drop()">
+            Remove
+          </button>
         </div>
       </li>
     </ul>
     <p v-else class="soft">Choose who must come.</p>
-    <v-autocomplete v-model:search="typed" :model-value="adding" :items="choices" :item-props="true" label="Add a person or group" no-data-text="Nobody else is here." @update:model-value="add" />
-    <form class="guest" novalidate @submit.prevent="addGuest"><v-text-field v-model="guest" label="Add a guest by name" @blur="addGuest" /></form>
+    <v-autocomplete
+      v-model:search="typed"
+      :model-value="adding"
+      :items="choices"
+      :item-props="true"
+      label="Add a person or group"
+      no-data-text="Nobody else is here."
+      @update:model-value="add"
+    />
+    <form class="guest" novalidate @submit.prevent="addGuest">
+      <v-text-field v-model="guest" label="Add a guest by name" @blur="addGuest" />
+    </form>
   </div>
 </template>
 
 <style scoped>
-.who { display: grid; gap: 10px; align-content: start; }
-.line { display: flex; justify-content: space-between; gap: 8px; padding: 6px 0 !important; }
-.right { text-align: right; flex: 0 0 82px; }
-.role :deep(.v-field__input) { padding: 0; min-height: 24px; font-size: 0.9286rem; justify-content: flex-end; color: var(--pine); font-weight: 600; }
-.role :deep(.v-field__append-inner) { padding-top: 0; }
+.who {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  padding: 6px 0 !important;
+}
+.right {
+  text-align: right;
+  flex: 0 0 82px;
+}
+.role :deep(.v-field__input) {
+  padding: 0;
+  min-height: 24px;
+  font-size: 0.9286rem;
+  justify-content: flex-end;
+  color: var(--pine);
+  font-weight: 600;
+}
+.role :deep(.v-field__append-inner) {
+  padding-top: 0;
+}
 </style>

@@ -10,10 +10,23 @@ const zones = useTimeZones()
 const items = computed(() => zones.value.map(value => ({ title: zonePlace(value), subtitle: value, value })))
 const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replaceAll('_', ' ')
 // What is typed takes the place of what is there.
-const selectAll = (event: Event) => setTimeout(() => { (event.target as HTMLInputElement).select() })
-const finds = (_title: string, typed: string, item?: { raw: { subtitle: string } }) => plain(item?.raw.subtitle ?? '').includes(plain(typed))
+const selectAll = (event: Event) =>
+  setTimeout(() => {
+    ;(event.target as HTMLInputElement).select()
+  })
+const finds = (_title: string, typed: string, item?: { raw: { subtitle: string } }) =>
+  plain(item?.raw.subtitle ?? '').includes(plain(typed))
 </script>
 
 <template>
-  <v-autocomplete v-model="zone" :items="items" :item-props="true" :custom-filter="finds" :label="label ?? 'Time zone'" :error-messages="errorMessages" no-data-text="No such place is known." @focus="selectAll" />
+  <v-autocomplete
+    v-model="zone"
+    :items="items"
+    :item-props="true"
+    :custom-filter="finds"
+    :label="label ?? 'Time zone'"
+    :error-messages="errorMessages"
+    no-data-text="No such place is known."
+    @focus="selectAll"
+  />
 </template>

@@ -7,14 +7,19 @@ import { useNotice } from './useNotice'
 export function useActionList(whose: MaybeRefOrGetter<'mine' | 'all'>, state: MaybeRefOrGetter<'open' | 'closed'>) {
   const reading = useInfiniteQuery({
     queryKey: computed(() => ['actions', toValue(whose), toValue(state)]),
-    queryFn: ({ pageParam }) => dataOf(api.GET('/actions', { params: { query: { whose: toValue(whose), state: toValue(state), page: pageParam } } })),
+    queryFn: ({ pageParam }) =>
+      dataOf(
+        api.GET('/actions', { params: { query: { whose: toValue(whose), state: toValue(state), page: pageParam } } }),
+      ),
     initialPageParam: 1,
     getNextPageParam: last => (last.page * last.pageSize < last.total ? last.page + 1 : undefined),
   })
   return {
     actions: computed(() => reading.data.value?.pages.flatMap(page => page.actions)),
     total: computed(() => reading.data.value?.pages[0]?.total ?? 0),
-    error: reading.error, more: reading.fetchNextPage, hasMore: reading.hasNextPage,
+    error: reading.error,
+    more: reading.fetchNextPage,
+    hasMore: reading.hasNextPage,
   }
 }
 
@@ -22,10 +27,13 @@ export function useActionList(whose: MaybeRefOrGetter<'mine' | 'all'>, state: Ma
 export function useActionMoves() {
   const cache = useQueryClient()
   const { say, complain } = useNotice()
-  const refresh = () => ['desk', 'actions', 'sheet', 'strands', 'series'].forEach(key => cache.invalidateQueries({ queryKey: [key] }))
-  const put = (id: string, body: Schemas['NewActionState']) => dataOf(api.PUT('/actions/{id}/state', { params: { path: { id } }, body }))
+  const refresh = () =>
+    ['desk', 'actions', 'sheet', 'strands', 'series'].forEach(key => cache.invalidateQueries({ queryKey: [key] }))
+  const put = (id: string, body: Schemas['NewActionState']) =>
+    dataOf(api.PUT('/actions/{id}/state', { params: { path: { id } }, body }))
   const moving = useMutation({
-    mutationFn: ({ action, ...body }: { action: Action; state: 'open' | 'done' | 'dropped'; reason?: string }) => put(action.id, body),
+    mutationFn: ({ action, ...body }: { action: Action; state: 'open' | 'done' | 'dropped'; reason?: string }) =>
+      put(action.id, body),
     onSuccess: (_, { action, state }) => {
       refresh()
       const words = { open: 'is open again', done: 'is done', dropped: 'is dropped' }[state]

@@ -5,7 +5,10 @@ import { whenRead } from './fileReading'
 import { useNotice } from './useNotice'
 
 export type Calendar = Schemas['Calendar']
-export interface Owner { kind: 'person' | 'place'; id: string }
+export interface Owner {
+  kind: 'person' | 'place'
+  id: string
+}
 
 /** A file as the API takes it. */
 export async function base64(file: File) {
@@ -22,27 +25,60 @@ export function useCalendars(owner: MaybeRefOrGetter<Owner>, enabled: MaybeRefOr
   const key = computed(() => ['calendars', toValue(owner).id])
   const path = () => ({ params: { path: { id: toValue(owner).id } } })
   const reading = useQuery({
-    queryKey: key, enabled: computed(() => toValue(enabled)),
-    queryFn: () => dataOf(toValue(owner).kind === 'person' ? api.GET('/people/{id}/calendars', path()) : api.GET('/places/{id}/calendars', path())),
-    refetchInterval: query => (query.state.data?.calendars.some(calendar => ['waiting', 'running'].includes(calendar.state) || (calendar.kind === 'address' && !calendar.checkedAt)) ? 700 : false),
+    queryKey: key,
+    enabled: computed(() => toValue(enabled)),
+    queryFn: () =>
+      dataOf(
+        toValue(owner).kind === 'person'
+          ? api.GET('/people/{id}/calendars', path())
+          : api.GET('/places/{id}/calendars', path()),
+      ),
+    refetchInterval: query =>
+      query.state.data?.calendars.some(
+        calendar =>
+          ['waiting', 'running'].includes(calendar.state) || (calendar.kind === 'address' && !calendar.checkedAt),
+      )
+        ? 700
+        : false,
   })
-  const refresh = () => ['person', 'busy', 'place', 'common-time', 'people', 'desk'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const refresh = () =>
+    ['person', 'busy', 'place', 'common-time', 'people', 'desk'].forEach(name =>
+      cache.invalidateQueries({ queryKey: [name] }),
+    )
   const acting = useMutation({
     mutationFn: (act: () => Promise<unknown>) => act(),
-    onSuccess: () => { cache.invalidateQueries({ queryKey: key.value }); refresh() },
+    onSuccess: () => {
+      cache.invalidateQueries({ queryKey: key.value })
+      refresh()
+    },
   })
   const act = (deed: () => Promise<unknown>) => acting.mutateAsync(deed)
   const quietly = (deed: () => Promise<unknown>) => acting.mutate(deed, { onError: complain })
   const one = (id: string) => ({ params: { path: { id } } })
   return {
-    calendars: computed(() => reading.data.value?.calendars), error: reading.error, actError: acting.error, isActing: acting.isPending, resetAct: acting.reset, refresh,
-    add: (body: Schemas['NewCalendar']) => act(() => dataOf(toValue(owner).kind === 'person' ? api.POST('/people/{id}/calendars', { ...path(), body }) : api.POST('/places/{id}/calendars', { ...path(), body }))),
-    replace: (id: string, content: string) => quietly(() => dataOf(api.PUT('/calendars/{id}/file', { ...one(id), body: { content } }))),
+    calendars: computed(() => reading.data.value?.calendars),
+    error: reading.error,
+    actError: acting.error,
+    isActing: acting.isPending,
+    resetAct: acting.reset,
+    refresh,
+    add: (body: Schemas['NewCalendar']) =>
+      act(() =>
+        dataOf(
+          toValue(owner).kind === 'person'
+            ? api.POST('/people/{id}/calendars', { ...path(), body })
+            : api.POST('/places/{id}/calendars', { ...path(), body }),
+        ),
+      ),
+    replace: (id: string, content: string) =>
+      quietly(() => dataOf(api.PUT('/calendars/{id}/file', { ...one(id), body: { content } }))),
     readAgain: (id: string) => quietly(() => dataOf(api.POST('/calendars/{id}/reading', one(id)))),
     cancel: (id: string) => quietly(() => dataOf(api.DELETE('/calendars/{id}/reading', one(id)))),
     remove: (id: string) => act(() => dataOf(api.DELETE('/calendars/{id}', one(id)))),
-    addEntry: (id: string, body: Schemas['NewBusyEntry']) => act(() => dataOf(api.POST('/calendars/{id}/entries', { ...one(id), body }))),
-    removeEntry: (id: string, entryId: string) => act(() => dataOf(api.DELETE('/calendars/{id}/entries/{entryId}', { params: { path: { id, entryId } } }))),
+    addEntry: (id: string, body: Schemas['NewBusyEntry']) =>
+      act(() => dataOf(api.POST('/calendars/{id}/entries', { ...one(id), body }))),
+    removeEntry: (id: string, entryId: string) =>
+      act(() => dataOf(api.DELETE('/calendars/{id}/entries/{entryId}', { params: { path: { id, entryId } } }))),
   }
 }
 
@@ -50,27 +86,51 @@ export function useCalendars(owner: MaybeRefOrGetter<Owner>, enabled: MaybeRefOr
 export function usePersonPage(id: MaybeRefOrGetter<string>, isMe: MaybeRefOrGetter<boolean>) {
   const cache = useQueryClient()
   const path = () => ({ path: { id: toValue(id) } })
-  const reading = useQuery({ queryKey: computed(() => ['person', toValue(id)]), queryFn: () => dataOf(api.GET('/people/{id}', { params: path() })) })
-  const busy = useQuery({ queryKey: computed(() => ['busy', toValue(id)]), queryFn: () => dataOf(api.GET('/people/{id}/busy', { params: path() })) })
-  const feeds = useQuery({ queryKey: computed(() => ['feeds', toValue(id)]), enabled: computed(() => toValue(isMe)), queryFn: () => dataOf(api.GET('/people/{id}/feeds', { params: path() })) })
+  const reading = useQuery({
+    queryKey: computed(() => ['person', toValue(id)]),
+    queryFn: () => dataOf(api.GET('/people/{id}', { params: path() })),
+  })
+  const busy = useQuery({
+    queryKey: computed(() => ['busy', toValue(id)]),
+    queryFn: () => dataOf(api.GET('/people/{id}/busy', { params: path() })),
+  })
+  const feeds = useQuery({
+    queryKey: computed(() => ['feeds', toValue(id)]),
+    enabled: computed(() => toValue(isMe)),
+    queryFn: () => dataOf(api.GET('/people/{id}/feeds', { params: path() })),
+  })
   const keeping = useMutation({
-    mutationFn: ({ version, ...body }: Schemas['HoursWish'] & { version: number }) => dataOf(api.PUT('/people/{id}/hours', { params: { ...path(), header: ifMatch(version) }, body })),
+    mutationFn: ({ version, ...body }: Schemas['HoursWish'] & { version: number }) =>
+      dataOf(api.PUT('/people/{id}/hours', { params: { ...path(), header: ifMatch(version) }, body })),
     onSuccess: person => {
       cache.setQueryData(['person', person.id], person)
       for (const name of ['people', 'common-time', 'desk']) cache.invalidateQueries({ queryKey: [name] })
     },
   })
-  const setting = useMutation({ mutationFn: (open: boolean) => dataOf(api.PUT('/people/{id}/feeds', { params: path(), body: { open } })), onSuccess: set => cache.setQueryData(['feeds', toValue(id)], set) })
+  const setting = useMutation({
+    mutationFn: (open: boolean) => dataOf(api.PUT('/people/{id}/feeds', { params: path(), body: { open } })),
+    onSuccess: set => cache.setQueryData(['feeds', toValue(id)], set),
+  })
   return {
-    person: reading.data, error: reading.error, busy: computed(() => busy.data.value?.spans), feeds: feeds.data, setFeeds: setting.mutate,
-    keepHours: keeping.mutateAsync, keepError: keeping.error, isKeeping: keeping.isPending,
+    person: reading.data,
+    error: reading.error,
+    busy: computed(() => busy.data.value?.spans),
+    feeds: feeds.data,
+    setFeeds: setting.mutate,
+    keepHours: keeping.mutateAsync,
+    keepError: keeping.error,
+    isKeeping: keeping.isPending,
   }
 }
 
 /** How somebody wants to be reminded of meetings. */
 export function useReminders(id: MaybeRefOrGetter<string>) {
   const cache = useQueryClient()
-  const keeping = useMutation({ mutationFn: (body: Schemas['RemindersWish']) => dataOf(api.PUT('/people/{id}/reminders', { params: { path: { id: toValue(id) } }, body })), onSuccess: person => cache.setQueryData(['person', person.id], person) })
+  const keeping = useMutation({
+    mutationFn: (body: Schemas['RemindersWish']) =>
+      dataOf(api.PUT('/people/{id}/reminders', { params: { path: { id: toValue(id) } }, body })),
+    onSuccess: person => cache.setQueryData(['person', person.id], person),
+  })
   return { keep: keeping.mutateAsync, error: keeping.error, isKeeping: keeping.isPending }
 }
 
@@ -79,5 +139,6 @@ export function useRegions() {
   return computed(() => reading.data.value?.regions ?? [])
 }
 
-export const previewImport = async (body: Schemas['PeopleFile']) => (await whenRead(dataOf(api.POST('/people-import/preview', { body })))).people!
+export const previewImport = async (body: Schemas['PeopleFile']) =>
+  (await whenRead(dataOf(api.POST('/people-import/preview', { body })))).people!
 export const keepImport = (body: Schemas['PeopleWish']) => dataOf(api.POST('/people-import', { body }))

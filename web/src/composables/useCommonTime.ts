@@ -9,7 +9,10 @@ export type RunTime = Schemas['RunTime']
 /** Times when people are free together; `wish` null while something it needs is missing. What stood before stays while the next is read. */
 export function useCommonTime(wish: MaybeRefOrGetter<Wish | null>) {
   const reading = useQuery({
-    queryKey: computed(() => ['common-time', toValue(wish)]), enabled: computed(() => toValue(wish) !== null), placeholderData: keepPreviousData, retry: false,
+    queryKey: computed(() => ['common-time', toValue(wish)]),
+    enabled: computed(() => toValue(wish) !== null),
+    placeholderData: keepPreviousData,
+    retry: false,
     queryFn: ({ signal }) => dataOf(api.POST('/common-time', { body: toValue(wish)!, signal })),
   })
   return { found: reading.data, error: reading.error, isSearching: reading.isFetching }
@@ -18,7 +21,10 @@ export function useCommonTime(wish: MaybeRefOrGetter<Wish | null>) {
 /** How one chosen time fits. */
 export function useTimeCheck(wish: MaybeRefOrGetter<Schemas['TimeToCheck'] | null>) {
   const reading = useQuery({
-    queryKey: computed(() => ['common-time', 'check', toValue(wish)]), enabled: computed(() => toValue(wish) !== null), placeholderData: keepPreviousData, retry: false,
+    queryKey: computed(() => ['common-time', 'check', toValue(wish)]),
+    enabled: computed(() => toValue(wish) !== null),
+    placeholderData: keepPreviousData,
+    retry: false,
     queryFn: ({ signal }) => dataOf(api.POST('/common-time/check', { body: toValue(wish)!, signal })),
   })
   return { fit: computed(() => (toValue(wish) === null ? undefined : reading.data.value)), error: reading.error }
@@ -27,24 +33,44 @@ export function useTimeCheck(wish: MaybeRefOrGetter<Schemas['TimeToCheck'] | nul
 /** How times hold across a run. */
 export function useRunTimes(wish: MaybeRefOrGetter<Schemas['RunTimeWish'] | null>) {
   const reading = useQuery({
-    queryKey: computed(() => ['common-time', 'runs', toValue(wish)]), enabled: computed(() => toValue(wish) !== null), placeholderData: keepPreviousData, retry: false,
+    queryKey: computed(() => ['common-time', 'runs', toValue(wish)]),
+    enabled: computed(() => toValue(wish) !== null),
+    placeholderData: keepPreviousData,
+    retry: false,
     queryFn: ({ signal }) => dataOf(api.POST('/common-time/runs', { body: toValue(wish)!, signal })),
   })
-  return { runs: computed(() => (toValue(wish) === null ? undefined : reading.data.value)), error: reading.error, isSearching: reading.isFetching }
+  return {
+    runs: computed(() => (toValue(wish) === null ? undefined : reading.data.value)),
+    error: reading.error,
+    isSearching: reading.isFetching,
+  }
 }
 
 export function useHolds() {
   const cache = useQueryClient()
   const refresh = () => ['desk', 'holds', 'common-time'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
-  const keeping = useMutation({ mutationFn: (body: Schemas['NewHold']) => dataOf(api.POST('/holds', { body })), onSuccess: refresh })
-  const releasing = useMutation({ mutationFn: (id: string) => dataOf(api.DELETE('/holds/{id}', { params: { path: { id } } })), onSuccess: refresh })
-  return { keep: keeping.mutateAsync, keepError: keeping.error, isKeeping: keeping.isPending, resetKeep: keeping.reset, release: releasing.mutate }
+  const keeping = useMutation({
+    mutationFn: (body: Schemas['NewHold']) => dataOf(api.POST('/holds', { body })),
+    onSuccess: refresh,
+  })
+  const releasing = useMutation({
+    mutationFn: (id: string) => dataOf(api.DELETE('/holds/{id}', { params: { path: { id } } })),
+    onSuccess: refresh,
+  })
+  return {
+    keep: keeping.mutateAsync,
+    keepError: keeping.error,
+    isKeeping: keeping.isPending,
+    resetKeep: keeping.reset,
+    release: releasing.mutate,
+  }
 }
 
 /** Whether coming meetings of a series still suit, and moving one. */
 export function useStillHolds(seriesId: MaybeRefOrGetter<string>, enabled: MaybeRefOrGetter<boolean>) {
   const reading = useQuery({
-    queryKey: computed(() => ['still-holds', toValue(seriesId)]), enabled: computed(() => toValue(enabled)),
+    queryKey: computed(() => ['still-holds', toValue(seriesId)]),
+    enabled: computed(() => toValue(enabled)),
     queryFn: () => dataOf(api.GET('/series/{id}/still-holds', { params: { path: { id: toValue(seriesId) } } })),
   })
   return { checked: reading.data, isChecking: reading.isFetching, checkAgain: reading.refetch }
@@ -54,20 +80,38 @@ export function useStillHolds(seriesId: MaybeRefOrGetter<string>, enabled: Maybe
 export function useMeetingChange(id: MaybeRefOrGetter<string>) {
   const cache = useQueryClient()
   const changing = useMutation({
-    mutationFn: ({ version, ...body }: Schemas['ChangedMeeting'] & { version: number }) => dataOf(api.PUT('/meetings/{id}', { params: { path: { id: toValue(id) }, header: { 'If-Match': `"${version}"` } }, body })),
+    mutationFn: ({ version, ...body }: Schemas['ChangedMeeting'] & { version: number }) =>
+      dataOf(
+        api.PUT('/meetings/{id}', {
+          params: { path: { id: toValue(id) }, header: { 'If-Match': `"${version}"` } },
+          body,
+        }),
+      ),
     onSuccess: sheet => {
       cache.setQueryData(['sheet', sheet.id], sheet)
-      for (const name of ['desk', 'series', 'meetings', 'still-holds', 'common-time', 'strands', 'answers']) cache.invalidateQueries({ queryKey: [name] })
+      for (const name of ['desk', 'series', 'meetings', 'still-holds', 'common-time', 'strands', 'answers'])
+        cache.invalidateQueries({ queryKey: [name] })
     },
   })
-  return { change: changing.mutateAsync, changeError: changing.error, isChanging: changing.isPending, reset: changing.reset }
+  return {
+    change: changing.mutateAsync,
+    changeError: changing.error,
+    isChanging: changing.isPending,
+    reset: changing.reset,
+  }
 }
 
 /** How another time would suit those asked to one meeting. */
 export function useMeetingCheck(id: MaybeRefOrGetter<string>, wish: MaybeRefOrGetter<Schemas['MeetingTime'] | null>) {
   const reading = useQuery({
-    queryKey: computed(() => ['common-time', 'meeting', toValue(id), toValue(wish)]), enabled: computed(() => toValue(wish) !== null), placeholderData: keepPreviousData, retry: false,
-    queryFn: ({ signal }) => dataOf(api.POST('/meetings/{id}/time/check', { params: { path: { id: toValue(id) } }, body: toValue(wish)!, signal })),
+    queryKey: computed(() => ['common-time', 'meeting', toValue(id), toValue(wish)]),
+    enabled: computed(() => toValue(wish) !== null),
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: ({ signal }) =>
+      dataOf(
+        api.POST('/meetings/{id}/time/check', { params: { path: { id: toValue(id) } }, body: toValue(wish)!, signal }),
+      ),
   })
   return { check: reading.data, isChecking: reading.isFetching }
 }
@@ -75,10 +119,14 @@ export function useMeetingCheck(id: MaybeRefOrGetter<string>, wish: MaybeRefOrGe
 export function useMoveMeeting() {
   const cache = useQueryClient()
   const moving = useMutation({
-    mutationFn: ({ id, version, ...body }: Schemas['NewTime'] & { id: string; version: number }) => dataOf(api.PUT('/meetings/{id}/time', { params: { path: { id }, header: { 'If-Match': `"${version}"` } }, body })),
+    mutationFn: ({ id, version, ...body }: Schemas['NewTime'] & { id: string; version: number }) =>
+      dataOf(
+        api.PUT('/meetings/{id}/time', { params: { path: { id }, header: { 'If-Match': `"${version}"` } }, body }),
+      ),
     onSuccess: sheet => {
       cache.setQueryData(['sheet', sheet.id], sheet)
-      for (const name of ['desk', 'series', 'meetings', 'still-holds', 'common-time', 'strands']) cache.invalidateQueries({ queryKey: [name] })
+      for (const name of ['desk', 'series', 'meetings', 'still-holds', 'common-time', 'strands'])
+        cache.invalidateQueries({ queryKey: [name] })
     },
   })
   return { move: moving.mutateAsync, moveError: moving.error, isMoving: moving.isPending }

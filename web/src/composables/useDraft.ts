@@ -9,10 +9,14 @@ export function useDraft<T>(name: string, empty: () => T): { draft: Ref<T>; forg
   const key = useMine().mine(`draft:${name}`)
   const saved = localStorage.getItem(key)
   const draft = ref(saved === null ? empty() : JSON.parse(saved)) as Ref<T>
-  watch(draft, value => {
-    if (JSON.stringify(value) === JSON.stringify(empty())) localStorage.removeItem(key)
-    else localStorage.setItem(key, JSON.stringify(value))
-  }, { deep: true, flush: 'sync' })
+  watch(
+    draft,
+    value => {
+      if (JSON.stringify(value) === JSON.stringify(empty())) localStorage.removeItem(key)
+      else localStorage.setItem(key, JSON.stringify(value))
+    },
+    { deep: true, flush: 'sync' },
+  )
   const forget = () => {
     draft.value = empty()
     localStorage.removeItem(key)

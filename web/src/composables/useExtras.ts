@@ -12,7 +12,16 @@ export function useExtras(id: MaybeRefOrGetter<string>) {
     cache.setQueryData(['sheet', sheet.id], sheet)
     ;['series', 'answers', 'desk'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
   }
-  const asking = useMutation({ mutationFn: (body: Schemas['Extra']) => dataOf(api.POST('/meetings/{id}/extras', { params: { path: path() }, body })), onSuccess: show })
-  const removing = useMutation({ mutationFn: (personId: string) => dataOf(api.DELETE('/meetings/{id}/extras/{personId}', { params: { path: { ...path(), personId } } })), onSuccess: show, onError: complain })
+  const asking = useMutation({
+    mutationFn: (body: Schemas['Extra']) =>
+      dataOf(api.POST('/meetings/{id}/extras', { params: { path: path() }, body })),
+    onSuccess: show,
+  })
+  const removing = useMutation({
+    mutationFn: (personId: string) =>
+      dataOf(api.DELETE('/meetings/{id}/extras/{personId}', { params: { path: { ...path(), personId } } })),
+    onSuccess: show,
+    onError: complain,
+  })
   return { ask: asking.mutateAsync, askError: asking.error, isAsking: asking.isPending, remove: removing.mutate }
 }

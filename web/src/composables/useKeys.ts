@@ -1,15 +1,28 @@
 import { onBeforeUnmount, onMounted, shallowReactive } from 'vue'
 
 /** `when` says whether it does anything for this person just now; without it, it always does. */
-export interface Key { key: string; label: string; when?: () => boolean; run: () => void }
+export interface Key {
+  key: string
+  label: string
+  when?: () => boolean
+  run: () => void
+}
 
 const active = shallowReactive<Key[]>([])
 
 const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 
 addEventListener('keydown', event => {
-  if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || document.querySelector('.v-dialog.v-overlay--active')) return
+  if (
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    isTyping(event.target) ||
+    document.querySelector('.v-dialog.v-overlay--active')
+  )
+    return
   const found = active.findLast(key => key.key === event.key && (key.when?.() ?? true))
   if (!found) return
   event.preventDefault()

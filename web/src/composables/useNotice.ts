@@ -1,7 +1,13 @@
 import { ref } from 'vue'
 
 /** `settle` is what happens when nobody took it back. */
-export interface Notice { text: string; undo?: () => void; go?: { label: string; to: string }; settle?: () => void; trouble?: boolean }
+export interface Notice {
+  text: string
+  undo?: () => void
+  go?: { label: string; to: string }
+  settle?: () => void
+  trouble?: boolean
+}
 
 const notice = ref<Notice | null>(null)
 

@@ -2,11 +2,20 @@ import { api, dataOf, sendBytes } from '../api/client'
 
 /** Brings a file in pieces; asked again after a break, it goes on where it stopped. `told` hears the share that is there. */
 export async function bringPaper(meetingId: string, id: string, file: File, told: (share: number) => void) {
-  const begun = await dataOf(api.POST('/meetings/{id}/papers', { params: { path: { id: meetingId } }, body: { id, name: file.name, sizeBytes: file.size } }))
+  const begun = await dataOf(
+    api.POST('/meetings/{id}/papers', {
+      params: { path: { id: meetingId } },
+      body: { id, name: file.name, sizeBytes: file.size },
+    }),
+  )
   const pieces = Math.ceil(file.size / begun.pieceBytes)
   const there = new Set(begun.pieces)
   for (let number = 0; number < pieces; number++) {
-    if (!there.has(number)) await sendBytes(`/papers/${id}/pieces/${number}`, file.slice(number * begun.pieceBytes, (number + 1) * begun.pieceBytes))
+    if (!there.has(number))
+      await sendBytes(
+        `/papers/${id}/pieces/${number}`,
+        file.slice(number * begun.pieceBytes, (number + 1) * begun.pieceBytes),
+      )
     told((number + 1) / pieces)
   }
 }

@@ -7,20 +7,33 @@ export type Place = Schemas['Place']
 /** Rooms and equipment, and keeping them. */
 export function usePlaces() {
   const cache = useQueryClient()
-  const refresh = () => ['places', 'place', 'desk', 'places-to-go'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const refresh = () =>
+    ['places', 'place', 'desk', 'places-to-go'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
   const reading = useQuery({ queryKey: ['places'], queryFn: () => dataOf(api.GET('/places')) })
   const saving = useMutation({
-    mutationFn: ({ id, version, ...body }: Schemas['PlaceWish'] & { id: string; version?: number }) => version === undefined
-      ? dataOf(api.POST('/places', { body: { id, ...body } }))
-      : dataOf(api.PUT('/places/{id}', { params: { path: { id }, header: ifMatch(version) }, body })),
+    mutationFn: ({ id, version, ...body }: Schemas['PlaceWish'] & { id: string; version?: number }) =>
+      version === undefined
+        ? dataOf(api.POST('/places', { body: { id, ...body } }))
+        : dataOf(api.PUT('/places/{id}', { params: { path: { id }, header: ifMatch(version) }, body })),
     onSuccess: refresh,
   })
   const remove = (id: string) => dataOf(api.DELETE('/places/{id}', { params: { path: { id } } })).then(refresh)
-  return { remove, places: computed(() => reading.data.value?.places), error: reading.error, save: saving.mutateAsync, saveError: saving.error, isSaving: saving.isPending, resetSave: saving.reset }
+  return {
+    remove,
+    places: computed(() => reading.data.value?.places),
+    error: reading.error,
+    save: saving.mutateAsync,
+    saveError: saving.error,
+    isSaving: saving.isPending,
+    resetSave: saving.reset,
+  }
 }
 
 export function usePlace(id: MaybeRefOrGetter<string>) {
-  const reading = useQuery({ queryKey: computed(() => ['place', toValue(id)]), queryFn: () => dataOf(api.GET('/places/{id}', { params: { path: { id: toValue(id) } } })) })
+  const reading = useQuery({
+    queryKey: computed(() => ['place', toValue(id)]),
+    queryFn: () => dataOf(api.GET('/places/{id}', { params: { path: { id: toValue(id) } } })),
+  })
   return { place: reading.data, error: reading.error }
 }
 
@@ -30,11 +43,23 @@ export function useGroups() {
   const refresh = () => cache.invalidateQueries({ queryKey: ['groups'] })
   const reading = useQuery({ queryKey: ['groups'], queryFn: () => dataOf(api.GET('/groups')) })
   const saving = useMutation({
-    mutationFn: ({ id, version, ...body }: Schemas['GroupWish'] & { id: string; version?: number }) => version === undefined
-      ? dataOf(api.POST('/groups', { body: { id, ...body } }))
-      : dataOf(api.PUT('/groups/{id}', { params: { path: { id }, header: ifMatch(version) }, body })),
+    mutationFn: ({ id, version, ...body }: Schemas['GroupWish'] & { id: string; version?: number }) =>
+      version === undefined
+        ? dataOf(api.POST('/groups', { body: { id, ...body } }))
+        : dataOf(api.PUT('/groups/{id}', { params: { path: { id }, header: ifMatch(version) }, body })),
     onSuccess: refresh,
   })
-  const removing = useMutation({ mutationFn: (id: string) => dataOf(api.DELETE('/groups/{id}', { params: { path: { id } } })), onSuccess: refresh })
-  return { groups: computed(() => reading.data.value?.groups), error: reading.error, save: saving.mutateAsync, saveError: saving.error, isSaving: saving.isPending, resetSave: saving.reset, remove: removing.mutateAsync }
+  const removing = useMutation({
+    mutationFn: (id: string) => dataOf(api.DELETE('/groups/{id}', { params: { path: { id } } })),
+    onSuccess: refresh,
+  })
+  return {
+    groups: computed(() => reading.data.value?.groups),
+    error: reading.error,
+    save: saving.mutateAsync,
+    saveError: saving.error,
+    isSaving: saving.isPending,
+    resetSave: saving.reset,
+    remove: removing.mutateAsync,
+  }
 }

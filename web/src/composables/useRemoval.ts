@@ -9,10 +9,21 @@ const hidden = ref(new Set<string>())
  */
 export function useRemoval() {
   const { show, complain } = useNotice()
-  const back = (id: string) => { hidden.value = new Set([...hidden.value].filter(one => one !== id)) }
+  const back = (id: string) => {
+    hidden.value = new Set([...hidden.value].filter(one => one !== id))
+  }
   function remove(id: string, text: string, really: () => Promise<unknown>) {
     hidden.value = new Set([...hidden.value, id])
-    show({ text, undo: () => back(id), settle: () => { really().catch(fault => { back(id); complain(fault as Error) }) } })
+    show({
+      text,
+      undo: () => back(id),
+      settle: () => {
+        really().catch(fault => {
+          back(id)
+          complain(fault as Error)
+        })
+      },
+    })
   }
   const isThere = (one: { id: string }) => !hidden.value.has(one.id)
   return { remove, isThere }

@@ -2,23 +2,34 @@ import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tansta
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, ifMatch, type Schemas } from '../api/client'
 
-const nextPage = (last: { page: number; pageSize: number; total: number }) => (last.page * last.pageSize < last.total ? last.page + 1 : undefined)
+const nextPage = (last: { page: number; pageSize: number; total: number }) =>
+  last.page * last.pageSize < last.total ? last.page + 1 : undefined
 
 /** All series I take part in. */
 export function useSeriesList() {
   const reading = useInfiniteQuery({
     queryKey: ['series', 'list'],
     queryFn: ({ pageParam }) => dataOf(api.GET('/series', { params: { query: { page: pageParam } } })),
-    initialPageParam: 1, getNextPageParam: nextPage,
+    initialPageParam: 1,
+    getNextPageParam: nextPage,
   })
-  return { series: computed(() => reading.data.value?.pages.flatMap(page => page.series)), error: reading.error, more: reading.fetchNextPage, hasMore: reading.hasNextPage }
+  return {
+    series: computed(() => reading.data.value?.pages.flatMap(page => page.series)),
+    error: reading.error,
+    more: reading.fetchNextPage,
+    hasMore: reading.hasNextPage,
+  }
 }
 
 /** One series, kept fresh, and changing it. */
 export function useSeries(id: MaybeRefOrGetter<string>) {
   const cache = useQueryClient()
   const path = () => ({ id: toValue(id) })
-  const reading = useQuery({ queryKey: computed(() => ['series', toValue(id)]), enabled: computed(() => toValue(id) !== ''), queryFn: () => dataOf(api.GET('/series/{id}', { params: { path: path() } })) })
+  const reading = useQuery({
+    queryKey: computed(() => ['series', toValue(id)]),
+    enabled: computed(() => toValue(id) !== ''),
+    queryFn: () => dataOf(api.GET('/series/{id}', { params: { path: path() } })),
+  })
   const changing = useMutation({
     mutationFn: ({ version, ...body }: Schemas['ChangedSeries'] & { version: number }) =>
       dataOf(api.PUT('/series/{id}', { params: { path: path(), header: ifMatch(version) }, body })),
@@ -27,7 +38,14 @@ export function useSeries(id: MaybeRefOrGetter<string>) {
       cache.invalidateQueries({ queryKey: ['series', 'list'] })
     },
   })
-  return { series: reading.data, error: reading.error, change: changing.mutate, changeError: changing.error, isChanging: changing.isPending, resetChange: changing.reset }
+  return {
+    series: reading.data,
+    error: reading.error,
+    change: changing.mutate,
+    changeError: changing.error,
+    isChanging: changing.isPending,
+    resetChange: changing.reset,
+  }
 }
 
 /** Only one that nobody has been told of and nothing was done in. */
@@ -45,7 +63,8 @@ export function useDeleteSeries() {
 
 export function useStrands(id: MaybeRefOrGetter<string>, enabled: MaybeRefOrGetter<boolean>) {
   const reading = useQuery({
-    queryKey: computed(() => ['strands', toValue(id)]), enabled: computed(() => toValue(enabled)),
+    queryKey: computed(() => ['strands', toValue(id)]),
+    enabled: computed(() => toValue(enabled)),
     queryFn: () => dataOf(api.GET('/series/{id}/strands', { params: { path: { id: toValue(id) } } })),
   })
   return { strands: reading.data, error: reading.error }
@@ -55,16 +74,30 @@ export function useStrands(id: MaybeRefOrGetter<string>, enabled: MaybeRefOrGett
 export function useMeetings(id: MaybeRefOrGetter<string>, gone: boolean) {
   const reading = useInfiniteQuery({
     queryKey: computed(() => ['meetings', toValue(id), gone]),
-    queryFn: ({ pageParam }) => dataOf(api.GET('/series/{id}/meetings', { params: { path: { id: toValue(id) }, query: { gone: gone ? 'true' : 'false', page: pageParam } } })),
-    initialPageParam: 1, getNextPageParam: nextPage,
+    queryFn: ({ pageParam }) =>
+      dataOf(
+        api.GET('/series/{id}/meetings', {
+          params: { path: { id: toValue(id) }, query: { gone: gone ? 'true' : 'false', page: pageParam } },
+        }),
+      ),
+    initialPageParam: 1,
+    getNextPageParam: nextPage,
   })
-  return { meetings: computed(() => reading.data.value?.pages.flatMap(page => page.meetings)), total: computed(() => reading.data.value?.pages[0]?.total ?? 0), more: reading.fetchNextPage, hasMore: reading.hasNextPage }
+  return {
+    meetings: computed(() => reading.data.value?.pages.flatMap(page => page.meetings)),
+    total: computed(() => reading.data.value?.pages[0]?.total ?? 0),
+    more: reading.fetchNextPage,
+    hasMore: reading.hasNextPage,
+  }
 }
 
 /** What a rule means, read back while it is filled in; null asks nothing. */
 export function useRunPreview(wish: MaybeRefOrGetter<Schemas['RunWish'] | null>) {
   const reading = useQuery({
-    queryKey: computed(() => ['run', toValue(wish)]), enabled: computed(() => toValue(wish) !== null), retry: false, staleTime: 60_000,
+    queryKey: computed(() => ['run', toValue(wish)]),
+    enabled: computed(() => toValue(wish) !== null),
+    retry: false,
+    staleTime: 60_000,
     queryFn: () => dataOf(api.POST('/runs/preview', { body: toValue(wish)! })),
     placeholderData: before => before,
   })
@@ -85,22 +118,51 @@ export function useCreateSeries() {
 }
 
 /** The invitation of a series: who gets what, sending it, and how far that has come. */
-export function useInvitation(id: MaybeRefOrGetter<string>, note: MaybeRefOrGetter<string>, open: MaybeRefOrGetter<boolean>, whose: MaybeRefOrGetter<string | undefined>) {
+export function useInvitation(
+  id: MaybeRefOrGetter<string>,
+  note: MaybeRefOrGetter<string>,
+  open: MaybeRefOrGetter<boolean>,
+  whose: MaybeRefOrGetter<string | undefined>,
+) {
   const cache = useQueryClient()
   const path = () => ({ id: toValue(id) })
   const reading = useQuery({
-    queryKey: computed(() => ['invitation', toValue(id), toValue(note), toValue(whose)]), enabled: computed(() => toValue(open)), staleTime: 0,
-    queryFn: () => dataOf(api.POST('/series/{id}/invitation', { params: { path: path() }, body: { note: toValue(note) || null, ...(toValue(whose) ? { personId: toValue(whose) } : {}) } })),
+    queryKey: computed(() => ['invitation', toValue(id), toValue(note), toValue(whose)]),
+    enabled: computed(() => toValue(open)),
+    staleTime: 0,
+    queryFn: () =>
+      dataOf(
+        api.POST('/series/{id}/invitation', {
+          params: { path: path() },
+          body: { note: toValue(note) || null, ...(toValue(whose) ? { personId: toValue(whose) } : {}) },
+        }),
+      ),
     placeholderData: before => before,
   })
   const sending = useMutation({
-    mutationFn: (key: string) => dataOf(api.POST('/series/{id}/sendings', { params: { path: path() }, body: { id: key, note: toValue(note) || null } })),
+    mutationFn: (key: string) =>
+      dataOf(
+        api.POST('/series/{id}/sendings', { params: { path: path() }, body: { id: key, note: toValue(note) || null } }),
+      ),
     onSuccess: () => cache.invalidateQueries({ queryKey: ['series', toValue(id)] }),
   })
   const progress = useQuery({
-    queryKey: computed(() => ['sending', sending.data.value?.id]), enabled: computed(() => sending.data.value !== undefined),
-    queryFn: () => dataOf(api.GET('/series/{id}/sendings/{sendingId}', { params: { path: { ...path(), sendingId: sending.data.value!.id } } })),
+    queryKey: computed(() => ['sending', sending.data.value?.id]),
+    enabled: computed(() => sending.data.value !== undefined),
+    queryFn: () =>
+      dataOf(
+        api.GET('/series/{id}/sendings/{sendingId}', {
+          params: { path: { ...path(), sendingId: sending.data.value!.id } },
+        }),
+      ),
     refetchInterval: query => (query.state.data?.waiting === 0 ? false : 500),
   })
-  return { preview: reading.data, error: computed(() => sending.error.value ?? reading.error.value), send: sending.mutate, isSending: sending.isPending, sent: computed(() => progress.data.value ?? sending.data.value), reset: sending.reset }
+  return {
+    preview: reading.data,
+    error: computed(() => sending.error.value ?? reading.error.value),
+    send: sending.mutate,
+    isSending: sending.isPending,
+    sent: computed(() => progress.data.value ?? sending.data.value),
+    reset: sending.reset,
+  }
 }

@@ -11,15 +11,26 @@ export function useSession() {
     useMine().become(session.person?.id ?? null)
     return session
   }
-  const reading = useQuery({ queryKey: ['session'], queryFn: async () => keep(await dataOf(api.GET('/session'))), staleTime: Infinity })
+  const reading = useQuery({
+    queryKey: ['session'],
+    queryFn: async () => keep(await dataOf(api.GET('/session'))),
+    staleTime: Infinity,
+  })
   const enter = (session: Schemas['Session']) => {
     cache.removeQueries({ predicate: query => query.queryKey[0] !== 'session' })
     cache.setQueryData(['session'], keep(session))
   }
-  const signingIn = useMutation({ mutationFn: (body: Schemas['SignIn']) => dataOf(api.POST('/session', { body })), onSuccess: enter })
-  const settingUp = useMutation({ mutationFn: (body: Schemas['FirstPerson']) => dataOf(api.POST('/setup', { body })), onSuccess: enter })
+  const signingIn = useMutation({
+    mutationFn: (body: Schemas['SignIn']) => dataOf(api.POST('/session', { body })),
+    onSuccess: enter,
+  })
+  const settingUp = useMutation({
+    mutationFn: (body: Schemas['FirstPerson']) => dataOf(api.POST('/setup', { body })),
+    onSuccess: enter,
+  })
   const choosing = useMutation({
-    mutationFn: ({ token, password }: { token: string; password: string }) => dataOf(api.PUT('/sign-in-links/{token}', { params: { path: { token } }, body: { password } })),
+    mutationFn: ({ token, password }: { token: string; password: string }) =>
+      dataOf(api.PUT('/sign-in-links/{token}', { params: { path: { token } }, body: { password } })),
     onSuccess: enter,
   })
   const leaving = useMutation({ mutationFn: () => dataOf(api.DELETE('/session')), onSuccess: enter })
@@ -28,9 +39,15 @@ export function useSession() {
     person: computed(() => reading.data.value?.person ?? null),
     error: reading.error,
     readAgain: reading.refetch,
-    signIn: signingIn.mutate, signInError: signingIn.error, isSigningIn: signingIn.isPending,
-    setUp: settingUp.mutate, setUpError: settingUp.error, isSettingUp: settingUp.isPending,
-    choosePassword: choosing.mutateAsync, chooseError: choosing.error, isChoosing: choosing.isPending,
+    signIn: signingIn.mutate,
+    signInError: signingIn.error,
+    isSigningIn: signingIn.isPending,
+    setUp: settingUp.mutate,
+    setUpError: settingUp.error,
+    isSettingUp: settingUp.isPending,
+    choosePassword: choosing.mutateAsync,
+    chooseError: choosing.error,
+    isChoosing: choosing.isPending,
     signOut: leaving.mutate,
   }
 }

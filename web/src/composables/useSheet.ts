@@ -10,44 +10,94 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
   const key = computed(() => ['sheet', toValue(id)])
   const path = () => ({ id: toValue(id) })
   const reading = useQuery({
-    queryKey: key, queryFn: () => dataOf(api.GET('/meetings/{id}', { params: { path: path() } })),
+    queryKey: key,
+    queryFn: () => dataOf(api.GET('/meetings/{id}', { params: { path: path() } })),
     // The clock of a meeting in session moves on by itself.
     refetchInterval: query => (query.state.data?.state === 'in_session' ? 20_000 : false),
   })
   const show = (sheet: Sheet) => cache.setQueryData(['sheet', sheet.id], sheet)
   const readAgain = () => cache.invalidateQueries({ queryKey: key.value })
-  const others = () => ['desk', 'series', 'strands', 'meetings', 'actions'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const others = () =>
+    ['desk', 'series', 'strands', 'meetings', 'actions'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
 
   const acting = useMutation({
     mutationFn: (act: () => Promise<Sheet>) => act(),
-    onSuccess: sheet => { show(sheet); others() },
-    onError: error => { complain(error); readAgain() },
+    onSuccess: sheet => {
+      show(sheet)
+      others()
+    },
+    onError: error => {
+      complain(error)
+      readAgain()
+    },
   })
   const changing = useMutation({
     mutationFn: (act: () => Promise<unknown>) => act(),
-    onSuccess: () => { readAgain(); others() },
-    onError: error => { complain(error); readAgain() },
+    onSuccess: () => {
+      readAgain()
+      others()
+    },
+    onError: error => {
+      complain(error)
+      readAgain()
+    },
   })
   const act = acting.mutate
   const change = changing.mutateAsync
 
   return {
-    sheet: reading.data, error: reading.error, readAgain, isActing: acting.isPending,
+    sheet: reading.data,
+    error: reading.error,
+    readAgain,
+    isActing: acting.isPending,
     live: useLive(id, readAgain),
-    setState: (state: Schemas['MeetingState'], reason?: string) => act(() => dataOf(api.PUT('/meetings/{id}/state', { params: { path: path() }, body: { state, reason: reason ?? null } }))),
-    discuss: (topicId: string | null) => act(() => dataOf(api.PUT('/meetings/{id}/present-topic', { params: { path: path() }, body: { topicId } }))),
-    order: (topicIds: string[]) => act(() => dataOf(api.PUT('/meetings/{id}/topic-order', { params: { path: path() }, body: { topicIds } }))),
-    putOff: (topicId: string, putOff: boolean) => act(() => dataOf(api.PUT('/meetings/{id}/topics/{topicId}/put-off', { params: { path: { ...path(), topicId } }, body: { putOff } }))),
-    attend: (personId: string, body: Schemas['AttendanceWish']) => act(() => dataOf(api.PUT('/meetings/{id}/attendance/{personId}', { params: { path: { ...path(), personId } }, body }))),
-    attendAll: (people: Schemas['AttendanceOfAll']['people']) => act(() => dataOf(api.PUT('/meetings/{id}/attendance', { params: { path: path() }, body: { people } }))),
-    review: (actionId: string, body: Schemas['Review']) => act(() => dataOf(api.PUT('/meetings/{id}/reviews/{actionId}', { params: { path: { ...path(), actionId } }, body }))),
-    takeBackReview: (actionId: string) => act(() => dataOf(api.DELETE('/meetings/{id}/reviews/{actionId}', { params: { path: { ...path(), actionId } } }))),
-    addTopic: (body: Schemas['NewTopic']) => change(() => dataOf(api.POST('/meetings/{id}/topics', { params: { path: path() }, body }))),
-    changeTopic: (topic: Topic, body: Schemas['ChangedTopic']) => change(() => dataOf(api.PUT('/topics/{id}', { params: { path: { id: topic.id }, header: ifMatch(topic.version) }, body }))),
-    removeTopic: (topicId: string) => change(() => dataOf(api.DELETE('/topics/{id}', { params: { path: { id: topicId } } }))),
-    changeLine: (line: Line, body: Schemas['ChangedLine']) => change(() => dataOf(api.PUT('/lines/{id}', { params: { path: { id: line.id }, header: ifMatch(line.version) }, body }))),
-    removeLine: (lineId: string) => change(() => dataOf(api.DELETE('/lines/{id}', { params: { path: { id: lineId } } }))),
-    answer: (personId: string, body: Schemas['Answer']) => change(() => dataOf(api.PUT('/meetings/{id}/answers/{personId}', { params: { path: { ...path(), personId } }, body }))),
+    setState: (state: Schemas['MeetingState'], reason?: string) =>
+      act(() =>
+        dataOf(api.PUT('/meetings/{id}/state', { params: { path: path() }, body: { state, reason: reason ?? null } })),
+      ),
+    discuss: (topicId: string | null) =>
+      act(() => dataOf(api.PUT('/meetings/{id}/present-topic', { params: { path: path() }, body: { topicId } }))),
+    order: (topicIds: string[]) =>
+      act(() => dataOf(api.PUT('/meetings/{id}/topic-order', { params: { path: path() }, body: { topicIds } }))),
+    putOff: (topicId: string, putOff: boolean) =>
+      act(() =>
+        dataOf(
+          api.PUT('/meetings/{id}/topics/{topicId}/put-off', {
+            params: { path: { ...path(), topicId } },
+            body: { putOff },
+          }),
+        ),
+      ),
+    attend: (personId: string, body: Schemas['AttendanceWish']) =>
+      act(() =>
+        dataOf(api.PUT('/meetings/{id}/attendance/{personId}', { params: { path: { ...path(), personId } }, body })),
+      ),
+    attendAll: (people: Schemas['AttendanceOfAll']['people']) =>
+      act(() => dataOf(api.PUT('/meetings/{id}/attendance', { params: { path: path() }, body: { people } }))),
+    review: (actionId: string, body: Schemas['Review']) =>
+      act(() =>
+        dataOf(api.PUT('/meetings/{id}/reviews/{actionId}', { params: { path: { ...path(), actionId } }, body })),
+      ),
+    takeBackReview: (actionId: string) =>
+      act(() => dataOf(api.DELETE('/meetings/{id}/reviews/{actionId}', { params: { path: { ...path(), actionId } } }))),
+    addTopic: (body: Schemas['NewTopic']) =>
+      change(() => dataOf(api.POST('/meetings/{id}/topics', { params: { path: path() }, body }))),
+    changeTopic: (topic: Topic, body: Schemas['ChangedTopic']) =>
+      change(() =>
+        dataOf(api.PUT('/topics/{id}', { params: { path: { id: topic.id }, header: ifMatch(topic.version) }, body })),
+      ),
+    removeTopic: (topicId: string) =>
+      change(() => dataOf(api.DELETE('/topics/{id}', { params: { path: { id: topicId } } }))),
+    changeLine: (line: Line, body: Schemas['ChangedLine']) =>
+      change(() =>
+        dataOf(api.PUT('/lines/{id}', { params: { path: { id: line.id }, header: ifMatch(line.version) }, body })),
+      ),
+    removeLine: (lineId: string) =>
+      change(() => dataOf(api.DELETE('/lines/{id}', { params: { path: { id: lineId } } }))),
+    answer: (personId: string, body: Schemas['Answer']) =>
+      change(() =>
+        dataOf(api.PUT('/meetings/{id}/answers/{personId}', { params: { path: { ...path(), personId } }, body })),
+      ),
   }
 }
 
@@ -55,17 +105,25 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
 function useLive(id: MaybeRefOrGetter<string>, readAgain: () => void) {
   const live = ref(false)
   let source: EventSource | undefined
-  const close = () => { source?.close() }
-  watch(() => toValue(id), meetingId => {
-    close()
-    source = new EventSource(`/api/meetings/${meetingId}/live`)
-    source.addEventListener('open', () => {
-      if (!live.value) readAgain()
-      live.value = true
-    })
-    source.addEventListener('changed', readAgain)
-    source.addEventListener('error', () => { live.value = false })
-  }, { immediate: true })
+  const close = () => {
+    source?.close()
+  }
+  watch(
+    () => toValue(id),
+    meetingId => {
+      close()
+      source = new EventSource(`/api/meetings/${meetingId}/live`)
+      source.addEventListener('open', () => {
+        if (!live.value) readAgain()
+        live.value = true
+      })
+      source.addEventListener('changed', readAgain)
+      source.addEventListener('error', () => {
+        live.value = false
+      })
+    },
+    { immediate: true },
+  )
   onBeforeUnmount(close)
   return live
 }

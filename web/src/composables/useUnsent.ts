@@ -6,7 +6,12 @@ import { useMine } from './useMine'
  * A line that has been typed and not yet been taken by the server. `refusal` is set when it never will be as it is; `by` is who
  * typed it: nobody else sees it or sends it.
  */
-export interface UnsentLine { meetingId: string; line: Schemas['NewLine']; by: string | null; refusal?: string }
+export interface UnsentLine {
+  meetingId: string
+  line: Schemas['NewLine']
+  by: string | null
+  refusal?: string
+}
 
 const STORE = 'left-over:unsent'
 const LONGEST_PAUSE_MS = 8_000
@@ -20,7 +25,9 @@ const { owner } = useMine()
 const isMine = (entry: UnsentLine) => owner.value !== null && entry.by === owner.value
 const nextToSend = () => queue.find(entry => isMine(entry) && !entry.refusal)
 
-function keep() { localStorage.setItem(STORE, JSON.stringify(queue)) }
+function keep() {
+  localStorage.setItem(STORE, JSON.stringify(queue))
+}
 
 function takeOut(entry: UnsentLine) {
   const index = queue.findIndex(other => other.line.id === entry.line.id)
@@ -36,7 +43,9 @@ async function flush() {
   try {
     for (let entry = nextToSend(); entry; entry = nextToSend()) {
       const current = entry
-      const taken = await dataOf(api.POST('/meetings/{id}/lines', { params: { path: { id: current.meetingId } }, body: current.line }))
+      const taken = await dataOf(
+        api.POST('/meetings/{id}/lines', { params: { path: { id: current.meetingId } }, body: current.line }),
+      )
       listeners.forEach(tell => tell(current.meetingId, taken))
       takeOut(current)
       pauseMs = 500
@@ -58,7 +67,9 @@ async function flush() {
 
 addEventListener('online', flush)
 if (queue.length > 0) timer = setTimeout(flush, 500)
-addEventListener('left-over:owner', () => { timer = setTimeout(flush, 500) })
+addEventListener('left-over:owner', () => {
+  timer = setTimeout(flush, 500)
+})
 
 /** Lines on their way. They are in the browser's storage until the server has them. */
 export function useUnsent(meetingId: MaybeRefOrGetter<string>) {

@@ -21,11 +21,25 @@ const today = computed(() => wallNow(person.value?.timeZone ?? 'UTC').slice(0, 1
   <div class="desk">
     <h1>Actions</h1>
     <div class="row choose" role="group" aria-label="Which actions">
-      <button v-for="choice in (['mine', 'all'] as const)" :key="choice" class="quiet" :class="{ on: whose === choice }" :aria-pressed="whose === choice" @click="whose = choice">
+      <button
+        v-for="choice in ['mine', 'all'] as const"
+        :key="choice"
+        class="quiet"
+        :class="{ on: whose === choice }"
+        :aria-pressed="whose === choice"
+        @click="whose = choice"
+      >
         {{ choice === 'mine' ? 'Mine' : 'All of my series' }}
       </button>
       <span class="soft">·</span>
-      <button v-for="choice in (['open', 'closed'] as const)" :key="choice" class="quiet" :class="{ on: state === choice }" :aria-pressed="state === choice" @click="state = choice">
+      <button
+        v-for="choice in ['open', 'closed'] as const"
+        :key="choice"
+        class="quiet"
+        :class="{ on: state === choice }"
+        :aria-pressed="state === choice"
+        @click="state = choice"
+      >
         {{ choice === 'open' ? 'Open' : 'Closed' }}
       </button>
     </div>
@@ -34,10 +48,21 @@ const today = computed(() => wallNow(person.value?.timeZone ?? 'UTC').slice(0, 1
       <p class="eyebrow">{{ count(total, 'action') }}, {{ state === 'open' ? 'soonest due first' : 'latest first' }}</p>
       <ul v-if="actions.length" class="ruled">
         <ActionRow
-          v-for="action in actions" :key="action.id" :action="action" :today="today" :show-owners="whose === 'all'"
-          @tick="move({ action, state: 'done' })" @untick="move({ action, state: 'open' })" @change="editing = action" />
+          v-for="action in actions"
+          :key="action.id"
+          :action="action"
+          :today="today"
+          :show-owners="whose === 'all'"
+          @tick="move({ action, state: 'done' })"
+          @untick="move({ action, state: 'open' })"
+          @change="editing = action"
+        />
       </ul>
-      <p v-else class="soft empty">{{ state === 'open' ? 'Nothing is open. Actions come from the lines of a sheet.' : 'Nothing has been closed yet.' }}</p>
+      <p v-else class="soft empty">
+        {{
+          state === 'open' ? 'Nothing is open. Actions come from the lines of a sheet.' : 'Nothing has been closed yet.'
+        }}
+      </p>
       <button v-if="hasMore" class="quiet" @click="more()">Show more</button>
     </section>
     <ActionEdit v-model="editing" />
@@ -45,7 +70,16 @@ const today = computed(() => wallNow(person.value?.timeZone ?? 'UTC').slice(0, 1
 </template>
 
 <style scoped>
-.choose { margin: 10px 0 16px; }
-.on { text-decoration: underline; text-underline-offset: 5px; text-decoration-thickness: 2px; color: var(--ink); }
-.empty { padding: 10px 0; }
+.choose {
+  margin: 10px 0 16px;
+}
+.on {
+  text-decoration: underline;
+  text-underline-offset: 5px;
+  text-decoration-thickness: 2px;
+  color: var(--ink);
+}
+.empty {
+  padding: 10px 0;
+}
 </style>

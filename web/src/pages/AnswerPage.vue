@@ -12,13 +12,33 @@ import MomentField from '../components/MomentField.vue'
 
 /** For the invited, without an account. Opening it changes nothing: mail scanners follow links, so a person presses. */
 const { id, personId, token } = defineProps<{ id: string; personId: string; token: string }>()
-const { link, error, answer, isAnswering, answerError, offer, offerError, isOffering, pass, passError, isPassing: isAsking, readAgain, isReading, mailFeed, isFeeding } = useAnswerLink(() => ({ id, personId, token }))
+const {
+  link,
+  error,
+  answer,
+  isAnswering,
+  answerError,
+  offer,
+  offerError,
+  isOffering,
+  pass,
+  passError,
+  isPassing: isAsking,
+  readAgain,
+  isReading,
+  mailFeed,
+  isFeeding,
+} = useAnswerLink(() => ({ id, personId, token }))
 const route = useRoute()
 const isGone = computed(() => error.value instanceof ProblemError && error.value.status === 404)
 const isPassing = (fault: Error) => fault instanceof ProblemError && fault.passing
 
 type Word = Schemas['AnswerWord']
-const WORDS: [Word, string, string][] = [['accepted', 'I come', 'you come'], ['tentative', 'I may come', 'you may come'], ['declined', 'I cannot', 'you cannot']]
+const WORDS: [Word, string, string][] = [
+  ['accepted', 'I come', 'you come'],
+  ['tentative', 'I may come', 'you may come'],
+  ['declined', 'I cannot', 'you cannot'],
+]
 const said = (word: Word) => WORDS.find(([one]) => one === word)?.[2] ?? 'not answered yet'
 const fromMail = WORDS.find(([word]) => word === route.query.answer)?.[0]
 const note = ref('')
@@ -32,15 +52,36 @@ async function tell(words: string) {
 const coming = computed(() => link.value?.meetings.filter(meeting => meeting.state === 'planned') ?? [])
 const single = computed(() => coming.value.length === 1)
 /** What is not answered yet; a single answer is never changed along with others. */
-const unanswered = computed(() => coming.value.filter(meeting => meeting.answersAsked && meeting.answer === 'none' && !meeting.wait && !meeting.substitute))
-const insteadOf = computed(() => (link.value?.meetings.length && link.value.meetings.every(meeting => meeting.insteadOf) ? link.value.meetings[0]!.insteadOf : null))
+const unanswered = computed(() =>
+  coming.value.filter(
+    meeting => meeting.answersAsked && meeting.answer === 'none' && !meeting.wait && !meeting.substitute,
+  ),
+)
+const insteadOf = computed(() =>
+  link.value?.meetings.length && link.value.meetings.every(meeting => meeting.insteadOf)
+    ? link.value.meetings[0]!.insteadOf
+    : null,
+)
 const asked = computed(() => coming.value.some(meeting => meeting.answersAsked))
 const passable = computed(() => coming.value.filter(meeting => meeting.passOn))
 function standing(meeting: Schemas['LinkMeeting']) {
   if (meeting.state === 'called_off') return `called off: ${meeting.calledOffReason}`
   if (link.value?.role === 'informed') return meeting.answer === 'declined' ? 'you will not be there' : ''
-  const places = meeting.placesLeft === null ? '' : meeting.placesLeft > 0 ? `, ${count(meeting.placesLeft, 'place')} left` : ', no place left'
-  const mine = meeting.wait ? `all places are taken: you are number ${meeting.wait} of those who wait` : meeting.substitute ? `${meeting.substitute} comes instead` : meeting.signUp && meeting.answer === 'accepted' ? 'you have a place' : meeting.answersAsked || meeting.answer !== 'none' ? said(meeting.answer) : ''
+  const places =
+    meeting.placesLeft === null
+      ? ''
+      : meeting.placesLeft > 0
+        ? `, ${count(meeting.placesLeft, 'place')} left`
+        : ', no place left'
+  const mine = meeting.wait
+    ? `all places are taken: you are number ${meeting.wait} of those who wait`
+    : meeting.substitute
+      ? `${meeting.substitute} comes instead`
+      : meeting.signUp && meeting.answer === 'accepted'
+        ? 'you have a place'
+        : meeting.answersAsked || meeting.answer !== 'none'
+          ? said(meeting.answer)
+          : ''
   return `${meeting.insteadOf && !insteadOf.value ? `instead of ${meeting.insteadOf}, ` : ''}${mine}${meeting.wait ? '' : places}${meeting.offered ? ', another time offered' : ''}`
 }
 const passing = ref({ meetingId: '', name: '', email: '', open: false })
@@ -49,7 +90,9 @@ async function sendInstead() {
     await pass({ meetingId: passing.value.meetingId, name: passing.value.name, email: passing.value.email })
     passing.value.open = false
     tell(`${passing.value.name} is asked to come instead. You can come after all by answering again.`)
-  } catch { /* shown at the field */ }
+  } catch {
+    /* shown at the field */
+  }
 }
 /** Which meeting is meant is never guessed where there are several. */
 function open(form: { open: boolean; meetingId: string }, among: Schemas['LinkMeeting'][]) {
@@ -62,95 +105,247 @@ const offering = ref({ meetingId: '', at: '', note: '', open: false })
 async function send(word: Word, meetingId: string | null, words: string | null) {
   try {
     await answer({ answer: word, meetingId, note: words })
-    const waits = word === 'accepted' ? coming.value.find(meeting => meeting.wait && (!meetingId || meeting.id === meetingId))?.wait : null
+    const waits =
+      word === 'accepted'
+        ? coming.value.find(meeting => meeting.wait && (!meetingId || meeting.id === meetingId))?.wait
+        : null
     const day = coming.value.find(meeting => meeting.id === meetingId)?.localStart
     note.value = ''
-    tell(waits ? `Saved. All places are taken: you are number ${waits} of those who wait, and hear of it when a place becomes free.` : `Saved: ${said(word)}${day ? `, ${mediumDay(day)}` : ', to all that were open'}. You can change it here until then.`)
-  } catch { /* shown below */ }
+    tell(
+      waits
+        ? `Saved. All places are taken: you are number ${waits} of those who wait, and hear of it when a place becomes free.`
+        : `Saved: ${said(word)}${day ? `, ${mediumDay(day)}` : ', to all that were open'}. You can change it here until then.`,
+    )
+  } catch {
+    /* shown below */
+  }
 }
 async function sendFeed() {
   try {
     await mailFeed()
     tell('The address is on its way to your mail. Add it to your calendar program.')
-  } catch (fault) { tell((fault as Error).message) }
+  } catch (fault) {
+    tell((fault as Error).message)
+  }
 }
 async function sendOffer() {
   try {
-    await offer({ id: newKey(), meetingId: offering.value.meetingId, localStart: offering.value.at, note: offering.value.note || null })
+    await offer({
+      id: newKey(),
+      meetingId: offering.value.meetingId,
+      localStart: offering.value.at,
+      note: offering.value.note || null,
+    })
     offering.value.open = false
     tell('Your offer is with the keeper, who takes it or turns it down.')
-  } catch { /* shown below */ }
+  } catch {
+    /* shown below */
+  }
 }
 </script>
 
 <template>
   <div class="answer">
     <p class="mark"><Mark /> Left Over</p>
-    <div v-if="isGone" class="sheet" role="alert"><h1>This link is no longer valid</h1><p>Perhaps you have been taken off the meeting, or part of the link was lost. Ask whoever invited you.</p></div>
-    <div v-else-if="error && !link" class="sheet stack" role="alert"><h1>No connection just now</h1><p>The meeting could not be read. Your link is fine; try again in a moment.</p><p><v-btn :loading="isReading" @click="readAgain()">Try again</v-btn></p></div>
+    <div v-if="isGone" class="sheet" role="alert">
+      <h1>This link is no longer valid</h1>
+      <p>Perhaps you have been taken off the meeting, or part of the link was lost. Ask whoever invited you.</p>
+    </div>
+    <div v-else-if="error && !link" class="sheet stack" role="alert">
+      <h1>No connection just now</h1>
+      <p>The meeting could not be read. Your link is fine; try again in a moment.</p>
+      <p><v-btn :loading="isReading" @click="readAgain()">Try again</v-btn></p>
+    </div>
     <p v-else-if="!link" class="soft" role="status">The meeting is being read …</p>
     <article v-else class="sheet stack">
       <header>
-        <p class="eyebrow">{{ insteadOf ? `${insteadOf} asks you to come instead, ${link.name}` : `${link.keeper} asks you, ${link.name}` }}</p>
+        <p class="eyebrow">
+          {{
+            insteadOf ? `${insteadOf} asks you to come instead, ${link.name}` : `${link.keeper} asks you, ${link.name}`
+          }}
+        </p>
         <h1>{{ link.title }}</h1>
-        <p class="soft">{{ [link.sentence, link.location, insteadOf ? `kept by ${link.keeper}` : null].filter(Boolean).join(' · ') }}</p>
+        <p class="soft">
+          {{ [link.sentence, link.location, insteadOf ? `kept by ${link.keeper}` : null].filter(Boolean).join(' · ') }}
+        </p>
         <p v-if="link.call" class="soft">Call: <CallWords :call="link.call" whole /></p>
         <p v-if="link.purpose" class="soft">{{ link.purpose }}</p>
       </header>
       <p class="strong" :class="{ done }" role="status">{{ done }}</p>
-      <p v-if="answerError" class="stuck" role="alert">{{ isPassing(answerError) ? 'Not sent yet: there is no connection just now. Press it again in a moment.' : answerError.message }}</p>
-      <p v-if="fromMail && unanswered.length && link.role !== 'informed'" class="small">You chose “{{ WORDS.find(([word]) => word === fromMail)?.[1] }}” in the mail. Press it for each meeting it is true of.</p>
+      <p v-if="answerError" class="stuck" role="alert">
+        {{
+          isPassing(answerError)
+            ? 'Not sent yet: there is no connection just now. Press it again in a moment.'
+            : answerError.message
+        }}
+      </p>
+      <p v-if="fromMail && unanswered.length && link.role !== 'informed'" class="small">
+        You chose “{{ WORDS.find(([word]) => word === fromMail)?.[1] }}” in the mail. Press it for each meeting it is
+        true of.
+      </p>
       <section v-if="unanswered.length > 1 && link.role !== 'informed'" class="stack" aria-labelledby="open-ones">
         <h2 id="open-ones">All {{ unanswered.length }} that are still open</h2>
         <div class="choices" role="group" aria-label="Your answer for all that are still open">
-          <button v-for="[word, label] in WORDS" :key="word" type="button" :disabled="isAnswering" :class="{ suggested: fromMail === word }" @click="send(word, null, note || null)">{{ label }}</button>
+          <button
+            v-for="[word, label] in WORDS"
+            :key="word"
+            type="button"
+            :disabled="isAnswering"
+            :class="{ suggested: fromMail === word }"
+            @click="send(word, null, note || null)"
+          >
+            {{ label }}
+          </button>
         </div>
         <v-text-field v-model="note" label="A note with it (optional)" />
       </section>
       <p v-if="coming.length && !asked" class="soft">No answer is needed.</p>
-      <p v-else-if="link.role === 'informed'" class="soft">This is for your information; nobody is waiting for an answer. You can say that you will not be there.</p>
+      <p v-else-if="link.role === 'informed'" class="soft">
+        This is for your information; nobody is waiting for an answer. You can say that you will not be there.
+      </p>
       <section aria-labelledby="dates">
-        <h2 id="dates">{{ link.total > link.meetings.length ? `The next ${link.meetings.length} of ${count(link.total, 'meeting')} to come` : `${count(link.meetings.length, 'meeting')} to come` }}, in {{ link.zonePlace }} time</h2>
+        <h2 id="dates">
+          {{
+            link.total > link.meetings.length
+              ? `The next ${link.meetings.length} of ${count(link.total, 'meeting')} to come`
+              : `${count(link.meetings.length, 'meeting')} to come`
+          }}, in {{ link.zonePlace }} time
+        </h2>
         <ul class="ruled">
           <AnswerRow
-            v-for="meeting in link.meetings" :key="meeting.id" :meeting="meeting" :standing="standing(meeting)" :asked="link.role !== 'informed'" :informed="link.role === 'informed'" :suggested="fromMail" :busy="isAnswering"
-            :papers="`/api/answer-links/${id}/${personId}/${token}/papers`" @answer="(word, words) => send(word, meeting.id, words)" />
+            v-for="meeting in link.meetings"
+            :key="meeting.id"
+            :meeting="meeting"
+            :standing="standing(meeting)"
+            :asked="link.role !== 'informed'"
+            :informed="link.role === 'informed'"
+            :suggested="fromMail"
+            :busy="isAnswering"
+            :papers="`/api/answer-links/${id}/${personId}/${token}/papers`"
+            @answer="(word, words) => send(word, meeting.id, words)"
+          />
         </ul>
       </section>
-      <section v-if="link.agenda.length" aria-labelledby="agenda"><h2 id="agenda">Agenda of the next</h2><ol class="ruled"><li v-for="topic in link.agenda" :key="topic.title" class="row spread"><span>{{ topic.title }}</span><span class="soft small">{{ topic.lengthMin }} min</span></li></ol></section>
+      <section v-if="link.agenda.length" aria-labelledby="agenda">
+        <h2 id="agenda">Agenda of the next</h2>
+        <ol class="ruled">
+          <li v-for="topic in link.agenda" :key="topic.title" class="row spread">
+            <span>{{ topic.title }}</span
+            ><span class="soft small">{{ topic.lengthMin }} min</span>
+          </li>
+        </ol>
+      </section>
       <section v-if="coming.length && link.role !== 'informed'">
-        <button type="button" class="quiet" :aria-expanded="offering.open" @click="open(offering, coming)">Offer another time</button>
+        <button type="button" class="quiet" :aria-expanded="offering.open" @click="open(offering, coming)">
+          Offer another time
+        </button>
         <form v-if="offering.open" class="stack offer" novalidate @submit.prevent="sendOffer">
-          <v-select v-if="!single" v-model="offering.meetingId" :items="coming.map(meeting => ({ title: `instead of ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
-          <MomentField v-model="offering.at" :label="`Begins on, ${link.zonePlace} time`" :error-messages="offerError instanceof ProblemError ? offerError.at('/localStart') : undefined" />
+          <v-select
+            v-if="!single"
+            v-model="offering.meetingId"
+            :items="
+              coming.map(meeting => ({ title: `instead of ${mediumDay(meeting.localStart)}`, value: meeting.id }))
+            "
+            label="Which"
+          />
+          <MomentField
+            v-model="offering.at"
+            :label="`Begins on, ${link.zonePlace} time`"
+            :error-messages="offerError instanceof ProblemError ? offerError.at('/localStart') : undefined"
+          />
           <v-text-field v-model="offering.note" label="A note with it (optional)" />
-          <v-btn type="submit" variant="outlined" :disabled="!offering.at || !offering.meetingId" :loading="isOffering">Send the offer</v-btn>
+          <v-btn type="submit" variant="outlined" :disabled="!offering.at || !offering.meetingId" :loading="isOffering"
+            >Send the offer</v-btn
+          >
         </form>
       </section>
       <section v-if="passable.length && link.role !== 'informed'">
-        <button type="button" class="quiet" :aria-expanded="passing.open" @click="open(passing, passable)">Send somebody else instead</button>
+        <button type="button" class="quiet" :aria-expanded="passing.open" @click="open(passing, passable)">
+          Send somebody else instead
+        </button>
         <form v-if="passing.open" class="stack offer" novalidate @submit.prevent="sendInstead">
-          <v-select v-if="passable.length > 1" v-model="passing.meetingId" :items="passable.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)}`, value: meeting.id }))" label="Which" />
-          <v-text-field v-model="passing.name" label="Their name" :error-messages="passError instanceof ProblemError ? passError.at('/name') : undefined" />
-          <v-text-field v-model="passing.email" type="email" label="Their mail address" :error-messages="passError instanceof ProblemError ? passError.at('/email') : undefined" />
-          <v-btn type="submit" variant="outlined" :disabled="!passing.email || !passing.name || !passing.meetingId" :loading="isAsking">Ask them to come</v-btn>
+          <v-select
+            v-if="passable.length > 1"
+            v-model="passing.meetingId"
+            :items="passable.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)}`, value: meeting.id }))"
+            label="Which"
+          />
+          <v-text-field
+            v-model="passing.name"
+            label="Their name"
+            :error-messages="passError instanceof ProblemError ? passError.at('/name') : undefined"
+          />
+          <v-text-field
+            v-model="passing.email"
+            type="email"
+            label="Their mail address"
+            :error-messages="passError instanceof ProblemError ? passError.at('/email') : undefined"
+          />
+          <v-btn
+            type="submit"
+            variant="outlined"
+            :disabled="!passing.email || !passing.name || !passing.meetingId"
+            :loading="isAsking"
+            >Ask them to come</v-btn
+          >
         </form>
       </section>
       <section>
-        <button type="button" class="quiet" :disabled="isFeeding" @click="sendFeed()">Mail me a calendar address for all my invitations</button>
+        <button type="button" class="quiet" :disabled="isFeeding" @click="sendFeed()">
+          Mail me a calendar address for all my invitations
+        </button>
       </section>
     </article>
   </div>
 </template>
 
 <style scoped>
-.answer { max-width: 620px; margin: 0 auto; padding: 18px 14px 48px; }
-.mark { display: flex; gap: 8px; align-items: center; font: 650 1.1429rem 'Bricolage Grotesque Variable', sans-serif; margin-bottom: 12px !important; }
-.done { padding: 10px 14px; background: var(--pine-pale); border-left: 4px solid var(--pine); }
-.answer :deep(.choices) { display: grid; grid-template-columns: repeat(auto-fit, minmax(90px, 1fr)); gap: 8px; }
-.answer :deep(.choices button) { padding: 12px 6px; border: 1px solid var(--line); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; font-weight: 600; cursor: pointer; }
-.answer :deep(.choices button.suggested) { border: 2px solid var(--pine); }
-.answer :deep(.choices button.on) { background: var(--pine); color: rgb(var(--v-theme-on-primary)); border-color: var(--pine); }
-.offer { margin-top: 10px; }
-.answer section > .quiet { margin-left: -4px; }
+.answer {
+  max-width: 620px;
+  margin: 0 auto;
+  padding: 18px 14px 48px;
+}
+.mark {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  font:
+    650 1.1429rem 'Bricolage Grotesque Variable',
+    sans-serif;
+  margin-bottom: 12px !important;
+}
+.done {
+  padding: 10px 14px;
+  background: var(--pine-pale);
+  border-left: 4px solid var(--pine);
+}
+.answer :deep(.choices) {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(90px, 1fr));
+  gap: 8px;
+}
+.answer :deep(.choices button) {
+  padding: 12px 6px;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  font-weight: 600;
+  cursor: pointer;
+}
+.answer :deep(.choices button.suggested) {
+  border: 2px solid var(--pine);
+}
+.answer :deep(.choices button.on) {
+  background: var(--pine);
+  color: rgb(var(--v-theme-on-primary));
+  border-color: var(--pine);
+}
+.offer {
+  margin-top: 10px;
+}
+.answer section > .quiet {
+  margin-left: -4px;
+}
 </style>

@@ -44,17 +44,30 @@ const days = computed(() => {
           <TodayPanel v-if="desk.anySeries" :meetings="desk.meetings" :today="desk.today" :time-zone="me!.timeZone" />
           <div v-else-if="!desk.firstSteps" class="sheet stack">
             <h2>Begin with a series</h2>
-            <p>A series is a run of meetings under one purpose: who comes, when, and what stays open from one to the next.</p>
+            <p>
+              A series is a run of meetings under one purpose: who comes, when, and what stays open from one to the
+              next.
+            </p>
             <v-btn to="/series/new">New series</v-btn>
           </div>
           <WaitingList :desk="desk" />
           <section v-if="desk.anySeries" class="sheet" aria-labelledby="left">
             <div class="row spread">
               <h2 id="left">Left over for me</h2>
-              <router-link to="/actions" class="small">{{ desk.openActions > desk.actions.length ? `All ${desk.openActions}` : 'All actions' }}</router-link>
+              <router-link to="/actions" class="small">{{
+                desk.openActions > desk.actions.length ? `All ${desk.openActions}` : 'All actions'
+              }}</router-link>
             </div>
             <ul v-if="desk.actions.length" class="ruled">
-              <ActionRow v-for="action in desk.actions" :key="action.id" :action="action" :today="desk.today" @tick="move({ action, state: 'done' })" @untick="move({ action, state: 'open' })" @change="editing = action" />
+              <ActionRow
+                v-for="action in desk.actions"
+                :key="action.id"
+                :action="action"
+                :today="desk.today"
+                @tick="move({ action, state: 'done' })"
+                @untick="move({ action, state: 'open' })"
+                @change="editing = action"
+              />
             </ul>
             <p v-else class="soft empty">Nothing is left over for you.</p>
           </section>
@@ -68,12 +81,26 @@ const days = computed(() => {
                 <li v-for="meeting in meetings" :key="meeting.id" class="meeting">
                   <span class="time">{{ clock(meeting.localStart) }}</span>
                   <div>
-                    <router-link class="strong" :to="meeting.role === 'informed' ? `/series/${meeting.seriesId}` : `/meetings/${meeting.id}`">{{ meeting.title }}</router-link>
+                    <router-link
+                      class="strong"
+                      :to="meeting.role === 'informed' ? `/series/${meeting.seriesId}` : `/meetings/${meeting.id}`"
+                      >{{ meeting.title }}</router-link
+                    >
                     <p class="small soft">
-                      <template v-if="meeting.seriesLocalStart">{{ clock(meeting.seriesLocalStart) }} in {{ meeting.seriesZonePlace }} · </template>
-                      <template v-if="!meeting.told && meeting.runsIt"><span class="carried">not invited yet</span></template>
+                      <template v-if="meeting.seriesLocalStart"
+                        >{{ clock(meeting.seriesLocalStart) }} in {{ meeting.seriesZonePlace }} ·
+                      </template>
+                      <template v-if="!meeting.told && meeting.runsIt"
+                        ><span class="carried">not invited yet</span></template
+                      >
                       <template v-else-if="meeting.role === 'informed'">for information</template>
-                      <template v-else><template v-if="meeting.answerAsked || meeting.answer !== 'none'">{{ ANSWERS[meeting.answer] }} · </template>{{ meeting.leftOver ? `${count(meeting.leftOver, 'action')} left over` : 'nothing left over' }}<template v-if="meeting.call?.url"> · <CallWords :call="{ url: meeting.call.url }" /></template></template>
+                      <template v-else
+                        ><template v-if="meeting.answerAsked || meeting.answer !== 'none'"
+                          >{{ ANSWERS[meeting.answer] }} · </template
+                        >{{ meeting.leftOver ? `${count(meeting.leftOver, 'action')} left over` : 'nothing left over'
+                        }}<template v-if="meeting.call?.url">
+                          · <CallWords :call="{ url: meeting.call.url }" /></template
+                      ></template>
                     </p>
                   </div>
                 </li>
@@ -90,11 +117,28 @@ const days = computed(() => {
 </template>
 
 <style scoped>
-.page { margin-top: 18px; }
-.side h2 { margin-bottom: 8px !important; }
-.empty { padding: 8px 0; }
-.day { margin-bottom: 16px; }
-.meeting { display: grid; grid-template-columns: 52px 1fr; padding: 7px 0; border-top: 1px solid var(--line); }
-.time { font-weight: 650; }
-.day h3 { margin-bottom: 4px; }
+.page {
+  margin-top: 18px;
+}
+.side h2 {
+  margin-bottom: 8px !important;
+}
+.empty {
+  padding: 8px 0;
+}
+.day {
+  margin-bottom: 16px;
+}
+.meeting {
+  display: grid;
+  grid-template-columns: 52px 1fr;
+  padding: 7px 0;
+  border-top: 1px solid var(--line);
+}
+.time {
+  font-weight: 650;
+}
+.day h3 {
+  margin-bottom: 4px;
+}
 </style>

@@ -22,23 +22,59 @@ const unsure = ref(false)
 const { say } = useNotice()
 
 const form = ref<Schemas['HoursWish'] | null>(null)
-watch(person, found => { if (found) form.value = JSON.parse(JSON.stringify({ timeZone: found.timeZone, workingHours: found.workingHours, region: found.region, holidaysOff: found.holidaysOff, daysOff: found.daysOff })) }, { immediate: true })
-const changed = computed(() => !!person.value && !!form.value && JSON.stringify(form.value) !== JSON.stringify({ timeZone: person.value.timeZone, workingHours: person.value.workingHours, region: person.value.region, holidaysOff: person.value.holidaysOff, daysOff: person.value.daysOff }))
-const at = (pointer: string) => (keepError.value instanceof ProblemError ? keepError.value.at(`/workingHours/${pointer}`) : undefined)
-const regionNames = computed(() => regions.value.map(code => ({ value: code, title: regionName(code) })).sort((a, b) => a.title.localeCompare(b.title)))
+watch(
+  person,
+  found => {
+    if (found)
+      form.value = JSON.parse(
+        JSON.stringify({
+          timeZone: found.timeZone,
+          workingHours: found.workingHours,
+          region: found.region,
+          holidaysOff: found.holidaysOff,
+          daysOff: found.daysOff,
+        }),
+      )
+  },
+  { immediate: true },
+)
+const changed = computed(
+  () =>
+    !!person.value &&
+    !!form.value &&
+    JSON.stringify(form.value) !==
+      JSON.stringify({
+        timeZone: person.value.timeZone,
+        workingHours: person.value.workingHours,
+        region: person.value.region,
+        holidaysOff: person.value.holidaysOff,
+        daysOff: person.value.daysOff,
+      }),
+)
+const at = (pointer: string) =>
+  keepError.value instanceof ProblemError ? keepError.value.at(`/workingHours/${pointer}`) : undefined
+const regionNames = computed(() =>
+  regions.value.map(code => ({ value: code, title: regionName(code) })).sort((a, b) => a.title.localeCompare(b.title)),
+)
 const COUNTRIES = new Intl.DisplayNames('en-GB', { type: 'region', fallback: 'code' })
 function regionName(code: string) {
   const [country = '', ...part] = code.split('_')
-  const name = /^[a-z]{2}$/.test(country) ? COUNTRIES.of(country.toUpperCase()) ?? country : country
+  const name = /^[a-z]{2}$/.test(country) ? (COUNTRIES.of(country.toUpperCase()) ?? country) : country
   return part.length ? `${name}, ${part.join(' ').toUpperCase()}` : name
 }
 const KINDS = { busy: 'busy', tentative: 'tentative', unavailable: 'unavailable' }
 
 async function save() {
   try {
-    await keepHours({ ...form.value!, daysOff: form.value!.daysOff.filter(day => day.on), version: person.value!.version })
+    await keepHours({
+      ...form.value!,
+      daysOff: form.value!.daysOff.filter(day => day.on),
+      version: person.value!.version,
+    })
     say('The hours are saved.')
-  } catch { /* shown at the field */ }
+  } catch {
+    /* shown at the field */
+  }
 }
 </script>
 
@@ -46,44 +82,104 @@ async function save() {
   <div class="desk">
     <ProblemNote :error="error" />
     <template v-if="person && form">
-      <p class="eyebrow">{{ person.zonePlace }} time<template v-if="person.groups.length"> · {{ person.groups.map(group => group.name).join(', ') }}</template></p>
+      <p class="eyebrow">
+        {{ person.zonePlace }} time<template v-if="person.groups.length">
+          · {{ person.groups.map(group => group.name).join(', ') }}</template
+        >
+      </p>
       <h1>{{ person.name }}</h1>
-      <p class="soft">{{ person.email }}<span v-if="!person.known" class="stuck strong"> · no calendar known: others cannot tell when {{ isMe ? 'you are' : 'they are' }} free</span></p>
+      <p class="soft">
+        {{ person.email
+        }}<span v-if="!person.known" class="stuck strong">
+          · no calendar known: others cannot tell when {{ isMe ? 'you are' : 'they are' }} free</span
+        >
+      </p>
       <div class="two page">
         <form class="sheet stack" novalidate @submit.prevent="save">
           <h2>Working hours</h2>
-          <p class="small soft">{{ person.usualHours ? 'These are the usual hours; none have been set yet.' : 'Others are only asked within them.' }} In {{ person.zonePlace }} time.</p>
+          <p class="small soft">
+            {{
+              person.usualHours
+                ? 'These are the usual hours; none have been set yet.'
+                : 'Others are only asked within them.'
+            }}
+            In {{ person.zonePlace }} time.
+          </p>
           <fieldset :disabled="!person.mayKeep" class="plain stack">
             <ZoneField v-if="person.mayKeep" v-model="form.timeZone!" />
             <WeekHours v-model="form.workingHours" v-model:unsure="unsure" :at="at" :readonly="!person.mayKeep" />
             <p v-if="!person.mayKeep && (person.region || person.daysOff.length)" class="small soft">
-              <template v-if="person.region && person.holidaysOff">Off on the public holidays of {{ regionName(person.region) }}. </template><template v-if="person.daysOff.length">Off on {{ list(person.daysOff.map(day => mediumDay(day.on))) }}.</template>
+              <template v-if="person.region && person.holidaysOff"
+                >Off on the public holidays of {{ regionName(person.region) }}. </template
+              ><template v-if="person.daysOff.length"
+                >Off on {{ list(person.daysOff.map(day => mediumDay(day.on))) }}.</template
+              >
             </p>
             <div v-if="person.mayKeep" class="row fields">
               <v-autocomplete v-model="form.region" :items="regionNames" label="Public holidays of" clearable />
               <v-checkbox v-model="form.holidaysOff" label="are days off" />
             </div>
-            <p v-if="form.region && form.holidaysOff && person.region === form.region && person.holidays.length" class="small soft">Next: {{ person.holidays.slice(0, 3).map(day => `${day.name}, ${mediumDay(day.on)}`).join(' · ') }}</p>
+            <p
+              v-if="form.region && form.holidaysOff && person.region === form.region && person.holidays.length"
+              class="small soft"
+            >
+              Next:
+              {{
+                person.holidays
+                  .slice(0, 3)
+                  .map(day => `${day.name}, ${mediumDay(day.on)}`)
+                  .join(' · ')
+              }}
+            </p>
             <h3 v-if="person.mayKeep">Days off</h3>
             <div v-for="(day, i) in person.mayKeep ? form.daysOff : []" :key="i" class="row fields">
               <DateField v-model="day.on" :label="`Day off ${i + 1}`" />
               <v-text-field v-model="day.word" label="Why (seen by you alone)" />
-              <button type="button" class="quiet" :aria-label="`Remove: day off ${i + 1}`" @click="form.daysOff.splice(i, 1)">Remove</button>
+              <button
+                type="button"
+                class="quiet"
+                :aria-label="`Remove: day off ${i + 1}`"
+                @click="form.daysOff.splice(i, 1)"
+              >
+                Remove
+              </button>
             </div>
-            <button v-if="person.mayKeep" type="button" class="quiet" @click="form.daysOff.push({ on: '', word: null })">Add a day off</button>
+            <button
+              v-if="person.mayKeep"
+              type="button"
+              class="quiet"
+              @click="form.daysOff.push({ on: '', word: null })"
+            >
+              Add a day off
+            </button>
           </fieldset>
-          <ProblemNote :error="keepError instanceof ProblemError && keepError.problem.errors?.some(fault => fault.pointer.startsWith('/workingHours/')) ? null : keepError" />
-          <v-btn v-if="person.mayKeep" type="submit" :disabled="!changed || unsure" :loading="isKeeping">Save the hours</v-btn>
+          <ProblemNote
+            :error="
+              keepError instanceof ProblemError &&
+              keepError.problem.errors?.some(fault => fault.pointer.startsWith('/workingHours/'))
+                ? null
+                : keepError
+            "
+          />
+          <v-btn v-if="person.mayKeep" type="submit" :disabled="!changed || unsure" :loading="isKeeping"
+            >Save the hours</v-btn
+          >
         </form>
         <div class="stack">
           <CalendarList v-if="person.mayKeep" :owner="{ kind: 'person', id }" :enabled="person.mayKeep" />
           <RemindersForm v-if="person.reminders" :id="id" :reminders="person.reminders" />
           <section aria-labelledby="busy">
             <h2 id="busy">Taken in the next two weeks</h2>
-            <p class="small soft">{{ isMe ? 'Others see the times, never what they are.' : 'When, but never with what.' }} Meetings here count as well.</p>
+            <p class="small soft">
+              {{ isMe ? 'Others see the times, never what they are.' : 'When, but never with what.' }} Meetings here
+              count as well.
+            </p>
             <div class="spans" tabindex="0" role="region" aria-label="Taken times">
               <ul class="ruled small">
-                <li v-for="span in busy" :key="span.startsAt + span.kind + span.title">{{ mediumDay(span.localStart) }}, {{ clock(span.localStart) }}–{{ clock(span.localEnd) }} <b>{{ KINDS[span.kind] }}</b> {{ span.title }}</li>
+                <li v-for="span in busy" :key="span.startsAt + span.kind + span.title">
+                  {{ mediumDay(span.localStart) }}, {{ clock(span.localStart) }}–{{ clock(span.localEnd) }}
+                  <b>{{ KINDS[span.kind] }}</b> {{ span.title }}
+                </li>
               </ul>
             </div>
             <p v-if="busy?.length === 0" class="soft">Nothing known.</p>
@@ -91,11 +187,27 @@ async function save() {
           <SignInsPanel v-if="isMe" :time-zone="person.timeZone" />
           <section v-if="isMe && feeds" aria-labelledby="feeds">
             <h2 id="feeds">Private addresses</h2>
-            <p class="small soft">For calendar programs outside. Whoever has an address can read it, so give it to nobody else.</p>
+            <p class="small soft">
+              For calendar programs outside. Whoever has an address can read it, so give it to nobody else.
+            </p>
             <template v-if="feeds.addresses">
-              <v-text-field :model-value="feeds.addresses.meetings" label="All my invitations" readonly @focus="($event.target as HTMLInputElement).select()" />
-              <v-text-field :model-value="feeds.addresses.busy" label="When I am busy" readonly class="gap" @focus="($event.target as HTMLInputElement).select()" />
-              <p class="row"><button type="button" class="quiet" @click="setFeeds(true)">Make new addresses</button><button type="button" class="quiet" @click="setFeeds(false)">Close these addresses</button></p>
+              <v-text-field
+                :model-value="feeds.addresses.meetings"
+                label="All my invitations"
+                readonly
+                @focus="($event.target as HTMLInputElement).select()"
+              />
+              <v-text-field
+                :model-value="feeds.addresses.busy"
+                label="When I am busy"
+                readonly
+                class="gap"
+                @focus="($event.target as HTMLInputElement).select()"
+              />
+              <p class="row">
+                <button type="button" class="quiet" @click="setFeeds(true)">Make new addresses</button
+                ><button type="button" class="quiet" @click="setFeeds(false)">Close these addresses</button>
+              </p>
             </template>
             <v-btn v-else variant="outlined" size="small" @click="setFeeds(true)">Make my private addresses</v-btn>
           </section>
@@ -106,10 +218,26 @@ async function save() {
 </template>
 
 <style scoped>
-.page { margin-top: 18px; }
-.plain { border: 0; margin: 0; padding: 0; min-width: 0; }
-.fields > * { flex: 1 1 150px; }
-.fields > .quiet { flex: 0 0 auto; }
-.spans { max-height: 300px; overflow: auto; }
-.gap { margin-top: 10px; }
+.page {
+  margin-top: 18px;
+}
+.plain {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  min-width: 0;
+}
+.fields > * {
+  flex: 1 1 150px;
+}
+.fields > .quiet {
+  flex: 0 0 auto;
+}
+.spans {
+  max-height: 300px;
+  overflow: auto;
+}
+.gap {
+  margin-top: 10px;
+}
 </style>

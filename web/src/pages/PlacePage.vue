@@ -25,10 +25,18 @@ function drop() {
 }
 const days = computed(() => {
   const byDay = new Map<string, NonNullable<typeof place.value>['taken']>()
-  for (const row of place.value?.taken ?? []) byDay.set(row.localStart.slice(0, 10), [...(byDay.get(row.localStart.slice(0, 10)) ?? []), row])
+  for (const row of place.value?.taken ?? [])
+    byDay.set(row.localStart.slice(0, 10), [...(byDay.get(row.localStart.slice(0, 10)) ?? []), row])
   return [...byDay]
 })
-const opening = computed(() => (place.value?.openingHours ? DAYS.map(([day, name]) => `${name.slice(0, 2)} ${(place.value!.openingHours![day] ?? []).map(range => range.join('–')).join(', ') || 'closed'}`).join(' · ') : 'always open'))
+const opening = computed(() =>
+  place.value?.openingHours
+    ? DAYS.map(
+        ([day, name]) =>
+          `${name.slice(0, 2)} ${(place.value!.openingHours![day] ?? []).map(range => range.join('–')).join(', ') || 'closed'}`,
+      ).join(' · ')
+    : 'always open',
+)
 </script>
 
 <template>
@@ -40,12 +48,22 @@ const opening = computed(() => (place.value?.openingHours ? DAYS.map(([day, name
           <p class="eyebrow">{{ place.kind === 'room' ? 'Room' : 'Equipment' }} · {{ place.zonePlace }} time</p>
           <h1>{{ place.name }}</h1>
           <p class="soft">
-            <template v-if="place.seats">{{ place.seats }} seats</template><template v-if="place.equipment.length"> · {{ place.equipment.join(', ') }}</template><template v-if="place.whereabouts"> · {{ place.whereabouts }}</template>
-            <template v-if="place.lookedAfterBy"> · looked after by <router-link :to="`/people/${place.lookedAfterBy.id}`">{{ place.lookedAfterBy.name }}</router-link></template>
+            <template v-if="place.seats">{{ place.seats }} seats</template
+            ><template v-if="place.equipment.length"> · {{ place.equipment.join(', ') }}</template
+            ><template v-if="place.whereabouts"> · {{ place.whereabouts }}</template>
+            <template v-if="place.lookedAfterBy">
+              · looked after by
+              <router-link :to="`/people/${place.lookedAfterBy.id}`">{{
+                place.lookedAfterBy.name
+              }}</router-link></template
+            >
           </p>
           <p class="small soft">{{ opening }}</p>
         </div>
-        <span v-if="me?.admin" class="row buttons"><v-btn variant="outlined" @click="editing = true">Edit</v-btn><v-btn variant="text" @click="drop()">Remove</v-btn></span>
+        <span v-if="me?.admin" class="row buttons"
+          ><v-btn variant="outlined" @click="editing = true">Edit</v-btn
+          ><v-btn variant="text" @click="drop()">Remove</v-btn></span
+        >
       </div>
       <div class="two page">
         <section class="sheet" aria-labelledby="taken">
@@ -53,7 +71,12 @@ const opening = computed(() => (place.value?.openingHours ? DAYS.map(([day, name
           <p v-if="days.length === 0" class="soft">Nothing holds it.</p>
           <div v-for="[day, rows] in days" :key="day" class="day">
             <h3 class="eyebrow">{{ mediumDay(day) }}</h3>
-            <ul><li v-for="row in rows" :key="row.startsAt"><b>{{ clock(row.localStart) }}–{{ clock(row.localEnd) }}</b> {{ row.title ?? (row.kind === 'meeting' ? 'a meeting' : 'by its calendar') }}</li></ul>
+            <ul>
+              <li v-for="row in rows" :key="row.startsAt">
+                <b>{{ clock(row.localStart) }}–{{ clock(row.localEnd) }}</b>
+                {{ row.title ?? (row.kind === 'meeting' ? 'a meeting' : 'by its calendar') }}
+              </li>
+            </ul>
           </div>
         </section>
         <CalendarList v-if="place.mayKeepCalendars" :owner="{ kind: 'place', id }" :enabled="place.mayKeepCalendars" />
@@ -64,6 +87,10 @@ const opening = computed(() => (place.value?.openingHours ? DAYS.map(([day, name
 </template>
 
 <style scoped>
-.page { margin-top: 18px; }
-.day { margin-top: 12px; }
+.page {
+  margin-top: 18px;
+}
+.day {
+  margin-top: 12px;
+}
 </style>

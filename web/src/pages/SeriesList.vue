@@ -8,7 +8,15 @@ import { clock, count, mediumDay, ownTime } from '../time'
 
 const { person } = useSession()
 const { series, error, more, hasMore } = useSeriesList()
-useKeys([{ key: 'n', label: 'New series', run: () => { router.push('/series/new') } }])
+useKeys([
+  {
+    key: 'n',
+    label: 'New series',
+    run: () => {
+      router.push('/series/new')
+    },
+  },
+])
 </script>
 
 <template>
@@ -25,7 +33,13 @@ useKeys([{ key: 'n', label: 'New series', run: () => { router.push('/series/new'
             <router-link class="strong name" :to="`/series/${one.id}`">{{ one.title }}</router-link>
             <p class="soft small">{{ one.sentence }}</p>
           </div>
-          <p>{{ one.nextLocalStart ? `next ${mediumDay(one.nextLocalStart)}, ${clock(one.nextLocalStart)}${ownTime(one.nextStart!, one.nextLocalStart, person?.timeZone)}` : 'no coming meeting' }}</p>
+          <p>
+            {{
+              one.nextLocalStart
+                ? `next ${mediumDay(one.nextLocalStart)}, ${clock(one.nextLocalStart)}${ownTime(one.nextStart!, one.nextLocalStart, person?.timeZone)}`
+                : 'no coming meeting'
+            }}
+          </p>
           <p class="soft small">{{ count(one.openActions, 'open action') }} · kept by {{ one.keeper.name }}</p>
         </li>
       </ul>
@@ -39,8 +53,23 @@ useKeys([{ key: 'n', label: 'New series', run: () => { router.push('/series/new'
 </template>
 
 <style scoped>
-.head { margin-bottom: 16px; }
-.line { display: grid; grid-template-columns: minmax(0, 2fr) minmax(0, 1.1fr) minmax(0, 1fr); gap: 16px; align-items: baseline; }
-.name { font-size: 1.1429rem; text-decoration: none; }
-@media (max-width: 860px) { .line { grid-template-columns: 1fr; gap: 2px; } }
+.head {
+  margin-bottom: 16px;
+}
+.line {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 16px;
+  align-items: baseline;
+}
+.name {
+  font-size: 1.1429rem;
+  text-decoration: none;
+}
+@media (max-width: 860px) {
+  .line {
+    grid-template-columns: 1fr;
+    gap: 2px;
+  }
+}
 </style>

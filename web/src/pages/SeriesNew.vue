@@ -23,12 +23,43 @@ const { people } = usePeople()
 const router = useRouter()
 const { create, error, isCreating } = useCreateSeries()
 
-interface Form { id: string; title: string; purpose: string; place: string; placeId: string | null; beforeMin: number; afterMin: number; placeAnyway?: boolean; alsoPlaceIds?: string[]; call?: ReturnType<typeof callForm>; options?: Schemas['Options']; keeperId: string; chairId: string; members: Schemas['MemberWish'][]; groups: Schemas['AskedGroup'][]; guests: Schemas['SeriesGuest'][]; run: RunForm }
+interface Form {
+  id: string
+  title: string
+  purpose: string
+  place: string
+  placeId: string | null
+  beforeMin: number
+  afterMin: number
+  placeAnyway?: boolean
+  alsoPlaceIds?: string[]
+  call?: ReturnType<typeof callForm>
+  options?: Schemas['Options']
+  keeperId: string
+  chairId: string
+  members: Schemas['MemberWish'][]
+  groups: Schemas['AskedGroup'][]
+  guests: Schemas['SeriesGuest'][]
+  run: RunForm
+}
 const USUAL: Schemas['Options'] = { passOn: false, answersAsked: true, signUp: false, signUpLimit: null }
 const first = newKey()
 const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => ({
-  id: first, title: '', purpose: '', place: '', placeId: null, beforeMin: 0, afterMin: 0, call: callForm(null), options: USUAL, keeperId: me.value!.id, chairId: me.value!.id,
-  members: [{ personId: me.value!.id, role: 'required' }], groups: [], guests: [], run: emptyRun(me.value!.timeZone),
+  id: first,
+  title: '',
+  purpose: '',
+  place: '',
+  placeId: null,
+  beforeMin: 0,
+  afterMin: 0,
+  call: callForm(null),
+  options: USUAL,
+  keeperId: me.value!.id,
+  chairId: me.value!.id,
+  members: [{ personId: me.value!.id, role: 'required' }],
+  groups: [],
+  guests: [],
+  run: emptyRun(me.value!.timeZone),
 }))
 form.value.call ??= callForm(null) // a draft from before there were calls
 form.value.options ??= { ...USUAL }
@@ -38,40 +69,109 @@ if (form.value.id !== first && form.value.title === '') form.value.id = first
 // Asked a moment after the last change, so that typing does not ask at each key.
 const wish = ref(wishOf(form.value.run))
 let timer: ReturnType<typeof setTimeout>
-watch(() => form.value.run, run => {
-  clearTimeout(timer)
-  timer = setTimeout(() => { wish.value = wishOf(run) }, 200)
-}, { deep: true })
+watch(
+  () => form.value.run,
+  run => {
+    clearTimeout(timer)
+    timer = setTimeout(() => {
+      wish.value = wishOf(run)
+    }, 200)
+  },
+  { deep: true },
+)
 const { preview, error: runError, isReading } = useRunPreview(wish)
-const checkWish = computed(() => (wish.value && !runError.value && form.value.members.length + form.value.groups.length > 1 ? { run: wish.value, people: form.value.members, groups: form.value.groups } : null))
+const checkWish = computed(() =>
+  wish.value && !runError.value && form.value.members.length + form.value.groups.length > 1
+    ? { run: wish.value, people: form.value.members, groups: form.value.groups }
+    : null,
+)
 const { check } = useNewRunCheck(checkWish)
 /** To the search, with these people and this length. */
-const betterTime = computed(() => ({ path: '/common-time', query: { people: form.value.members.map(member => member.personId).join(','), length: String(form.value.run.lengthMin), across: '1' } }))
+const betterTime = computed(() => ({
+  path: '/common-time',
+  query: {
+    people: form.value.members.map(member => member.personId).join(','),
+    length: String(form.value.run.lengthMin),
+    across: '1',
+  },
+}))
 const missing = computed(() => {
   const run = form.value.run
-  if (run.repeat === 'weekly' && run.weekdays.length === 0) return 'Choose a weekday; then the rule stands here as a sentence, with all its dates.'
+  if (run.repeat === 'weekly' && run.weekdays.length === 0)
+    return 'Choose a weekday; then the rule stands here as a sentence, with all its dates.'
   return 'Fill in when it begins and how long it takes; then the rule stands here as a sentence, with all its dates.'
 })
 const choices = computed(() => (people.value ?? []).map(person => ({ title: person.name, value: person.id })))
 const runners = computed(() => [form.value.keeperId, form.value.chairId])
-watch(runners, ids => ids.forEach(id => {
-  if (!form.value.members.some(member => member.personId === id)) form.value.members.push({ personId: id, role: 'required' })
-}))
+watch(runners, ids =>
+  ids.forEach(id => {
+    if (!form.value.members.some(member => member.personId === id))
+      form.value.members.push({ personId: id, role: 'required' })
+  }),
+)
 
 const tried = ref(false)
-const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give the series a title.' : error.value instanceof ProblemError ? error.value.at('/title') : undefined))
-const elsewhere = computed(() => (error.value instanceof ProblemError && error.value.problem.errors?.some(fault => /^\/(title|run|placeId|call)/.test(fault.pointer)) ? null : error.value))
+const titleFault = computed(() =>
+  tried.value && !form.value.title.trim()
+    ? 'Give the series a title.'
+    : error.value instanceof ProblemError
+      ? error.value.at('/title')
+      : undefined,
+)
+const elsewhere = computed(() =>
+  error.value instanceof ProblemError &&
+  error.value.problem.errors?.some(fault => /^\/(title|run|placeId|call)/.test(fault.pointer))
+    ? null
+    : error.value,
+)
 
 async function save() {
   tried.value = true
   const run = wishOf(form.value.run)
   if (!form.value.title.trim() || !run) return
-  const { id, title, purpose, place, placeId, beforeMin, afterMin, placeAnyway, alsoPlaceIds, call, options, keeperId, chairId, members, groups, guests } = form.value
+  const {
+    id,
+    title,
+    purpose,
+    place,
+    placeId,
+    beforeMin,
+    afterMin,
+    placeAnyway,
+    alsoPlaceIds,
+    call,
+    options,
+    keeperId,
+    chairId,
+    members,
+    groups,
+    guests,
+  } = form.value
   try {
-    const series = await create({ id, title, purpose: purpose || null, place: place || null, placeId: placeId ?? null, beforeMin: beforeMin ?? 0, afterMin: afterMin ?? 0, placeAnyway: placeAnyway ?? false, alsoPlaceIds: alsoPlaceIds ?? [], call: callOf(call!), options, keeperId, chairId, members, groups: groups ?? [], guests: guests ?? [], run })
+    const series = await create({
+      id,
+      title,
+      purpose: purpose || null,
+      place: place || null,
+      placeId: placeId ?? null,
+      beforeMin: beforeMin ?? 0,
+      afterMin: afterMin ?? 0,
+      placeAnyway: placeAnyway ?? false,
+      alsoPlaceIds: alsoPlaceIds ?? [],
+      call: callOf(call!),
+      options,
+      keeperId,
+      chairId,
+      members,
+      groups: groups ?? [],
+      guests: guests ?? [],
+      run,
+    })
     forget()
     router.push(`/series/${series.id}`)
-  } catch { /* shown at the field */ }
+  } catch {
+    /* shown at the field */
+  }
 }
 </script>
 
@@ -90,7 +190,13 @@ async function save() {
           <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
           <v-select v-model="form.chairId" :items="choices" label="Chair" />
         </div>
-        <PeoplePicker v-model="form.members" v-model:groups="form.groups" v-model:guests="form.guests" :people="people ?? []" :fixed="runners" />
+        <PeoplePicker
+          v-model="form.members"
+          v-model:groups="form.groups"
+          v-model:guests="form.guests"
+          :people="people ?? []"
+          :fixed="runners"
+        />
         <OptionFields v-model="form.options!" />
         <ProblemNote :error="elsewhere" />
         <div class="row">
@@ -102,7 +208,9 @@ async function save() {
         <p class="eyebrow">Read back</p>
         <template v-if="preview && wish && !runError">
           <RunCheck v-if="check" :check="check" class="check" />
-          <p v-if="check && (check.clashes.length || check.outside.length)" class="check"><router-link :to="betterTime">Find a better time</router-link></p>
+          <p v-if="check && (check.clashes.length || check.outside.length)" class="check">
+            <router-link :to="betterTime">Find a better time</router-link>
+          </p>
           <RunDates :preview="preview" />
         </template>
         <p v-else-if="runError" class="stuck" role="alert">{{ runError.message }}</p>
@@ -113,10 +221,26 @@ async function save() {
 </template>
 
 <style scoped>
-.page { margin-top: 16px; }
-.runners { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
-.back { position: sticky; top: 16px; padding: 8px 4px; }
-.back .eyebrow { margin-bottom: 8px; }
-.waits { opacity: 0.7; }
-.check { margin-bottom: 8px !important; }
+.page {
+  margin-top: 16px;
+}
+.runners {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+.back {
+  position: sticky;
+  top: 16px;
+  padding: 8px 4px;
+}
+.back .eyebrow {
+  margin-bottom: 8px;
+}
+.waits {
+  opacity: 0.7;
+}
+.check {
+  margin-bottom: 8px !important;
+}
 </style>

@@ -36,13 +36,29 @@ const { move: moveAction } = useActionMoves()
 const removal = useRemoval()
 const cache = useQueryClient()
 
-const EYEBROWS = { planned: 'Agenda', in_session: 'Minutes · in session', closed: 'Minutes · draft', issued: 'Minutes · issued', called_off: 'Called off' }
+const EYEBROWS = {
+  planned: 'Agenda',
+  in_session: 'Minutes · in session',
+  closed: 'Minutes · draft',
+  issued: 'Minutes · issued',
+  called_off: 'Called off',
+}
 const LEFT = 'left-over'
 
 const frozen = computed(() => !sheet.value || sheet.value.state === 'issued' || sheet.value.state === 'called_off')
-const canWrite = computed(() => !!sheet.value?.may.write && (sheet.value.state === 'in_session' || sheet.value.state === 'closed'))
-const canReview = computed(() => !!sheet.value?.may.hold && (sheet.value.state === 'in_session' || sheet.value.state === 'closed'))
-const showsLeftOver = computed(() => !!sheet.value && (sheet.value.leftOver.length > 0 || sheet.value.leftOverLines.length > 0 || (canWrite.value && sheet.value.topics.length === 0)))
+const canWrite = computed(
+  () => !!sheet.value?.may.write && (sheet.value.state === 'in_session' || sheet.value.state === 'closed'),
+)
+const canReview = computed(
+  () => !!sheet.value?.may.hold && (sheet.value.state === 'in_session' || sheet.value.state === 'closed'),
+)
+const showsLeftOver = computed(
+  () =>
+    !!sheet.value &&
+    (sheet.value.leftOver.length > 0 ||
+      sheet.value.leftOverLines.length > 0 ||
+      (canWrite.value && sheet.value.topics.length === 0)),
+)
 const stuck = computed(() => sheet.value?.leftOver.filter(action => action.stuck && !action.review).length ?? 0)
 const openLeftOver = computed(() => sheet.value?.leftOver.filter(action => action.state === 'open').length ?? 0)
 
@@ -51,7 +67,8 @@ const chosen = ref<string | null>(null)
 const changing = ref(useRoute().query.change === '1')
 const writing = computed(() => {
   if (!sheet.value || !canWrite.value) return null
-  if (sheet.value.state === 'in_session') return sheet.value.presentTopicId ?? (showsLeftOver.value ? LEFT : sheet.value.topics[0]?.id ?? LEFT)
+  if (sheet.value.state === 'in_session')
+    return sheet.value.presentTopicId ?? (showsLeftOver.value ? LEFT : (sheet.value.topics[0]?.id ?? LEFT))
   return chosen.value ?? sheet.value.topics.at(-1)?.id ?? LEFT
 })
 const entry = ref<{ focus: () => void } | { focus: () => void }[] | null>(null)
@@ -59,23 +76,54 @@ const topicForm = ref<{ focus: () => void } | null>(null)
 // On a phone the keyboard would cover the page: there one taps.
 const touches = matchMedia('(pointer: coarse)').matches
 const focusEntry = () => nextTick(() => (Array.isArray(entry.value) ? entry.value[0] : entry.value)?.focus())
-watch([writing, () => sheet.value?.state], ([now], [before]) => { if (now && now !== before && !touches) focusEntry() })
-watch(() => sheet.value?.id, shown => { if (shown && !touches) nextTick(() => (writing.value ? focusEntry() : topicForm.value?.focus())) }, { immediate: true })
+watch([writing, () => sheet.value?.state], ([now], [before]) => {
+  if (now && now !== before && !touches) focusEntry()
+})
+watch(
+  () => sheet.value?.id,
+  shown => {
+    if (shown && !touches) nextTick(() => (writing.value ? focusEntry() : topicForm.value?.focus()))
+  },
+  { immediate: true },
+)
 
-const numbers = computed(() => new Map((sheet.value?.topics ?? []).map((topic, i) => [topic.id, i + 1 + (showsLeftOver.value ? 1 : 0)])))
-const unsentAt = (topicId: string | null) => unsent.value.filter(one => (one.line.topicId ?? null) === topicId && !known.value.has(one.line.id))
-const known = computed(() => new Set([...(sheet.value?.leftOverLines ?? []), ...(sheet.value?.topics ?? []).flatMap(topic => topic.lines)].map(line => line.id)))
-const state = computed(() => (unsent.value.length ? `${unsent.value.length} unsent` : live.value ? 'all saved' : 'connecting'))
+const numbers = computed(
+  () => new Map((sheet.value?.topics ?? []).map((topic, i) => [topic.id, i + 1 + (showsLeftOver.value ? 1 : 0)])),
+)
+const unsentAt = (topicId: string | null) =>
+  unsent.value.filter(one => (one.line.topicId ?? null) === topicId && !known.value.has(one.line.id))
+const known = computed(
+  () =>
+    new Set(
+      [...(sheet.value?.leftOverLines ?? []), ...(sheet.value?.topics ?? []).flatMap(topic => topic.lines)].map(
+        line => line.id,
+      ),
+    ),
+)
+const state = computed(() =>
+  unsent.value.length ? `${unsent.value.length} unsent` : live.value ? 'all saved' : 'connecting',
+)
 
 // A line the server has taken stands at once; reading the sheet again only confirms it.
-onBeforeUnmount(onTaken((meetingId, line) => {
-  if (meetingId !== id) return
-  cache.setQueryData<Sheet>(['sheet', id], before => before && (known.value.has(line.id) ? before : {
-    ...before,
-    leftOverLines: line.topicId === null ? [...before.leftOverLines, line] : before.leftOverLines,
-    topics: before.topics.map(topic => (topic.id === line.topicId ? { ...topic, lines: [...topic.lines, line] } : topic)),
-  }))
-}))
+onBeforeUnmount(
+  onTaken((meetingId, line) => {
+    if (meetingId !== id) return
+    cache.setQueryData<Sheet>(
+      ['sheet', id],
+      before =>
+        before &&
+        (known.value.has(line.id)
+          ? before
+          : {
+              ...before,
+              leftOverLines: line.topicId === null ? [...before.leftOverLines, line] : before.leftOverLines,
+              topics: before.topics.map(topic =>
+                topic.id === line.topicId ? { ...topic, lines: [...topic.lines, line] } : topic,
+              ),
+            }),
+    )
+  }),
+)
 
 function take(topicId: string | null) {
   if (sheet.value?.state === 'in_session') doing.discuss(topicId)
@@ -100,21 +148,52 @@ function dropBefore(topicId: string, droppedId: string) {
   doing.order(ids)
 }
 
-const lines = computed(() => new Map([...(sheet.value?.leftOverLines ?? []), ...(sheet.value?.topics ?? []).flatMap(topic => topic.lines)].map(line => [line.id, line])))
+const lines = computed(
+  () =>
+    new Map(
+      [...(sheet.value?.leftOverLines ?? []), ...(sheet.value?.topics ?? []).flatMap(topic => topic.lines)].map(
+        line => [line.id, line],
+      ),
+    ),
+)
 
 function removeLine(line: Line) {
-  doing.removeLine(line.id).then(() => say('The line is removed.', () => send({
-    id: newKey(), topicId: line.topicId, kind: line.kind, text: line.text,
-    action: line.action && { id: newKey(), ownerIds: line.action.owners.map(owner => owner.id), dueOn: line.action.dueOn },
-  }).then(doing.readAgain))).catch(() => { /* said at the foot */ })
+  doing
+    .removeLine(line.id)
+    .then(() =>
+      say('The line is removed.', () =>
+        send({
+          id: newKey(),
+          topicId: line.topicId,
+          kind: line.kind,
+          text: line.text,
+          action: line.action && {
+            id: newKey(),
+            ownerIds: line.action.owners.map(owner => owner.id),
+            dueOn: line.action.dueOn,
+          },
+        }).then(doing.readAgain),
+      ),
+    )
+    .catch(() => {
+      /* said at the foot */
+    })
 }
 
-const changeLine = (line: Line, body: Schemas['ChangedLine']) => doing.changeLine(line, body).catch(() => { /* said at the foot */ })
+const changeLine = (line: Line, body: Schemas['ChangedLine']) =>
+  doing.changeLine(line, body).catch(() => {
+    /* said at the foot */
+  })
 
 function remedy(way: Schemas['Sheet']['runningOrder']['remedies'][number]) {
   if (way.kind === 'carry') return way.topicIds.forEach(topicId => doing.putOff(topicId, true))
   const topic = sheet.value!.topics.find(one => one.id === way.topicIds[0])!
-  doing.changeTopic(topic, { title: topic.title, purpose: topic.purpose, presenterId: topic.presenter?.id ?? null, lengthMin: way.toMin! })
+  doing.changeTopic(topic, {
+    title: topic.title,
+    purpose: topic.purpose,
+    presenterId: topic.presenter?.id ?? null,
+    lengthMin: way.toMin!,
+  })
 }
 
 function setState(to: Schemas['MeetingState'], reason?: string) {
@@ -132,8 +211,20 @@ function nextTopic() {
 useKeys([
   { key: 'l', label: 'To the next line', when: () => canWrite.value, run: focusEntry },
   { key: 'n', label: 'On to the next topic', when: () => canWrite.value, run: nextTopic },
-  { key: 'c', label: 'Change this meeting', when: () => !!sheet.value?.may.hold && sheet.value.state === 'planned', run: () => { changing.value = true } },
-  { key: 't', label: 'Add a topic', when: () => !!sheet.value?.may.bringTopic && ['planned', 'in_session'].includes(sheet.value.state), run: () => topicForm.value?.focus() },
+  {
+    key: 'c',
+    label: 'Change this meeting',
+    when: () => !!sheet.value?.may.hold && sheet.value.state === 'planned',
+    run: () => {
+      changing.value = true
+    },
+  },
+  {
+    key: 't',
+    label: 'Add a topic',
+    when: () => !!sheet.value?.may.bringTopic && ['planned', 'in_session'].includes(sheet.value.state),
+    run: () => topicForm.value?.focus(),
+  },
 ])
 </script>
 
@@ -146,18 +237,42 @@ useKeys([
         <header class="top">
           <p class="row spread">
             <span class="eyebrow">{{ EYEBROWS[sheet.state] }}</span>
-            <span v-if="!frozen" class="small strong no-print" :class="unsent.length ? 'stuck' : 'fresh'" role="status">{{ state }}</span>
+            <span
+              v-if="!frozen"
+              class="small strong no-print"
+              :class="unsent.length ? 'stuck' : 'fresh'"
+              role="status"
+              >{{ state }}</span
+            >
           </p>
           <h1>{{ sheet.seriesTitle }}</h1>
           <p class="soft">
-            {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }} {{ sheet.zonePlace }} time{{ ownTime(sheet.startsAt, sheet.localStart, me?.timeZone) }}<template v-if="sheet.place"> · {{ sheet.place }}</template><template v-if="sheet.call"> · <CallWords :call="sheet.call" /></template> · chair {{ sheet.chair.name }}
+            {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }}
+            {{ sheet.zonePlace }} time{{ ownTime(sheet.startsAt, sheet.localStart, me?.timeZone)
+            }}<template v-if="sheet.place"> · {{ sheet.place }}</template
+            ><template v-if="sheet.call"> · <CallWords :call="sheet.call" /></template> · chair {{ sheet.chair.name }}
           </p>
           <p class="row small no-print">
             <router-link :to="`/series/${sheet.seriesId}`">The series</router-link>
-            <button v-if="sheet.may.hold && sheet.state === 'planned'" type="button" class="quiet small" @click="changing = true">Change this meeting</button>
-            <router-link v-if="sheet.may.hold && sheet.state === 'planned'" :to="`/common-time?series=${sheet.seriesId}&meeting=${sheet.id}&version=${sheet.version}&from=${sheet.localStart.slice(0, 16)}&length=${sheet.lengthMin}`">Find another time</router-link>
-            <router-link v-if="sheet.previous" :to="`/meetings/${sheet.previous.id}`">previous: {{ columnDay(sheet.previous.localStart) }}</router-link>
-            <router-link v-if="sheet.next" :to="`/meetings/${sheet.next.id}`">next: {{ columnDay(sheet.next.localStart) }}</router-link>
+            <button
+              v-if="sheet.may.hold && sheet.state === 'planned'"
+              type="button"
+              class="quiet small"
+              @click="changing = true"
+            >
+              Change this meeting
+            </button>
+            <router-link
+              v-if="sheet.may.hold && sheet.state === 'planned'"
+              :to="`/common-time?series=${sheet.seriesId}&meeting=${sheet.id}&version=${sheet.version}&from=${sheet.localStart.slice(0, 16)}&length=${sheet.lengthMin}`"
+              >Find another time</router-link
+            >
+            <router-link v-if="sheet.previous" :to="`/meetings/${sheet.previous.id}`"
+              >previous: {{ columnDay(sheet.previous.localStart) }}</router-link
+            >
+            <router-link v-if="sheet.next" :to="`/meetings/${sheet.next.id}`"
+              >next: {{ columnDay(sheet.next.localStart) }}</router-link
+            >
           </p>
           <p v-if="sheet.calledOffReason" class="stuck strong">Called off: {{ sheet.calledOffReason }}</p>
         </header>
@@ -165,51 +280,149 @@ useKeys([
         <section v-if="showsLeftOver" class="block" :class="{ here: writing === LEFT }" aria-label="Left over">
           <span class="nr">1</span>
           <div class="body">
-            <h2><button v-if="canWrite && writing !== LEFT" type="button" class="title" @click="take(null)">Left over</button><template v-else>Left over</template></h2>
+            <h2>
+              <button v-if="canWrite && writing !== LEFT" type="button" class="title" @click="take(null)">
+                Left over</button
+              ><template v-else>Left over</template>
+            </h2>
             <ul class="left">
               <li v-for="action in sheet.leftOver" :key="action.id">
                 <span :class="{ over: action.state !== 'open' }">{{ action.text }}</span>{{ ' ' }}
-                <b v-if="action.review?.verdict === 'done' || (!action.review && action.state === 'done')" class="fresh">done</b>
-                <b v-else-if="action.state !== 'open'" class="soft">dropped<template v-if="action.reason">: {{ action.reason }}</template></b>
-                <template v-else><span class="small strong" :class="action.stuck ? 'stuck' : action.carried ? 'carried' : 'fresh'">{{ carriedWords(action.carried) }}</span>{{ ' ' }}<span class="soft small">· {{ action.owners.map(owner => owner.name).join(', ') || 'nobody yet' }}</span></template>
+                <b v-if="action.review?.verdict === 'done' || (!action.review && action.state === 'done')" class="fresh"
+                  >done</b
+                >
+                <b v-else-if="action.state !== 'open'" class="soft"
+                  >dropped<template v-if="action.reason">: {{ action.reason }}</template></b
+                >
+                <template v-else
+                  ><span class="small strong" :class="action.stuck ? 'stuck' : action.carried ? 'carried' : 'fresh'">{{
+                    carriedWords(action.carried)
+                  }}</span
+                  >{{ ' '
+                  }}<span class="soft small"
+                    >· {{ action.owners.map(owner => owner.name).join(', ') || 'nobody yet' }}</span
+                  ></template
+                >
               </li>
             </ul>
             <ul class="lines">
-              <LineRow v-for="line in sheet.leftOverLines" :key="line.id" :line="line" :people="sheet.people" :can-write="canWrite" @change="body => changeLine(line, body)" @remove="removeLine(line)" />
+              <LineRow
+                v-for="line in sheet.leftOverLines"
+                :key="line.id"
+                :line="line"
+                :people="sheet.people"
+                :can-write="canWrite"
+                @change="body => changeLine(line, body)"
+                @remove="removeLine(line)"
+              />
               <UnsentRow v-for="one in unsentAt(null)" :key="one.line.id" :entry="one" />
             </ul>
-            <LineEntry v-if="writing === LEFT" ref="entry" :meeting-id="id" :topic-id="null" topic-title="Left over" @keep="send" />
+            <LineEntry
+              v-if="writing === LEFT"
+              ref="entry"
+              :meeting-id="id"
+              :topic-id="null"
+              topic-title="Left over"
+              @keep="send"
+            />
           </div>
         </section>
 
         <TopicBlock
-          v-for="topic in sheet.topics.filter(removal.isThere)" :key="topic.id" :topic="topic" :number="numbers.get(topic.id)!" :people="sheet.people" :unsent="unsentAt(topic.id)"
-          :here="writing === topic.id" :can-write="canWrite" :can-order="sheet.may.hold && (sheet.state === 'planned' || sheet.state === 'in_session')"
-          :can-change="!frozen && (sheet.may.hold || topic.broughtById === me?.id || topic.presenter?.id === me?.id)" :dim="topic.putOff || (sheet.state === 'in_session' && !topic.taken && !topic.present)"
-          @take="take(topic.id)" @move="by => move(topic.id, by)" @drop="dropped => dropBefore(topic.id, dropped)" @carry="onto => dropBefore(onto, topic.id)" @change="body => doing.changeTopic(topic, body)"
-          @remove="removal.remove(topic.id, `The topic ${topic.title} is removed.`, () => doing.removeTopic(topic.id))" @change-line="(lineId, body) => changeLine(lines.get(lineId)!, body)" @remove-line="lineId => removeLine(lines.get(lineId)!)">
+          v-for="topic in sheet.topics.filter(removal.isThere)"
+          :key="topic.id"
+          :topic="topic"
+          :number="numbers.get(topic.id)!"
+          :people="sheet.people"
+          :unsent="unsentAt(topic.id)"
+          :here="writing === topic.id"
+          :can-write="canWrite"
+          :can-order="sheet.may.hold && (sheet.state === 'planned' || sheet.state === 'in_session')"
+          :can-change="!frozen && (sheet.may.hold || topic.broughtById === me?.id || topic.presenter?.id === me?.id)"
+          :dim="topic.putOff || (sheet.state === 'in_session' && !topic.taken && !topic.present)"
+          @take="take(topic.id)"
+          @move="by => move(topic.id, by)"
+          @drop="dropped => dropBefore(topic.id, dropped)"
+          @carry="onto => dropBefore(onto, topic.id)"
+          @change="body => doing.changeTopic(topic, body)"
+          @remove="removal.remove(topic.id, `The topic ${topic.title} is removed.`, () => doing.removeTopic(topic.id))"
+          @change-line="(lineId, body) => changeLine(lines.get(lineId)!, body)"
+          @remove-line="lineId => removeLine(lines.get(lineId)!)"
+        >
           <template #deeds>
-            <button v-if="sheet.may.hold && !frozen && sheet.state !== 'closed'" type="button" class="quiet no-print" :aria-label="`${topic.putOff ? 'Take it after all' : 'Put off'}: ${topic.title}`" @click="doing.putOff(topic.id, !topic.putOff)">{{ topic.putOff ? 'Take it after all' : 'Put off' }}</button>
+            <button
+              v-if="sheet.may.hold && !frozen && sheet.state !== 'closed'"
+              type="button"
+              class="quiet no-print"
+              :aria-label="`${topic.putOff ? 'Take it after all' : 'Put off'}: ${topic.title}`"
+              @click="doing.putOff(topic.id, !topic.putOff)"
+            >
+              {{ topic.putOff ? 'Take it after all' : 'Put off' }}
+            </button>
           </template>
-          <LineEntry v-if="writing === topic.id" ref="entry" :meeting-id="id" :topic-id="topic.id" :topic-title="topic.title" class="here-entry" @keep="send" />
+          <LineEntry
+            v-if="writing === topic.id"
+            ref="entry"
+            :meeting-id="id"
+            :topic-id="topic.id"
+            :topic-title="topic.title"
+            class="here-entry"
+            @keep="send"
+          />
         </TopicBlock>
 
-        <p v-if="sheet.topics.length === 0 && !showsLeftOver" class="soft none">No topic yet.{{ sheet.state === 'planned' && sheet.may.bringTopic ? ' Add the first one below.' : '' }}</p>
-        <div v-if="sheet.may.bringTopic && (sheet.state === 'planned' || sheet.state === 'in_session')" class="add"><TopicForm ref="topicForm" :people="sheet.people" @keep="body => doing.addTopic({ id: newKey(), ...body })" /></div>
+        <p v-if="sheet.topics.length === 0 && !showsLeftOver" class="soft none">
+          No topic yet.{{ sheet.state === 'planned' && sheet.may.bringTopic ? ' Add the first one below.' : '' }}
+        </p>
+        <div v-if="sheet.may.bringTopic && (sheet.state === 'planned' || sheet.state === 'in_session')" class="add">
+          <TopicForm ref="topicForm" :people="sheet.people" @keep="body => doing.addTopic({ id: newKey(), ...body })" />
+        </div>
       </article>
 
       <aside class="side no-print" aria-label="People and what is left over">
         <HerePanel
-          :sheet="sheet" :me="me?.id ?? ''" @attend="(personId, to) => doing.attend(personId, { state: to })" @answer="answer => doing.answer(me!.id, { answer })"
-          @everybody="doing.attendAll(sheet.people.filter(person => !person.attendance && person.role !== 'informed').map(person => ({ personId: person.id, state: 'present' as const })))" />
+          :sheet="sheet"
+          :me="me?.id ?? ''"
+          @attend="(personId, to) => doing.attend(personId, { state: to })"
+          @answer="answer => doing.answer(me!.id, { answer })"
+          @everybody="
+            doing.attendAll(
+              sheet.people
+                .filter(person => !person.attendance && person.role !== 'informed')
+                .map(person => ({ personId: person.id, state: 'present' as const })),
+            )
+          "
+        />
         <section v-if="sheet.leftOver.length" class="review" aria-labelledby="left">
           <h2 id="left" class="eyebrow">Still left over · {{ openLeftOver }}</h2>
-          <p v-if="stuck" class="small stuck">{{ stuck === 1 ? 'One is' : `${stuck} are` }} stuck: do it, split it, hand it over or drop it.</p>
-          <ul><LeftOverCard v-for="action in sheet.leftOver" :key="action.id" :action="action" :can-review="canReview" :can-tick="action.mayChange && !frozen" @tick="moveAction({ action, state: 'done' })" @review="body => doing.review(action.id, body)" @undo="doing.takeBackReview(action.id)" /></ul>
+          <p v-if="stuck" class="small stuck">
+            {{ stuck === 1 ? 'One is' : `${stuck} are` }} stuck: do it, split it, hand it over or drop it.
+          </p>
+          <ul>
+            <LeftOverCard
+              v-for="action in sheet.leftOver"
+              :key="action.id"
+              :action="action"
+              :can-review="canReview"
+              :can-tick="action.mayChange && !frozen"
+              @tick="moveAction({ action, state: 'done' })"
+              @review="body => doing.review(action.id, body)"
+              @undo="doing.takeBackReview(action.id)"
+            />
+          </ul>
         </section>
-        <PapersPanel :papers="sheet.papers" :meeting-id="id" :may-bring="sheet.may.bringTopic && !frozen" :me="me?.id ?? ''" :runs="sheet.may.hold" @changed="doing.readAgain()" />
+        <PapersPanel
+          :papers="sheet.papers"
+          :meeting-id="id"
+          :may-bring="sheet.may.bringTopic && !frozen"
+          :me="me?.id ?? ''"
+          :runs="sheet.may.hold"
+          @changed="doing.readAgain()"
+        />
         <SheetDeeds :sheet="sheet" :busy="isActing" @state="setState" />
-        <p v-if="sheet.state === 'issued'" class="soft small issued">Issued and frozen. What is left over went on{{ sheet.next ? ` to ${mediumDay(sheet.next.localStart)}` : '' }}.</p>
+        <p v-if="sheet.state === 'issued'" class="soft small issued">
+          Issued and frozen. What is left over went on{{ sheet.next ? ` to ${mediumDay(sheet.next.localStart)}` : '' }}.
+        </p>
       </aside>
       <MeetingChange v-if="sheet.may.hold && sheet.state === 'planned'" v-model="changing" :sheet="sheet" />
     </div>
@@ -217,41 +430,126 @@ useKeys([
 </template>
 
 <style scoped>
-.page { display: grid; grid-template-columns: 200px minmax(0, 1fr) 290px; gap: 22px; align-items: start; }
-.paper { padding: 30px 0; min-height: 70vh; }
-.top { padding: 0 34px 14px 66px; }
-.top h1 { margin: 2px 0 4px; }
-.order { padding-top: 6px; position: sticky; top: 12px; }
-.side { padding-top: 6px; }
-.block { display: grid; grid-template-columns: 44px 1fr; padding: 10px 34px 8px 0; border-left: 4px solid transparent; }
-.block.here { background: color-mix(in srgb, var(--pine-pale) 45%, transparent); border-left-color: var(--pine); }
-.nr { text-align: right; font-weight: 650; color: var(--soft); padding-top: 2px; }
-.body { padding-left: 18px; min-width: 0; }
-.body h2 { font-size: 1.2143rem; }
-.title { all: unset; cursor: pointer; }
-.title:focus-visible { outline: 2px solid var(--stuck); }
-.left li { padding: 3px 0; font-size: 1.0714rem; }
-.lines { margin-left: -70px !important; }
-.over { text-decoration: line-through; color: var(--soft); }
-.here-entry { margin-top: 4px; }
-.add { padding: 14px 34px 0 66px; border-top: 1px solid var(--line); margin-top: 14px; }
-.none { padding: 0 66px; }
-.review { margin-top: 16px; padding-top: 12px; border-top: 1px solid var(--line); }
-.issued { margin-top: 16px !important; }
+.page {
+  display: grid;
+  grid-template-columns: 200px minmax(0, 1fr) 290px;
+  gap: 22px;
+  align-items: start;
+}
+.paper {
+  padding: 30px 0;
+  min-height: 70vh;
+}
+.top {
+  padding: 0 34px 14px 66px;
+}
+.top h1 {
+  margin: 2px 0 4px;
+}
+.order {
+  padding-top: 6px;
+  position: sticky;
+  top: 12px;
+}
+.side {
+  padding-top: 6px;
+}
+.block {
+  display: grid;
+  grid-template-columns: 44px 1fr;
+  padding: 10px 34px 8px 0;
+  border-left: 4px solid transparent;
+}
+.block.here {
+  background: color-mix(in srgb, var(--pine-pale) 45%, transparent);
+  border-left-color: var(--pine);
+}
+.nr {
+  text-align: right;
+  font-weight: 650;
+  color: var(--soft);
+  padding-top: 2px;
+}
+.body {
+  padding-left: 18px;
+  min-width: 0;
+}
+.body h2 {
+  font-size: 1.2143rem;
+}
+.title {
+  all: unset;
+  cursor: pointer;
+}
+.title:focus-visible {
+  outline: 2px solid var(--stuck);
+}
+.left li {
+  padding: 3px 0;
+  font-size: 1.0714rem;
+}
+.lines {
+  margin-left: -70px !important;
+}
+.over {
+  text-decoration: line-through;
+  color: var(--soft);
+}
+.here-entry {
+  margin-top: 4px;
+}
+.add {
+  padding: 14px 34px 0 66px;
+  border-top: 1px solid var(--line);
+  margin-top: 14px;
+}
+.none {
+  padding: 0 66px;
+}
+.review {
+  margin-top: 16px;
+  padding-top: 12px;
+  border-top: 1px solid var(--line);
+}
+.issued {
+  margin-top: 16px !important;
+}
 @media (max-width: 1080px) {
-  .page { grid-template-columns: minmax(0, 1fr) 280px; }
-  .order { display: none; }
+  .page {
+    grid-template-columns: minmax(0, 1fr) 280px;
+  }
+  .order {
+    display: none;
+  }
 }
 @media (max-width: 860px) {
-  .page { grid-template-columns: minmax(0, 1fr); }
-  .top { padding: 0 16px 10px; }
-  .block { grid-template-columns: 26px 1fr; padding-right: 12px; }
-  .body { padding-left: 8px; }
-  .lines { margin-left: 0 !important; }
-  .add { padding: 14px 16px 0; }
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .top {
+    padding: 0 16px 10px;
+  }
+  .block {
+    grid-template-columns: 26px 1fr;
+    padding-right: 12px;
+  }
+  .body {
+    padding-left: 8px;
+  }
+  .lines {
+    margin-left: 0 !important;
+  }
+  .add {
+    padding: 14px 16px 0;
+  }
 }
 @media print {
-  .page { display: block; }
-  .paper { padding: 0; min-height: 0; }
+  .page {
+    display: block;
+  }
+  .paper {
+    padding: 0;
+    min-height: 0;
+  }
 }
 </style>

@@ -11,7 +11,9 @@ const { ask, askError, isAsking, asked } = usePasswordLink()
 const email = ref('')
 const password = ref('')
 const forgotten = ref(false)
-const atField = computed(() => (signInError.value instanceof ProblemError ? signInError.value.at('/password') : undefined))
+const atField = computed(() =>
+  signInError.value instanceof ProblemError ? signInError.value.at('/password') : undefined,
+)
 </script>
 
 <template>
@@ -19,7 +21,13 @@ const atField = computed(() => (signInError.value instanceof ProblemError ? sign
     <h1><Mark /> Left Over</h1>
     <p class="soft">Common time between people, and nothing lost between meetings.</p>
     <v-text-field v-model="email" label="Mail address" type="email" autocomplete="username" autofocus />
-    <v-text-field v-model="password" label="Password" type="password" autocomplete="current-password" :error-messages="atField" />
+    <v-text-field
+      v-model="password"
+      label="Password"
+      type="password"
+      autocomplete="current-password"
+      :error-messages="atField"
+    />
     <ProblemNote v-if="!atField" :error="signInError" />
     <v-btn type="submit" :loading="isSigningIn" :disabled="!email || !password">Sign in</v-btn>
     <p><button type="button" class="quiet small" @click="forgotten = true">Forgotten your password?</button></p>

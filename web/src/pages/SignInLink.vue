@@ -13,14 +13,20 @@ const { link, error } = useSignInLink(token)
 const { choosePassword, chooseError, isChoosing } = useSession()
 const router = useRouter()
 const password = ref('')
-const atField = computed(() => (chooseError.value instanceof ProblemError ? chooseError.value.at('/password') : undefined))
-const isUsedUp = computed(() => [error.value, chooseError.value].some(fault => fault instanceof ProblemError && fault.status === 404))
+const atField = computed(() =>
+  chooseError.value instanceof ProblemError ? chooseError.value.at('/password') : undefined,
+)
+const isUsedUp = computed(() =>
+  [error.value, chooseError.value].some(fault => fault instanceof ProblemError && fault.status === 404),
+)
 
 async function save() {
   try {
     await choosePassword({ token, password: password.value })
     router.replace('/')
-  } catch { /* shown at the field */ }
+  } catch {
+    /* shown at the field */
+  }
 }
 </script>
 
@@ -32,9 +38,30 @@ async function save() {
       <router-link to="/">Sign in, or ask for a new one</router-link>
     </template>
     <template v-else-if="link">
-      <p>{{ link.kind === 'invited' ? `Welcome, ${link.name}. Choose a password to sign in with.` : `Choose a new password, ${link.name}.` }}</p>
-      <input class="visually-hidden" type="email" autocomplete="username" :value="link.email" aria-label="Mail address" tabindex="-1" readonly>
-      <v-text-field v-model="password" label="Password, at least 12 characters" type="password" autocomplete="new-password" autofocus :error-messages="atField" />
+      <p>
+        {{
+          link.kind === 'invited'
+            ? `Welcome, ${link.name}. Choose a password to sign in with.`
+            : `Choose a new password, ${link.name}.`
+        }}
+      </p>
+      <input
+        class="visually-hidden"
+        type="email"
+        autocomplete="username"
+        :value="link.email"
+        aria-label="Mail address"
+        tabindex="-1"
+        readonly
+      />
+      <v-text-field
+        v-model="password"
+        label="Password, at least 12 characters"
+        type="password"
+        autocomplete="new-password"
+        autofocus
+        :error-messages="atField"
+      />
       <ProblemNote v-if="!atField" :error="chooseError" />
       <v-btn type="submit" :loading="isChoosing" :disabled="!password">Sign in</v-btn>
     </template>
