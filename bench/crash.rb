@@ -77,14 +77,33 @@ begin
   wait_until(90) { File.read(log).include?("Ctrl-C") }
   keeper = Typist.new
   me = keeper.key
-  keeper.sign_in("/setup", {id: me, name: "Marit Hauge", email: "marit@skerrybuoy.example", timeZone: "Europe/Oslo", code: CODE, password: "buoys afloat"})
+  keeper.sign_in(
+    "/setup",
+    {
+      id: me, name: "Marit Hauge", email: "marit@skerrybuoy.example", timeZone: "Europe/Oslo", code: CODE,
+      password: "buoys afloat"
+    }
+  )
   people = Array.new(12) do |i|
-    keeper.key.tap { |id| keeper.until_taken(:post, "/people", {id: id, name: "Person #{i}", email: "p#{i}@skerrybuoy.example", timeZone: "Europe/Lisbon"}) }
+    keeper.key.tap do |id|
+      keeper.until_taken(
+        :post, "/people", {id: id, name: "Person #{i}", email: "p#{i}@skerrybuoy.example", timeZone: "Europe/Lisbon"}
+      )
+    end
   end
   series = Array.new(VICTIMS.size * ROUNDS) do |i|
     keeper.key.tap do |id|
-      run = {localStart: "#{Date.today + 2}T09:30", timeZone: "Europe/Oslo", lengthMin: 45, rule: "FREQ=WEEKLY;COUNT=4"}
-      keeper.until_taken(:post, "/series", {id: id, title: "Series #{i}", run: run, members: people.map { |person| {personId: person, role: "required"} }})
+      run = {
+        localStart: "#{Date.today + 2}T09:30", timeZone: "Europe/Oslo", lengthMin: 45, rule: "FREQ=WEEKLY;COUNT=4"
+      }
+      keeper.until_taken(
+        :post,
+        "/series",
+        {
+          id: id, title: "Series #{i}", run: run,
+          members: people.map { |person| {personId: person, role: "required"} }
+        }
+      )
     end
   end
   sheets = series.map { |id| keeper.until_taken(:get, "/series/#{id}/meetings")["meetings"].first["id"] }
@@ -94,7 +113,9 @@ begin
     writer = Typist.new
     writer.sign_in("/session", {email: "marit@skerrybuoy.example", password: "buoys afloat"})
     thread = Thread.new do
-      sheets.each { |sheet| writer.until_taken(:put, "/meetings/#{sheet}/state", {state: "in_session"}) } if i.zero?
+      if i.zero?
+        sheets.each { |sheet| writer.until_taken(:put, "/meetings/#{sheet}/state", {state: "in_session"}) }
+      end
       number = 0
       while typing
         line = {id: writer.key, kind: "note", text: "Writer #{i}, line #{number += 1}"}
@@ -128,7 +149,11 @@ begin
   writers.each { |_, thread| thread.join }
 
   expected_mails = sent.size * (people.size + 1)
-  tray = -> { JSON.parse(Net::HTTP.get(URI("http://127.0.0.1:#{PORT + 1}/mails.json"))) rescue {"mails" => []} } # standard:disable Style/RescueModifier
+  tray = -> do
+    JSON.parse(Net::HTTP.get(URI("http://127.0.0.1:#{PORT + 1}/mails.json")))
+  rescue
+    {"mails" => []}
+  end
   wait_until(150) { tray.call["mails"].size >= [expected_mails, 500].min }
   sleep 3
   standing = sheets.flat_map do |sheet|
@@ -136,15 +161,26 @@ begin
     (shown["leftOverLines"] + shown["topics"].flat_map { |topic| topic["lines"] }).map { |line| line["id"] }
   end
   acknowledged = writers.flat_map { |writer, _| writer.acknowledged }
-  not_closed = sheets.first(sent.size).count { |sheet| keeper.until_taken(:get, "/meetings/#{sheet}")["state"] != "closed" }
+  not_closed =
+    sheets.first(sent.size).count { |sheet| keeper.until_taken(:get, "/meetings/#{sheet}")["state"] != "closed" }
   mails = tray.call
   places = mails["mails"].map { |mail| mail.values_at("to", "subject") }
   puts "#{kills} kills (#{VICTIMS.join(", ")} in turn, #{ROUNDS} rounds)"
-  puts format("%6d lines acknowledged, %d lost, %d doubled", acknowledged.size, (acknowledged - standing).size, standing.size - standing.uniq.size)
-  puts format("%6d writes repeated by the browser's part, longest wait %.1f s", writers.sum { |writer, _| writer.repeats } + keeper.repeats, [keeper, *writers.map(&:first)].map(&:longest_s).max)
+  puts format(
+    "%6d lines acknowledged, %d lost, %d doubled", acknowledged.size, (acknowledged - standing).size,
+    standing.size - standing.uniq.size
+  )
+  puts format(
+    "%6d writes repeated by the browser's part, longest wait %.1f s",
+    writers.sum { |writer, _| writer.repeats } + keeper.repeats, [keeper, *writers.map(&:first)].map(&:longest_s).max
+  )
   puts format("%6d meetings acknowledged as closed, %d not closed", sent.size, not_closed)
-  puts format("%6d mails expected, %d in the tray, %d twice; %d arrived again under the same Message-ID and were known as one", expected_mails, places.size, places.size - places.uniq.size, mails["repeats"])
-  failed = (acknowledged - standing).any? || standing.size != standing.uniq.size || places.size != expected_mails || places.uniq.size != places.size || not_closed.positive?
+  puts format(
+    "%6d mails expected, %d in the tray, %d twice; %d arrived again under the same Message-ID and were known as one",
+    expected_mails, places.size, places.size - places.uniq.size, mails["repeats"]
+  )
+  failed = (acknowledged - standing).any? || standing.size != standing.uniq.size || places.size != expected_mails ||
+    places.uniq.size != places.size || not_closed.positive?
   exit 1 if failed
 ensure
   Process.kill("TERM", stack)

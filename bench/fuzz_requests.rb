@@ -2,18 +2,31 @@ require "rack"
 require "rack/mock_request"
 require "json"
 
-# Random requests made from the contract: as it wants them, nearly so, and not at all; as nobody, a member and a keeper. The
-# same seed gives the same requests.
+# Random requests made from the contract: as it wants them, nearly so, and not at all; as nobody, a member and a keeper.
+# The same seed gives the same requests.
 class FuzzRequests
   Outcome = Struct.new(:method, :path, :operation, :status, :seconds, :sent)
 
-  NASTY = ["", " ", "\u0000", "a\u0000b", "\xFF\xFE".b, "ß" * 300, "x" * 5_000, "𝔘𝔫𝔦", "‮evil", "<script>", "' or 1=1 --", "%00", "../../etc/passwd", "-1", "0", "1e999", "NaN", "null", "2026-02-30",
-    "9999-12-31T23:59:59Z", "0000-00-00", "2026-11-30T09:30", "FREQ=DAILY;COUNT=99999999", "Europe/Oslo", "jo(e@x.example"].freeze
+  NASTY = [
+    "", " ", "\u0000", "a\u0000b", "\xFF\xFE".b, "ß" * 300, "x" * 5_000, "𝔘𝔫𝔦", "‮evil", "<script>", "' or 1=1 --",
+    "%00", "../../etc/passwd", "-1", "0", "1e999", "NaN", "null", "2026-02-30", "9999-12-31T23:59:59Z", "0000-00-00",
+    "2026-11-30T09:30", "FREQ=DAILY;COUNT=99999999", "Europe/Oslo", "jo(e@x.example"
+  ].freeze
   NUMBERS = [-1, 0, 1, 45, 10**6, 2**31, 2**63, 10**40, 0.5, -0.0, 1e300].freeze
-  RAW = ["", "{", "[]", "null", "\"x\"", "1e999999", "{\"a\":1e999999}", "{\"id\":\"\xFF\"}".b, "\xFF\xFF".b, "[" * 200 + "]" * 200, "{\"a\":#{"[" * 30}1#{"]" * 30}}", "{\"password\":\"a\\u0000b\"}", "x" * 3_000].freeze
-  TYPES = ["application/json", "application/json", "application/json", "text/plain", *["application/json"] * 9, "multipart/form-data", "multipart/form-data; boundary=x", "application/x-www-form-urlencoded", "application/json; charset=utf-16", ""].freeze
-  QUERIES = [*[""] * 14, "page=2", "page=-1", "page=%FF", "page[]=1", "page[a][b]=1", "fromDay=#{"1" * 200}", "fromDay=2026-11-30", "fromDay[]=x", "a=%00", "%FF=%FF", "query=%E2%82", "#{"a[b]" * 40}=1",
-    "a#{"[b]" * 40}=1", "&&&==", "gone=true&page=99999999999999999999", "query=mo&query[]=1", "whose=all&state=closed", "=1;=2"].freeze
+  RAW = [
+    "", "{", "[]", "null", "\"x\"", "1e999999", "{\"a\":1e999999}", "{\"id\":\"\xFF\"}".b, "\xFF\xFF".b,
+    "[" * 200 + "]" * 200, "{\"a\":#{"[" * 30}1#{"]" * 30}}", "{\"password\":\"a\\u0000b\"}", "x" * 3_000
+  ].freeze
+  TYPES = [
+    "application/json", "application/json", "application/json", "text/plain", *["application/json"] * 9,
+    "multipart/form-data", "multipart/form-data; boundary=x", "application/x-www-form-urlencoded",
+    "application/json; charset=utf-16", ""
+  ].freeze
+  QUERIES = [
+    *[""] * 14, "page=2", "page=-1", "page=%FF", "page[]=1", "page[a][b]=1", "fromDay=#{"1" * 200}",
+    "fromDay=2026-11-30", "fromDay[]=x", "a=%00", "%FF=%FF", "query=%E2%82", "#{"a[b]" * 40}=1", "a#{"[b]" * 40}=1",
+    "&&&==", "gone=true&page=99999999999999999999", "query=mo&query[]=1", "whose=all&state=closed", "=1;=2"
+  ].freeze
 
   # @param app [#call]
   # @param seed [Integer]
@@ -45,10 +58,19 @@ class FuzzRequests
     cookie, token = pick(@signed_in.values)
     query = pick(QUERIES)
     body, type = (method == "get") ? [nil, nil] : [body(operation), pick(TYPES)]
-    headers = {"HTTP_COOKIE" => cookie, "HTTP_X_CSRF_TOKEN" => chance(0.99) ? token : "x", "HTTP_IF_MATCH" => pick(["\"0\"", "\"0\"", "\"1\"", "x", "\"99999999999999999999\""]), "HTTP_HOST" => "127.0.0.1", "CONTENT_TYPE" => type}.compact
+    headers = {
+      "HTTP_COOKIE" => cookie, "HTTP_X_CSRF_TOKEN" => chance(0.99) ? token : "x",
+      "HTTP_IF_MATCH" => pick(["\"0\"", "\"0\"", "\"1\"", "x", "\"99999999999999999999\""]),
+      "HTTP_HOST" => "127.0.0.1", "CONTENT_TYPE" => type
+    }.compact
     began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-    response = @app.request(method.upcase, "/", headers.merge(:input => body.to_s, "PATH_INFO" => "/api#{path}".b, "QUERY_STRING" => query.b))
-    Outcome.new(method, path, operation, response.status, Process.clock_gettime(Process::CLOCK_MONOTONIC) - began, body)
+    response = @app.request(
+      method.upcase, "/",
+      headers.merge(:input => body.to_s, "PATH_INFO" => "/api#{path}".b, "QUERY_STRING" => query.b)
+    )
+    Outcome.new(
+      method, path, operation, response.status, Process.clock_gettime(Process::CLOCK_MONOTONIC) - began, body
+    )
   end
 
   def fill(path)
@@ -84,7 +106,8 @@ class FuzzRequests
     of_type(pick(Array(schema["type"] || "string")), schema, depth)
   end
 
-  def resolve(schema) = schema["$ref"] ? Api::Contract::DOCUMENT.dig(*schema["$ref"].delete_prefix("#/").split("/")) : schema
+  def resolve(schema) =
+    schema["$ref"] ? Api::Contract::DOCUMENT.dig(*schema["$ref"].delete_prefix("#/").split("/")) : schema
 
   def of_type(type, schema, depth)
     case type
@@ -98,17 +121,30 @@ class FuzzRequests
   end
 
   def object(schema, depth)
-    wanted = (schema["properties"] || {}).select { |name, _| (schema["required"] || []).include?(name) ? chance(0.995) : chance(0.6) }
+    wanted = (schema["properties"] || {}).select do |name, _|
+      (schema["required"] || []).include?(name) ? chance(0.995) : chance(0.6)
+    end
     wanted.to_h { |name, inner| [name, value(inner, depth + 1)] }.merge(chance(0.02) ? {"more" => 1} : {})
   end
 
   def text(schema)
     return key if schema["description"] == "UUIDv7"
-    return pick(["2026-12-07", "2027-01-04", "0001-01-01", "9999-12-31", "x"]) if schema["format"] == "date"
-    return pick(["2026-12-07T08:30:00Z", "2027-03-28T01:30:00.5Z", "0001-01-01T00:00:00Z", "9999-12-31T23:59:59Z", "x"]) if schema["format"] == "date-time"
-    return pick(["2026-12-07T09:30", "2027-03-28T02:30:00", "9999-12-31T23:59", "0000-01-01T00:00"]) if schema["pattern"]
+    return pick(%w[2026-12-07 2027-01-04 0001-01-01 9999-12-31 x]) if schema["format"] == "date"
+    if schema["format"] == "date-time"
+      return pick(%w[2026-12-07T08:30:00Z 2027-03-28T01:30:00.5Z 0001-01-01T00:00:00Z 9999-12-31T23:59:59Z x])
+    end
+    return pick(%w[2026-12-07T09:30 2027-03-28T02:30:00 9999-12-31T23:59 0000-01-01T00:00]) if schema["pattern"]
 
-    chance(0.08) ? pick(NASTY).dup.force_encoding("UTF-8").scrub : pick(["Europe/Oslo", "Round", "ines@skerrybuoy.example", "FREQ=WEEKLY;BYDAY=MO", "08:00", "Decided: yes", "NO", "QkVHSU46VkNBTEVOREFSDQo="])
+    if chance(0.08)
+      pick(NASTY).dup.force_encoding("UTF-8").scrub
+    else
+      pick(
+        [
+          "Europe/Oslo", "Round", "ines@skerrybuoy.example", "FREQ=WEEKLY;BYDAY=MO", "08:00", "Decided: yes", "NO",
+          "QkVHSU46VkNBTEVOREFSDQo="
+        ]
+      )
+    end
   end
 
   def odd(depth) = (depth > 5) ? nil : pick([nil, true, 1, "x", [], {}, [[[]]], {"a" => {"b" => nil}}, 1.5])

@@ -19,34 +19,92 @@ class HostileLoad
 
   def clear
     Records::Base.connection_pool.with_connection do |connection|
-      connection.disable_referential_integrity { (connection.tables - %w[schema_migrations ar_internal_metadata]).each { |table| connection.execute("TRUNCATE #{connection.quote_table_name(table)}") } }
+      connection.disable_referential_integrity do
+        (connection.tables - %w[schema_migrations ar_internal_metadata]).each do |table|
+          connection.execute("TRUNCATE #{connection.quote_table_name(table)}")
+        end
+      end
     end
   end
 
   # A series, told, so that answers to it count.
   def stage
     keeper, *people = Array.new(21) { Records::Key.make }
-    [keeper, *people].each_with_index { |id, i| Records::Person.create!(id: id, name: "Person #{i}", email: "p#{i}@skerrybuoy.example", time_zone: "Europe/Oslo") }
+    [keeper, *people].each_with_index do |id, i|
+      Records::Person.create!(
+        id: id, name: "Person #{i}", email: "p#{i}@skerrybuoy.example", time_zone: "Europe/Oslo"
+      )
+    end
     id = Records::Key.make
-    UseCases::Series.new(by: keeper).create(id: id, title: "Round", members: people.map { |person| {person_id: person, role: "required"} }, run: {local_start: "#{Date.today + 7}T09:30", time_zone: "Europe/Oslo", length_min: 45, rule: "FREQ=WEEKLY;COUNT=4"})
+    UseCases::Series.new(by: keeper).create(
+      id: id,
+      title: "Round",
+      members: people.map { |person| {person_id: person, role: "required"} },
+      run: {
+        local_start: "#{Date.today + 7}T09:30", time_zone: "Europe/Oslo", length_min: 45, rule: "FREQ=WEEKLY;COUNT=4"
+      }
+    )
     UseCases::Invitations.new(by: keeper).send_all(id: Records::Key.make, series_id: id)
     id
   end
 
   def answer(series_id, i)
     who = "p#{i % 20 + 1}@skerrybuoy.example"
-    ical = ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:x", "METHOD:REPLY", "BEGIN:VEVENT", "UID:#{UseCases::SeriesContent.uid(series_id)}", "SEQUENCE:0", "DTSTAMP:#{(Time.now.utc - 3_600 + i).strftime("%Y%m%dT%H%M%SZ")}", "ORGANIZER:mailto:#{Settings.mail_from}", "ATTENDEE;PARTSTAT=#{i.even? ? "ACCEPTED" : "DECLINED"}:mailto:#{who}", "END:VEVENT", "END:VCALENDAR", ""].join("\r\n")
-    [who, "From: #{who}\r\nSubject: #{i}\r\nMIME-Version: 1.0\r\nContent-Type: text/calendar; method=REPLY\r\n\r\n#{ical}"]
+    ical = [
+      "BEGIN:VCALENDAR",
+      "VERSION:2.0",
+      "PRODID:x",
+      "METHOD:REPLY",
+      "BEGIN:VEVENT",
+      "UID:#{UseCases::SeriesContent.uid(series_id)}",
+      "SEQUENCE:0",
+      "DTSTAMP:#{(Time.now.utc - 3_600 + i).strftime("%Y%m%dT%H%M%SZ")}",
+      "ORGANIZER:mailto:#{Settings.mail_from}",
+      "ATTENDEE;PARTSTAT=#{i.even? ? "ACCEPTED" : "DECLINED"}:mailto:#{who}",
+      "END:VEVENT",
+      "END:VCALENDAR",
+      ""
+    ].join("\r\n")
+    [
+      who,
+      "From: #{who}\r\nSubject: #{i}\r\nMIME-Version: 1.0\r\nContent-Type: text/calendar; method=REPLY\r\n\r\n#{ical}"
+    ]
   end
 
   def bad(i, kinds) = ["x#{i}@x.example", kinds[i % kinds.size].sub("Subject: x", "Subject: bad #{i}")]
 
   def poison
     series_id = stage
-    kinds = HostileFiles.mails.values_at("700 parts in each other", "a zone of 200 weekly changes", "a head of 99 KB of addresses", "attendees to the brim").map(&:call) + [Random.new(1).bytes(20_000), "\r\n" * 500]
-    EACH.times { |i| [bad(i, kinds), answer(series_id, i)].each { |sender, source| UseCases::IncomingMails.new.keep(sender: sender, source: source) } }
+    kinds =
+      HostileFiles
+        .mails
+        .values_at(
+          "700 parts in each other", "a zone of 200 weekly changes", "a head of 99 KB of addresses",
+          "attendees to the brim"
+        )
+        .map(&:call) + [Random.new(1).bytes(20_000), "\r\n" * 500]
+    EACH.times do |i|
+      [bad(i, kinds), answer(series_id, i)].each do |sender, source|
+        UseCases::IncomingMails.new.keep(sender: sender, source: source)
+      end
+    end
     Dir.mktmpdir do |dir|
-      worker = spawn({"MALLOC_ARENA_MAX" => "2", "LEFT_OVER_VAR" => dir, "LEFT_OVER_SMTP_PORT" => "1", "LEFT_OVER_SMPP_PORT" => "1", "LEFT_OVER_DB_PASSWORD" => Settings.database_password}, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "--yjit", "bin/lib/worker.rb", out: File::NULL, err: File::NULL)
+      worker = spawn(
+        {
+          "MALLOC_ARENA_MAX" => "2", "LEFT_OVER_VAR" => dir, "LEFT_OVER_SMTP_PORT" => "1",
+          "LEFT_OVER_SMPP_PORT" => "1", "LEFT_OVER_DB_PASSWORD" => Settings.database_password
+        },
+        "setpriv",
+        "--pdeathsig",
+        "TERM",
+        "bundle",
+        "exec",
+        "ruby",
+        "--yjit",
+        "bin/lib/worker.rb",
+        out: File::NULL,
+        err: File::NULL
+      )
       began = now
       highest = 0
       good = -> { Records::IncomingMail.where(state: "taken").count }
@@ -55,7 +113,9 @@ class HostileLoad
         done_at ||= now - began if good.call == EACH
         sleep 0.25
       end
-      puts "poison: #{EACH} mails that cannot be judged among #{EACH} good ones: #{good.call} good ones judged after #{(done_at || now - began).round(1)} s, all after #{(now - began).round(1)} s; worker at most #{highest} MB; left waiting: #{Records::IncomingMail.where(state: "waiting").count}"
+      puts "poison: #{EACH} mails that cannot be judged among #{EACH} good ones: #{good.call} good ones judged after " \
+        "#{(done_at || now - began).round(1)} s, all after #{(now - began).round(1)} s; worker at most #{highest} " \
+        "MB; left waiting: #{Records::IncomingMail.where(state: "waiting").count}"
       Process.kill("TERM", worker)
       Process.wait(worker)
     end
@@ -64,8 +124,13 @@ class HostileLoad
   def idle
     Dir.mktmpdir do |dir|
       web, entrance = Array.new(2) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
-      env = {"LEFT_OVER_VAR" => dir, "LEFT_OVER_PORT" => web.to_s, "LEFT_OVER_ENTRANCE_PORT" => entrance.to_s, "LEFT_OVER_DB_PORT" => Settings.database[:port].to_s, "LEFT_OVER_DB_PASSWORD" => Settings.database_password}
-      pids = [["bundle", "exec", "puma", "--config", "config/puma.rb", "config.ru"], %w[bundle exec ruby bin/lib/entrance.rb]].map { |command| spawn(env, "setpriv", "--pdeathsig", "TERM", *command, out: File::NULL, err: File::NULL) }
+      env = {
+        "LEFT_OVER_VAR" => dir, "LEFT_OVER_PORT" => web.to_s, "LEFT_OVER_ENTRANCE_PORT" => entrance.to_s,
+        "LEFT_OVER_DB_PORT" => Settings.database[:port].to_s, "LEFT_OVER_DB_PASSWORD" => Settings.database_password
+      }
+      pids = [
+        %w[bundle exec puma --config config/puma.rb config.ru], %w[bundle exec ruby bin/lib/entrance.rb]
+      ].map { |command| spawn(env, "setpriv", "--pdeathsig", "TERM", *command, out: File::NULL, err: File::NULL) }
       [web, entrance].each { |port| await(port) }
       measure(web, entrance)
       pids.each { |pid| Process.kill("TERM", pid) && Process.wait(pid) }
@@ -82,9 +147,16 @@ class HostileLoad
   # Idle ones come from other addresses of loopback, as from other machines.
   def measure(web, entrance)
     before = [greeting_ms(entrance), health_ms(web)]
-    quiet = Array.new(IDLE) { |i| [web, entrance].map { |port| Socket.tcp("127.0.0.1", port, "127.0.1.#{i % 10 + 1}", 0) } }.flatten
+    quiet =
+      Array
+        .new(IDLE) { |i| [web, entrance].map { |port| Socket.tcp("127.0.0.1", port, "127.0.1.#{i % 10 + 1}", 0) } }
+        .flatten
     beside = Array.new(20) { [greeting_ms(entrance), health_ms(web)] }.transpose.map { |times| times.sort[10] }
-    puts format("idle: greeting of the entrance %.0f ms before, %.0f ms beside %d idle connections; a page of the web server %.0f ms before, %.0f ms beside %d", before[0], beside[0], IDLE, before[1], beside[1], IDLE)
+    puts format(
+      "idle: greeting of the entrance %.0f ms before, %.0f ms beside %d idle connections; a page of the web server " \
+        "%.0f ms before, %.0f ms beside %d",
+      before[0], beside[0], IDLE, before[1], beside[1], IDLE
+    )
     began = now
     closed = 0
     while now - began < 40 && closed < quiet.size

@@ -33,20 +33,28 @@ module Settings
 
   # Where mail is handed over: the stand-in on loopback unless set.
   def smtp
-    {address: ENV.fetch("LEFT_OVER_SMTP_HOST", "127.0.0.1"), port: Integer(ENV.fetch("LEFT_OVER_SMTP_PORT", (port + 2).to_s)),
-     user_name: ENV["LEFT_OVER_SMTP_USER"], password: ENV["LEFT_OVER_SMTP_PASSWORD"],
-     tls: ENV.fetch("LEFT_OVER_SMTP_TLS", "off")}
+    {
+      address: ENV.fetch("LEFT_OVER_SMTP_HOST", "127.0.0.1"),
+      port: Integer(ENV.fetch("LEFT_OVER_SMTP_PORT", (port + 2).to_s)), user_name: ENV["LEFT_OVER_SMTP_USER"],
+      password: ENV["LEFT_OVER_SMTP_PASSWORD"], tls: ENV.fetch("LEFT_OVER_SMTP_TLS", "off")
+    }
   end
 
   # The largest paper, in bytes.
   def paper_bytes = Integer(ENV.fetch("LEFT_OVER_PAPER_MB", "25")) * 1_000_000
 
-  # Where text messages are handed over by SMPP: the stand-in on loopback unless set; nil where mail is real and nothing is set.
+  # Where text messages are handed over by SMPP: the stand-in on loopback unless set; nil where mail is real and nothing
+  # is set.
   def texts
     return if ENV.key?("LEFT_OVER_SMTP_HOST") && !ENV.key?("LEFT_OVER_SMPP_HOST")
 
-    {address: ENV.fetch("LEFT_OVER_SMPP_HOST", "127.0.0.1"), port: Integer(ENV.fetch("LEFT_OVER_SMPP_PORT", (port + 6).to_s)),
-     system_id: ENV.fetch("LEFT_OVER_SMPP_USER", "leftover"), password: ENV.fetch("LEFT_OVER_SMPP_PASSWORD", "leftover"), from: ENV.fetch("LEFT_OVER_SMPP_FROM", "LeftOver")}
+    {
+      address: ENV.fetch("LEFT_OVER_SMPP_HOST", "127.0.0.1"),
+      port: Integer(ENV.fetch("LEFT_OVER_SMPP_PORT", (port + 6).to_s)),
+      system_id: ENV.fetch("LEFT_OVER_SMPP_USER", "leftover"),
+      password: ENV.fetch("LEFT_OVER_SMPP_PASSWORD", "leftover"),
+      from: ENV.fetch("LEFT_OVER_SMPP_FROM", "LeftOver")
+    }
   end
 
   # Where mail to `mail_from` comes in; a mail service in front hands it on to here.
@@ -58,7 +66,8 @@ module Settings
   def calendar_host_port = Integer(ENV.fetch("LEFT_OVER_CALENDAR_HOST_PORT", (port + 4).to_s))
 
   # Hosts of the own network whose calendars may be read, as host:port: the stand-in on loopback unless set.
-  def own_calendar_hosts = ENV.fetch("LEFT_OVER_OWN_CALENDAR_HOSTS", "127.0.0.1:#{calendar_host_port}").split(",").map(&:strip)
+  def own_calendar_hosts =
+    ENV.fetch("LEFT_OVER_OWN_CALENDAR_HOSTS", "127.0.0.1:#{calendar_host_port}").split(",").map(&:strip)
 
   def mail_from = ENV.fetch("LEFT_OVER_MAIL_FROM", "meetings@skerrybuoy.example")
 
@@ -78,13 +87,15 @@ module Settings
     }
   end
 
-  # Made once and kept beside the data, so that sign-ins outlive a restart; several servers share it by LEFT_OVER_SECRET.
+  # Made once and kept beside the data, so that sign-ins outlive a restart; several servers share it by
+  # LEFT_OVER_SECRET.
   def secret = ENV.fetch("LEFT_OVER_SECRET") { kept("secret") { SecureRandom.hex(64) } }
 
   def database_password = ENV.fetch("LEFT_OVER_DB_PASSWORD") { kept("db_password") { SecureRandom.hex(24) } }
 
   # What the first person of an empty installation has to know; bin/start prints it.
-  def set_up_code = ENV.fetch("LEFT_OVER_SET_UP_CODE") { kept("set_up_code.#{env}") { SecureRandom.hex(6).scan(/.{4}/).join("-") } }
+  def set_up_code =
+    ENV.fetch("LEFT_OVER_SET_UP_CODE") { kept("set_up_code.#{env}") { SecureRandom.hex(6).scan(/.{4}/).join("-") } }
 
   # Web servers in front whose word on who is asking is believed (X-Forwarded-For), as addresses or networks.
   def trusted_proxies = ENV.fetch("LEFT_OVER_TRUSTED_PROXIES", "").split(",").map { |text| IPAddr.new(text.strip) }

@@ -45,16 +45,36 @@ class Demo
   # Rory cannot come to the next mooring round and sends somebody.
   def send_another
     meeting = Records::Meeting.where(series_id: @series[:mooring]).coming(@end).in_order.second
-    UseCases::Substitutes.new(by: @people[:rory], clock: @clock).send_instead(meeting_id: meeting.id, person_id: @people[:rory], name: "Nell Comeau", email: "nell@fundywatch.example")
+    UseCases::Substitutes.new(by: @people[:rory], clock: @clock).send_instead(
+      meeting_id: meeting.id, person_id: @people[:rory], name: "Nell Comeau", email: "nell@fundywatch.example"
+    )
   end
 
   # As a program of another house writes it; see stand_ins/post/organizer.rb.
   def invite_from_elsewhere
     start = Core::WallTime.at((@end.to_date + 3..).find { |day| day.wday.between?(1, 5) }, 14 * 3_600)
-    ical = ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Port council//EN", "METHOD:REQUEST", "BEGIN:VEVENT", "UID:harbour-dues@portcouncil.example", "SEQUENCE:0", "DTSTAMP:#{@end.getutc.strftime("%Y%m%dT%H%M%SZ")}",
-      "DTSTART;TZID=Europe/Oslo:#{start.strftime("%Y%m%dT%H%M%S")}", "DURATION:PT1H", "SUMMARY:Harbour dues\\, port council", "LOCATION:Harbour office", "ORGANIZER;CN=Olav Dahl:mailto:olav@portcouncil.example",
-      "ATTENDEE;PARTSTAT=NEEDS-ACTION;RSVP=TRUE:mailto:marit@skerrybuoy.example", "END:VEVENT", "END:VCALENDAR", ""].join("\r\n")
-    UseCases::OutsideMeetings.new(clock: @clock).take_mail(Core::Invitation::Message.read(ical), ical, sender: "olav@portcouncil.example")
+    ical = [
+      "BEGIN:VCALENDAR",
+      "VERSION:2.0",
+      "PRODID:-//Port council//EN",
+      "METHOD:REQUEST",
+      "BEGIN:VEVENT",
+      "UID:harbour-dues@portcouncil.example",
+      "SEQUENCE:0",
+      "DTSTAMP:#{@end.getutc.strftime("%Y%m%dT%H%M%SZ")}",
+      "DTSTART;TZID=Europe/Oslo:#{start.strftime("%Y%m%dT%H%M%S")}",
+      "DURATION:PT1H",
+      "SUMMARY:Harbour dues\\, port council",
+      "LOCATION:Harbour office",
+      "ORGANIZER;CN=Olav Dahl:mailto:olav@portcouncil.example",
+      "ATTENDEE;PARTSTAT=NEEDS-ACTION;RSVP=TRUE:mailto:marit@skerrybuoy.example",
+      "END:VEVENT",
+      "END:VCALENDAR",
+      ""
+    ].join("\r\n")
+    UseCases::OutsideMeetings.new(clock: @clock).take_mail(
+      Core::Invitation::Message.read(ical), ical, sender: "olav@portcouncil.example"
+    )
   end
 
   # What was mailed in the past half year has long arrived: in one transaction, so that no worker sees it waiting.
@@ -68,7 +88,10 @@ class Demo
   def add_people
     Story::PEOPLE.each_with_index do |(key, (name, zone)), i|
       email = "#{key}@skerrybuoy.example"
-      wish = {id: @people[key] = Records::Key.make(@clock.now), name: name, email: email, time_zone: zone, password: Story::PASSWORD}
+      wish = {
+        id: @people[key] = Records::Key.make(@clock.now), name: name, email: email, time_zone: zone,
+        password: Story::PASSWORD
+      }
       i.zero? ? people(nil).set_up(**wish, code: Settings.set_up_code) : people(@people[:marit]).add(**wish)
     end
   end
@@ -77,12 +100,20 @@ class Demo
     places = UseCases::Places.new(by: @people[:marit], clock: @clock)
     @places = Story::PLACES.to_h do |key, (name, seats, equipment, whereabouts, keeper)|
       id = Records::Key.make(@clock.now)
-      places.add(id: id, name: name, seats: seats, equipment: equipment, time_zone: "Europe/Oslo", opening_hours: Story::OPEN, whereabouts: whereabouts, looked_after_by_id: @people[keeper])
+      places.add(
+        id: id, name: name, seats: seats, equipment: equipment, time_zone: "Europe/Oslo", opening_hours: Story::OPEN,
+        whereabouts: whereabouts, looked_after_by_id: @people[keeper]
+      )
       [key, id]
     end
     groups = UseCases::Groups.new(by: @people[:marit], clock: @clock)
     ids = {}
-    Story::GROUPS.each { |name, (members, inner)| groups.add(id: ids[name] = Records::Key.make(@clock.now), name: name, person_ids: members.map { |key| @people[key] }, group_ids: inner.map { |one| ids[one] }) }
+    Story::GROUPS.each do |name, (members, inner)|
+      groups.add(
+        id: ids[name] = Records::Key.make(@clock.now), name: name, person_ids: members.map { |key| @people[key] },
+        group_ids: inner.map { |one| ids[one] }
+      )
+    end
     Story::PEOPLE.each { |key, (_, zone)| add_hours_and_calendar(key, zone) }
   end
 
@@ -90,17 +121,26 @@ class Demo
   def add_hours_and_calendar(key, zone)
     id = @people[key]
     off = (key == :rory) ? [{on: (@end.to_date + 16).iso8601, word: "Leave"}] : []
-    UseCases::People.new(by: id, clock: SetClock.new.tap { |clock| clock.now = @end }).keep_hours(id: id, version: 0, working_hours: Story::HOURS[key] || UseCases::Hours::USUAL, region: Story::REGIONS.fetch(zone), holidays_off: true, days_off: off)
+    UseCases::People.new(by: id, clock: SetClock.new.tap { |clock| clock.now = @end }).keep_hours(
+      id: id, version: 0, working_hours: Story::HOURS[key] || UseCases::Hours::USUAL,
+      region: Story::REGIONS.fetch(zone), holidays_off: true, days_off: off
+    )
     return if Story::WITHOUT_CALENDAR.include?(key)
 
-    UseCases::Calendars.new(by: id, clock: @clock).add(id: Records::Key.make(@clock.now), name: "Own calendar", kind: "address", person_id: id, address: "http://127.0.0.1:#{Settings.calendar_host_port}/#{key}.ics")
+    UseCases::Calendars.new(by: id, clock: @clock).add(
+      id: Records::Key.make(@clock.now), name: "Own calendar", kind: "address", person_id: id,
+      address: "http://127.0.0.1:#{Settings.calendar_host_port}/#{key}.ics"
+    )
   end
 
   def hold_a_time
     zone = Core::Zone["Europe/Oslo"]
     day = @end.to_date + 9 + (4 - (@end.to_date + 9).wday) % 7
-    UseCases::Holds.new(by: @people[:marit], clock: @clock).keep(id: Records::Key.make(@end), title: "Talk with the port about a berth", starts_at: zone.instant(Core::WallTime.parse("#{day}T13:30")), length_min: 45, time_zone: zone.name,
-      people: [{person_id: @people[:marit], role: "required"}, {person_id: @people[:sunniva], role: "required"}])
+    UseCases::Holds.new(by: @people[:marit], clock: @clock).keep(
+      id: Records::Key.make(@end), title: "Talk with the port about a berth",
+      starts_at: zone.instant(Core::WallTime.parse("#{day}T13:30")), length_min: 45, time_zone: zone.name,
+      people: [{person_id: @people[:marit], role: "required"}, {person_id: @people[:sunniva], role: "required"}]
+    )
   end
 
   def people(by) = UseCases::People.new(by: by, clock: @clock)
@@ -111,10 +151,27 @@ class Demo
     members = {required: plan[:required], optional: plan[:optional] || [], informed: plan[:informed] || []}
       .flat_map { |role, keys| keys.map { |person| {person_id: @people.fetch(person), role: role.to_s} } }
     @series[key] = Records::Key.make(@clock.now)
-    UseCases::Series.new(by: @people[plan[:keeper]], clock: @clock).create(id: @series[key], title: plan[:title], purpose: plan[:purpose], place: plan[:place], place_id: @places[plan[:held]], before_min: plan[:before] || 0, after_min: plan[:after] || 0,
-      keeper_id: @people[plan[:keeper]], chair_id: @people[plan[:chair]], quorum: plan[:quorum], members: members, call: plan[:call], options: plan[:options],
-      run: {local_start: start.to_s, time_zone: plan[:zone], length_min: plan[:length_min], rule: plan[:rule]})
-    UseCases::Invitations.new(by: @people[plan[:keeper]], clock: @clock).send_all(id: Records::Key.make(@clock.now), series_id: @series[key])
+    UseCases::Series.new(by: @people[plan[:keeper]], clock: @clock).create(
+      id: @series[key],
+      title: plan[:title],
+      purpose: plan[:purpose],
+      place: plan[:place],
+      place_id: @places[plan[:held]],
+      before_min: plan[:before] || 0,
+      after_min: plan[:after] || 0,
+      keeper_id: @people[plan[:keeper]],
+      chair_id: @people[plan[:chair]],
+      quorum: plan[:quorum],
+      members: members,
+      call: plan[:call],
+      options: plan[:options],
+      run: {
+        local_start: start.to_s, time_zone: plan[:zone], length_min: plan[:length_min], rule: plan[:rule]
+      }
+    )
+    UseCases::Invitations.new(by: @people[plan[:keeper]], clock: @clock).send_all(
+      id: Records::Key.make(@clock.now), series_id: @series[key]
+    )
   end
 
   def as(kind, key) = kind.new(by: @people[Story::SERIES[key][:keeper]], clock: @clock)
@@ -132,7 +189,9 @@ class Demo
     as(UseCases::Meetings, key).change_state(meeting_id: id, state: "in_session")
     take_attendance(id, key, plan)
     review(id, key, plan, weeks_ago)
-    topics.each { |topic_id, minutes| discuss(id, key, topic_id, minutes, plan, weeks_ago, last: topic_id == topics.keys.last) }
+    topics.each do |topic_id, minutes|
+      discuss(id, key, topic_id, minutes, plan, weeks_ago, last: topic_id == topics.keys.last)
+    end
     @clock.now = [meeting.ends_at, @clock.now].max
     as(UseCases::Meetings, key).change_state(meeting_id: id, state: "closed")
     return if waits?(key, weeks_ago)
@@ -152,13 +211,18 @@ class Demo
   def bring_topics(id, key, plan)
     plan[:topics].each_with_index.to_h do |(title, presenter, minutes, purpose), i|
       topic_id = Records::Key.make(@clock.now)
-      as(UseCases::Topics, key).add(id: topic_id, meeting_id: id, title: title, purpose: purpose, length_min: minutes, presenter_id: @people[presenter])
+      as(UseCases::Topics, key).add(
+        id: topic_id, meeting_id: id, title: title, purpose: purpose, length_min: minutes,
+        presenter_id: @people[presenter]
+      )
       [topic_id, [minutes + @random.rand(-2..3), 1].max]
     end
   end
 
   def take_attendance(id, key, plan)
-    states = plan[:required].to_h { |person| [@people[person], (%w[present on_call present on_call apologies] + %w[present] * 3).sample(random: @random)] }
+    states = plan[:required].to_h do |person|
+      [@people[person], (%w[present on_call present on_call apologies] + %w[present] * 3).sample(random: @random)]
+    end
     as(UseCases::Meetings, key).attend_all(meeting_id: id, states: states)
   end
 
@@ -167,14 +231,20 @@ class Demo
     open.each do |action|
       raised, _, _, weeks = plan[:actions].find { |_, text, _, _| text == action.text }
       due = weeks && raised - weeks >= weeks_ago
-      as(UseCases::Actions, key).review(meeting_id: id, action_id: action.id, verdict: due ? "done" : "keep") if due || @random.rand < 0.3
+      if due || @random.rand < 0.3
+        as(UseCases::Actions, key).review(meeting_id: id, action_id: action.id, verdict: due ? "done" : "keep")
+      end
     end
   end
 
   def discuss(id, key, topic_id, minutes, plan, weeks_ago, last:)
     as(UseCases::Topics, key).discuss(meeting_id: id, topic_id: topic_id)
     minutes_of = as(UseCases::Minutes, key)
-    say = ->(kind, text, action = nil) { minutes_of.add(id: Records::Key.make(@clock.now), meeting_id: id, topic_id: topic_id, kind: kind, text: text, action: action) }
+    say = ->(kind, text, action = nil) do
+      minutes_of.add(
+        id: Records::Key.make(@clock.now), meeting_id: id, topic_id: topic_id, kind: kind, text: text, action: action
+      )
+    end
     say.call("note", plan[:notes].sample(random: @random)) if @random.rand < 0.6
     say.call("decision", plan[:decisions].sample(random: @random)) if plan[:decisions].any? && @random.rand < 0.15
     raise_actions(key, plan, weeks_ago, say) if last
@@ -182,7 +252,11 @@ class Demo
   end
 
   def raise_actions(key, plan, weeks_ago, say)
-    plan[:actions].select { |raised, text| raised >= weeks_ago && raised < weeks_ago + step(plan) && !Records::ActionItem.exists?(series_id: @series[key], text: text) }
+    plan[:actions]
+      .select do |raised, text|
+        raised >= weeks_ago && raised < weeks_ago + step(plan) &&
+          !Records::ActionItem.exists?(series_id: @series[key], text: text)
+      end
       .each { |_, text, owner, weeks| say.call("action", text, {owner_ids: [@people[owner]], due_on: due(weeks)}) }
   end
 
@@ -190,7 +264,10 @@ class Demo
   def due(weeks) = weeks ? @clock.now.to_date + 10 : @end.to_date + @random.rand(-5..16)
 
   # Weeks from one meeting of a series to the next.
-  def step(plan) = {/MONTHLY;INTERVAL=3/ => 13, /MONTHLY/ => 5, /INTERVAL=2/ => 2, // => 1}.find { |rule, _| plan[:rule].match?(rule) }.last
+  def step(plan) = {/MONTHLY;INTERVAL=3/ => 13, /MONTHLY/ => 5, /INTERVAL=2/ => 2, // => 1}.find do |rule, _|
+    plan[:rule].match?(rule)
+  end
+    .last
 
   # Topics and answers for what is next.
   def prepare_coming
@@ -201,7 +278,9 @@ class Demo
         next if i % 5 == 3
 
         answer = (i % 7 == 2) ? "declined" : Story::ANSWERS[i % Story::ANSWERS.size]
-        UseCases::Meetings.new(by: @people[person], clock: @clock).answer(meeting_id: meeting.id, person_id: @people[person], answer: answer)
+        UseCases::Meetings.new(by: @people[person], clock: @clock).answer(
+          meeting_id: meeting.id, person_id: @people[person], answer: answer
+        )
       end
     end
   end
@@ -217,7 +296,9 @@ end
 if ARGV.include?("--again")
   Records::Base.connection_pool.with_connection do |connection|
     connection.disable_referential_integrity do
-      (connection.tables - %w[schema_migrations ar_internal_metadata]).each { |table| connection.execute("DELETE FROM #{connection.quote_table_name(table)}") }
+      (connection.tables - %w[schema_migrations ar_internal_metadata]).each do |table|
+        connection.execute("DELETE FROM #{connection.quote_table_name(table)}")
+      end
     end
   end
   FileUtils.rm_f(Dir.glob(File.join(Settings.var, "post", "*")))

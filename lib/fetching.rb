@@ -13,12 +13,30 @@ class Fetching
   MOST_REDIRECTS = 5
   OPEN_S = 5
   WHOLE_S = 20
-  # What is no address of the world at large: IANA's registries of special-purpose addresses (RFC 6890; as of 2024, from memory,
-  # checked against Python's ipaddress), multicast, and all of IPv6 that is not given out (2000::/3 is).
-  SPECIAL_4 = %w[0.0.0.0/8 10.0.0.0/8 100.64.0.0/10 127.0.0.0/8 169.254.0.0/16 172.16.0.0/12 192.0.0.0/24 192.0.2.0/24 192.31.196.0/24 192.52.193.0/24
-    192.88.99.0/24 192.168.0.0/16 192.175.48.0/24 198.18.0.0/15 198.51.100.0/24 203.0.113.0/24 224.0.0.0/3].map { |network| IPAddr.new(network) }.freeze
+  # What is no address of the world at large: IANA's registries of special-purpose addresses (RFC 6890; as of 2024, from
+  # memory, checked against Python's ipaddress), multicast, and all of IPv6 that is not given out (2000::/3 is).
+  SPECIAL_4 = %w[
+    0.0.0.0/8
+    10.0.0.0/8
+    100.64.0.0/10
+    127.0.0.0/8
+    169.254.0.0/16
+    172.16.0.0/12
+    192.0.0.0/24
+    192.0.2.0/24
+    192.31.196.0/24
+    192.52.193.0/24
+    192.88.99.0/24
+    192.168.0.0/16
+    192.175.48.0/24
+    198.18.0.0/15
+    198.51.100.0/24
+    203.0.113.0/24
+    224.0.0.0/3
+  ].map { |network| IPAddr.new(network) }.freeze
   GIVEN_OUT_6 = IPAddr.new("2000::/3").freeze
-  SPECIAL_6 = %w[2001::/23 2001:db8::/32 2002::/16 2620:4f:8000::/48 3fff::/20].map { |network| IPAddr.new(network) }.freeze
+  SPECIAL_6 =
+    %w[2001::/23 2001:db8::/32 2002::/16 2620:4f:8000::/48 3fff::/20].map { |network| IPAddr.new(network) }.freeze
 
   # It cannot be read; the message says why, for the one who entered it.
   class Failed < StandardError; end
@@ -29,16 +47,20 @@ class Fetching
   # @raise [Failed]
   def self.check(text)
     uri = URI.parse(text.to_s.strip.sub(/\Awebcals?:/i, "https:"))
-    raise Failed, "Give a whole address such as https://calendar.example.org/ines.ics." unless uri.is_a?(URI::HTTP) && uri.host && uri.to_s.length <= 1_000
-    raise Failed, "An address with a password in it would be shown to others. Ask for a private link instead." if uri.userinfo
+    unless uri.is_a?(URI::HTTP) && uri.host && uri.to_s.length <= 1_000
+      raise Failed, "Give a whole address such as https://calendar.example.org/ines.ics."
+    end
+    if uri.userinfo
+      raise Failed, "An address with a password in it would be shown to others. Ask for a private link instead."
+    end
 
     uri.to_s
   rescue URI::InvalidURIError
     raise Failed, "“#{text.to_s[0, 80]}” is not an address."
   end
 
-  # One deadline and one size for all that comes back, header lines included: a server that sends a line a second, or one
-  # without an end, is given up on like any other.
+  # One deadline and one size for all that comes back, header lines included: a server that sends a line a second, or
+  # one without an end, is given up on like any other.
   class Exchange < Net::HTTP
     attr_accessor :deadline
 
@@ -86,7 +108,13 @@ class Fetching
     Timeout.timeout(WHOLE_S + 1) { follow(URI.parse(Fetching.check(address)), etag, last_modified) }
   rescue Timeout::Error
     raise Failed, "Nobody answered within #{WHOLE_S} seconds."
-  rescue SystemCallError, SocketError, IOError, OpenSSL::SSL::SSLError, Net::HTTPBadResponse, Net::ProtocolError, URI::InvalidURIError => error
+  rescue SystemCallError,
+    SocketError,
+    IOError,
+    OpenSSL::SSL::SSLError,
+    Net::HTTPBadResponse,
+    Net::ProtocolError,
+    URI::InvalidURIError => error
     raise Failed, "The address cannot be reached: #{error.message[0, 200]}"
   end
 
@@ -113,7 +141,9 @@ class Fetching
     http.open_timeout = (@deadline - clock).clamp(0.1, OPEN_S)
     http.max_retries = 0
     # Packed answers are not asked for and not unpacked: a small one may hold gigabytes.
-    request = Net::HTTP::Get.new(uri, {"accept" => "text/calendar, */*;q=0.5", "accept-encoding" => "identity", "user-agent" => "Left Over"})
+    request = Net::HTTP::Get.new(
+      uri, {"accept" => "text/calendar, */*;q=0.5", "accept-encoding" => "identity", "user-agent" => "Left Over"}
+    )
     request["if-none-match"] = etag if etag
     request["if-modified-since"] = last_modified if last_modified
     body = nil
@@ -125,7 +155,10 @@ class Fetching
     found = @resolver.getaddresses(uri.hostname)
     raise Failed, "There is no host #{uri.hostname}." if found.empty?
     return found.first if @own.include?("#{uri.hostname}:#{uri.port}")
-    raise Failed, "#{uri.hostname} lies in a network that is not read from: the server's own, or one for special purposes." unless found.all? { |address| Fetching.public?(address) }
+    unless found.all? { |address| Fetching.public?(address) }
+      raise Failed,
+        "#{uri.hostname} lies in a network that is not read from: the server's own, or one for special purposes."
+    end
 
     found.first
   rescue IPAddr::Error
@@ -146,9 +179,12 @@ class Fetching
 
   def answer(response, body)
     case response
-    when Net::HTTPNotModified then Answer.new(true)
-    when Net::HTTPOK then Answer.new(false, body, response["etag"]&.slice(0, 500), response["last-modified"]&.slice(0, 100))
-    else raise Failed, "The address answers #{response.code} #{response.message}."
+    when Net::HTTPNotModified
+      Answer.new(true)
+    when Net::HTTPOK
+      Answer.new(false, body, response["etag"]&.slice(0, 500), response["last-modified"]&.slice(0, 100))
+    else
+      raise Failed, "The address answers #{response.code} #{response.message}."
     end
   end
 end

@@ -1,5 +1,6 @@
-# What goes on without anybody waiting. Each kind of work goes round in a thread of its own, so that none holds up another:
-# handing over mail, judging mail that came in, fetching and reading calendars, and what has to be looked for now and then.
+# What goes on without anybody waiting. Each kind of work goes round in a thread of its own, so that none holds up
+# another: handing over mail, judging mail that came in, fetching and reading calendars, and what has to be looked for
+# now and then.
 class Worker
   PAUSE_S = 0.5
   SWEEP_EVERY_S = 60
@@ -7,8 +8,10 @@ class Worker
   # What was typed without a connection may be sent as late as that and still be known.
   KEYS_KEPT_S = 90 * 86_400
 
-  def initialize(post: Mailing::Smtp.new(Settings.smtp), texts: Settings.texts && Mailing::Smpp.new(Settings.texts), fetcher: Fetching.new,
-    clock: Time, log: $stderr, heartbeat: Heartbeat.new(Settings.beats))
+  def initialize(
+    post: Mailing::Smtp.new(Settings.smtp), texts: Settings.texts && Mailing::Smpp.new(Settings.texts),
+    fetcher: Fetching.new, clock: Time, log: $stderr, heartbeat: Heartbeat.new(Settings.beats)
+  )
     @post = post
     @texts = texts
     @fetcher = fetcher
@@ -51,17 +54,23 @@ class Worker
   private
 
   def steps(faults)
-    {"reminders" => -> { UseCases::Reminders.new(clock: @clock).put_due(faults) },
-     "laying_out_dates" => -> { UseCases::Series.new(clock: @clock).lay_out_further(faults) },
-     "calendars" => -> { UseCases::Calendars.new(clock: @clock).renew(faults) },
-     "meetings_from_elsewhere" => -> { UseCases::OutsideMeetings.new(clock: @clock).renew(faults) },
-     "holds" => -> { UseCases::Holds.new(clock: @clock).release_expired },
-     "reports" => -> { UseCases::IncomingMails.new(clock: @clock).sweep },
-     "files" => -> { UseCases::FileReadings.new(clock: @clock).sweep },
-     "counts" => -> { UseCases::Counts.new(clock: @clock).sweep },
-     "keys" => -> { Records::MadeKey.where("created_at < ?", @clock.now - KEYS_KEPT_S).in_batches(of: 1_000).delete_all },
-     "sign_ins" => -> { UseCases::SignIns.new(clock: @clock).sweep },
-     "changes" => -> { Records::Change.where("changed_at < ?", @clock.now - CHANGES_KEPT_S).in_batches(of: 1_000).delete_all }}
+    {
+      "reminders" => -> { UseCases::Reminders.new(clock: @clock).put_due(faults) },
+      "laying_out_dates" => -> { UseCases::Series.new(clock: @clock).lay_out_further(faults) },
+      "calendars" => -> { UseCases::Calendars.new(clock: @clock).renew(faults) },
+      "meetings_from_elsewhere" => -> { UseCases::OutsideMeetings.new(clock: @clock).renew(faults) },
+      "holds" => -> { UseCases::Holds.new(clock: @clock).release_expired },
+      "reports" => -> { UseCases::IncomingMails.new(clock: @clock).sweep },
+      "files" => -> { UseCases::FileReadings.new(clock: @clock).sweep },
+      "counts" => -> { UseCases::Counts.new(clock: @clock).sweep },
+      "keys" => -> do
+        Records::MadeKey.where("created_at < ?", @clock.now - KEYS_KEPT_S).in_batches(of: 1_000).delete_all
+      end,
+      "sign_ins" => -> { UseCases::SignIns.new(clock: @clock).sweep },
+      "changes" => -> do
+        Records::Change.where("changed_at < ?", @clock.now - CHANGES_KEPT_S).in_batches(of: 1_000).delete_all
+      end
+    }
   end
 
   def sweep_when_due

@@ -48,20 +48,30 @@ module Calls
   private
 
   def check_against_contract(method, path)
-    operation_id, (_, template) = Api::Contract::OPERATIONS.find { |_, (verb, pattern)| verb == method.to_s && path.split("?").first.match?(/\A#{pattern.gsub(/\{\w+\}/, "[^/]+")}\z/) }
+    operation_id, (_, template) = Api::Contract::OPERATIONS.find do |_, (verb, pattern)|
+      verb == method.to_s && path.split("?").first.match?(/\A#{pattern.gsub(/\{\w+\}/, "[^/]+")}\z/)
+    end
     expect(operation_id).not_to be_nil, "#{method} #{path} is not in the contract"
     SEEN << operation_id if status < 300
     responses = Api::Contract::DOCUMENT.dig("paths", template, method.to_s, "responses")
     reply = responses[status.to_s] || responses["default"]
     expect(reply).not_to be_nil, "#{operation_id} answers #{status}, which the contract does not know"
     return if status == 204 || last_response.content_type == "text/event-stream"
-    return expect(last_response.content_type).to(start_with("text/vcard")) if operation_id == "exportPeople" && status == 200
+    if operation_id == "exportPeople" && status == 200
+      return expect(last_response.content_type).to(start_with("text/vcard"))
+    end
     return if operation_id.start_with?("readPaper", "readAgenda") && status.between?(200, 206)
-    return expect(last_response.content_type).to(start_with("text/html")) if operation_id == "showInvitationPage" && status == 200
+    if operation_id == "showInvitationPage" && status == 200
+      return expect(last_response.content_type).to(start_with("text/html"))
+    end
 
     kind = (status < 300) ? "application~1json" : "application~1problem%2Bjson"
     expect(last_response.content_type).to start_with(kind.sub("~1", "/").sub("%2B", "+"))
-    faults = Api::Contract.schema("#{reply.fetch("$ref")}/content/#{kind}/schema").validate(JSON.parse(last_response.body)).map { |fault| fault["error"] }
+    faults =
+      Api::Contract
+        .schema("#{reply.fetch("$ref")}/content/#{kind}/schema")
+        .validate(JSON.parse(last_response.body))
+        .map { |fault| fault["error"] }
     expect(faults).to be_empty, "#{operation_id} #{status}: #{faults.first(3).join("; ")}"
   end
 end

@@ -25,7 +25,9 @@ module Stage
 
   def person(name, zone: "Europe/Oslo", admin: false, email: nil)
     id = key
-    UseCases::People.new(clock: clock).add(id: id, name: name, email: email || address_of(name), time_zone: zone, admin: admin)
+    UseCases::People.new(clock: clock).add(
+      id: id, name: name, email: email || address_of(name), time_zone: zone, admin: admin
+    )
     Records::Person.where(id: id).update_all(password_digest: DIGEST)
     id
   end
@@ -39,10 +41,23 @@ module Stage
   def use(kind, by) = kind.new(by: by, clock: clock)
 
   # @param members [Hash] role to people
-  def series(keeper, members = {}, title: "Monday mooring round", start: "2026-11-30T09:30", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=6", zone: "Europe/Oslo", **rest)
+  def series(
+    keeper, members = {}, title: "Monday mooring round", start: "2026-11-30T09:30",
+    rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=6", zone: "Europe/Oslo", **rest
+  )
     id = key
-    use(UseCases::Series, keeper).create(id: id, title: title, run: {local_start: start, time_zone: zone, length_min: 45, rule: rule}, **rest,
-      members: members.flat_map { |role, people| Array(people).map { |person_id| {person_id: person_id, role: role.to_s} } })
+    use(UseCases::Series, keeper).create(
+      id: id,
+      title: title,
+      run: {
+        local_start: start, time_zone: zone, length_min: 45, rule: rule
+      },
+      **rest,
+      members:
+        members.flat_map do |role, people|
+          Array(people).map { |person_id| {person_id: person_id, role: role.to_s} }
+        end
+    )
     id
   end
 
@@ -50,7 +65,8 @@ module Stage
 
   def sheet(meeting_id, by) = use(UseCases::Sheets, by).show(meeting_id)
 
-  def state(meeting_id, by, state, **rest) = use(UseCases::Meetings, by).change_state(meeting_id: meeting_id, state: state, **rest)
+  def state(meeting_id, by, state, **rest) =
+    use(UseCases::Meetings, by).change_state(meeting_id: meeting_id, state: state, **rest)
 
   def topic(meeting_id, by, title, **rest)
     id = key
@@ -61,7 +77,16 @@ module Stage
   # @return [String] key of the action the line raises
   def raise_action(meeting_id, by, text, owners: [], topic_id: nil)
     id = key
-    use(UseCases::Minutes, by).add(id: key, meeting_id: meeting_id, topic_id: topic_id, kind: "action", text: text, action: {id: id, owner_ids: owners, due_on: nil})
+    use(UseCases::Minutes, by).add(
+      id: key,
+      meeting_id: meeting_id,
+      topic_id: topic_id,
+      kind: "action",
+      text: text,
+      action: {
+        id: id, owner_ids: owners, due_on: nil
+      }
+    )
     id
   end
 end
@@ -71,7 +96,9 @@ RSpec.configure do |config|
   config.before do
     Records::Base.connection_pool.with_connection do |connection|
       tables = connection.tables - %w[schema_migrations ar_internal_metadata]
-      connection.disable_referential_integrity { tables.each { |table| connection.execute("DELETE FROM #{connection.quote_table_name(table)}") } }
+      connection.disable_referential_integrity do
+        tables.each { |table| connection.execute("DELETE FROM #{connection.quote_table_name(table)}") }
+      end
     end
   end
 end

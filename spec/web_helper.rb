@@ -6,14 +6,22 @@ require "socket"
 require "tmpdir"
 
 FLAGS = {
-  "no-sandbox" => nil, "disable-gpu" => nil, "disable-dev-shm-usage" => nil, "disable-quic" => nil, "no-first-run" => nil,
-  "disable-background-networking" => nil, "disable-component-update" => nil, "disable-sync" => nil,
+  "no-sandbox" => nil,
+  "disable-gpu" => nil,
+  "disable-dev-shm-usage" => nil,
+  "disable-quic" => nil,
+  "no-first-run" => nil,
+  "disable-background-networking" => nil,
+  "disable-component-update" => nil,
+  "disable-sync" => nil,
   "host-resolver-rules" => "MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"
 }.freeze
 
 Capybara.register_driver(:browser) do |app|
-  Capybara::Cuprite::Driver.new(app, browser_path: "/usr/bin/chromium", headless: true, window_size: [1280, 800], browser_options: FLAGS.dup,
-    process_timeout: 30, timeout: 20, js_errors: true)
+  Capybara::Cuprite::Driver.new(
+    app, browser_path: "/usr/bin/chromium", headless: true, window_size: [1280, 800], browser_options: FLAGS.dup,
+    process_timeout: 30, timeout: 20, js_errors: true
+  )
 end
 Capybara.default_driver = :browser
 Capybara.server = :puma, {Silent: true, Threads: "1:16"}
@@ -31,9 +39,18 @@ module PostOffice
   def open
     @dir = Dir.mktmpdir
     @http, smtp, @mail_in, @smpp = Array.new(4) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
-    env = {"LEFT_OVER_POST_PORT" => @http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s, "LEFT_OVER_ENTRANCE_PORT" => @mail_in.to_s, "LEFT_OVER_SMPP_PORT" => @smpp.to_s, "LEFT_OVER_VAR" => @dir}
-    @pid = spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "stand_ins/post/tray.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
-    @entrance = spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "bin/lib/entrance.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
+    env = {
+      "LEFT_OVER_POST_PORT" => @http.to_s, "LEFT_OVER_SMTP_PORT" => smtp.to_s,
+      "LEFT_OVER_ENTRANCE_PORT" => @mail_in.to_s, "LEFT_OVER_SMPP_PORT" => @smpp.to_s, "LEFT_OVER_VAR" => @dir
+    }
+    @pid = spawn(
+      env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "stand_ins/post/tray.rb",
+      chdir: Settings::ROOT, out: File::NULL, err: File::NULL
+    )
+    @entrance = spawn(
+      env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "bin/lib/entrance.rb", chdir: Settings::ROOT,
+      out: File::NULL, err: File::NULL
+    )
     @smtp = smtp
   end
 
@@ -52,7 +69,13 @@ module PostOffice
 
   # The worker runs beside the examples in the browser only: elsewhere it would take what a spec is about to look at.
   def work
-    @worker = Worker.new(post: Mailing::Smtp.new(address: "127.0.0.1", port: @smtp, tls: "off"), texts: Mailing::Smpp.new(address: "127.0.0.1", port: @smpp, system_id: "leftover", password: "leftover", from: "LeftOver"))
+    @worker = Worker.new(
+      post: Mailing::Smtp.new(address: "127.0.0.1", port: @smtp, tls: "off"),
+      texts:
+        Mailing::Smpp.new(
+          address: "127.0.0.1", port: @smpp, system_id: "leftover", password: "leftover", from: "LeftOver"
+        )
+    )
     @thread = Thread.new { @worker.run }
   end
 
@@ -96,7 +119,8 @@ module Browsing
     page.execute_script(AXE)
     found = page.evaluate_async_script(<<~JS, within)
       const [within, done] = arguments
-      const said = violation => violation.nodes.slice(0, 3).map(node => `${node.target.join(' ')} ${node.failureSummary}`)
+      const about = node => `${node.target.join(' ')} ${node.failureSummary}`
+      const said = violation => violation.nodes.slice(0, 3).map(about)
       const fading = document.getAnimations().filter(one => one.effect.getComputedTiming().iterations !== Infinity)
       Promise.allSettled(fading.map(one => one.finished))
         .then(() => axe.run(within, { rules: { region: { enabled: false } } }))
@@ -127,11 +151,13 @@ module Browsing
   end
 
   def choose_from(label, option)
-    find(:xpath, "//*[contains(concat(' ', @class, ' '), ' v-input ')][.//label[normalize-space() = '#{label}']]").find(".v-field").then do |field|
-      field.click
-      # Beside other work the first press may come while the page is still being laid out.
-      field.click unless page.has_css?(".v-overlay--active .v-list-item", wait: 4)
-    end
+    find(:xpath, "//*[contains(concat(' ', @class, ' '), ' v-input ')][.//label[normalize-space() = '#{label}']]")
+      .find(".v-field")
+      .then do |field|
+        field.click
+        # Beside other work the first press may come while the page is still being laid out.
+        field.click unless page.has_css?(".v-overlay--active .v-list-item", wait: 4)
+      end
     find(".v-overlay--active .v-list-item", text: option, exact_text: true).click
   end
 end

@@ -1,3 +1,4 @@
+import prettier from 'eslint-config-prettier'
 import pluginVue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
 
@@ -5,13 +6,12 @@ export default tseslint.config(
   { ignores: ['src/api/schema.d.ts'] },
   tseslint.configs.recommended,
   pluginVue.configs['flat/recommended'],
+  prettier,
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
   {
     rules: {
-      'vue/max-attributes-per-line': 'off',
-      'vue/singleline-html-element-content-newline': 'off',
-      'vue/html-closing-bracket-newline': 'off',
       'vue/multi-word-component-names': 'off',
+      'vue/max-len': ['error', { code: 120, template: 120 }],
       'vue/html-self-closing': ['error', { html: { void: 'any' } }],
     },
   },

@@ -1,6 +1,6 @@
-# Where mail comes in: an SMTP server that keeps each mail in the database before it says it has taken it. What is already
-# known, because a sender could not hear that it was taken, is known by its content. Whoever connects and says nothing costs a
-# sleeping thread, and is sent away soon.
+# Where mail comes in: an SMTP server that keeps each mail in the database before it says it has taken it. What is
+# already known, because a sender could not hear that it was taken, is known by its content. Whoever connects and says
+# nothing costs a sleeping thread, and is sent away soon.
 require_relative "../../config/boot"
 require "midi-smtp-server"
 
@@ -13,14 +13,18 @@ class Entrance < MidiSmtpServer::Smtpd
   def initialize(**settings)
     @open = {}
     @lock = Mutex.new
-    super(max_processings: MOST_SESSIONS, max_connections: MOST_SESSIONS, io_cmd_timeout: COMMAND_S, io_wait_available: 1,
-          tls_mode: :TLS_FORBIDDEN, auth_mode: :AUTH_FORBIDDEN, logger_severity: 3, **settings)
+    super(
+      max_processings: MOST_SESSIONS, max_connections: MOST_SESSIONS, io_cmd_timeout: COMMAND_S, io_wait_available: 1,
+      tls_mode: :TLS_FORBIDDEN, auth_mode: :AUTH_FORBIDDEN, logger_severity: 3, **settings
+    )
   end
 
   def on_connect_event(ctx)
     peer = ctx[:server][:remote_ip]
     @lock.synchronize do
-      raise MidiSmtpServer::Smtpd421Exception, "Too many connections of yours" if @open.count { |_, (of, _)| of == peer } >= MOST_OF_A_PEER
+      if @open.count { |_, (of, _)| of == peer } >= MOST_OF_A_PEER
+        raise MidiSmtpServer::Smtpd421Exception, "Too many connections of yours"
+      end
 
       @open[ctx.object_id] = [peer, Time.now, Thread.current]
     end
@@ -47,14 +51,18 @@ class Entrance < MidiSmtpServer::Smtpd
 
   # Sends away whoever has not said anything yet. Their thread does nothing but wait.
   def send_away_silent
-    late = @lock.synchronize { @open.values.filter_map { |_, since, thread| thread if thread && Time.now - since > FIRST_COMMAND_S } }
+    late = @lock.synchronize do
+      @open.values.filter_map { |_, since, thread| thread if thread && Time.now - since > FIRST_COMMAND_S }
+    end
     late.each { |thread| thread.raise(MidiSmtpServer::SmtpdIOTimeoutException) }
   end
 end
 
 # Whether somebody who connects gets a greeting.
 def greets?(host)
-  Socket.tcp(host, Settings.entrance_port, connect_timeout: 5) { |socket| socket.wait_readable(10) && socket.gets.to_s.match?(/\A[24]/) }
+  Socket.tcp(host, Settings.entrance_port, connect_timeout: 5) do |socket|
+    socket.wait_readable(10) && socket.gets.to_s.match?(/\A[24]/)
+  end
 rescue SystemCallError
   false
 end

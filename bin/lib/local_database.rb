@@ -5,8 +5,8 @@ require "securerandom"
 require "socket"
 require "etc"
 
-# The database of this checkout: MariaDB with its own data folder, on loopback. Started by root it runs as Debian's user for
-# it, so that a fault in it is not one of root.
+# The database of this checkout: MariaDB with its own data folder, on loopback. Started by root it runs as Debian's user
+# for it, so that a fault in it is not one of root.
 class LocalDatabase
   SERVER_USER = "mysql"
   # The largest calendar or mail, written as hexadecimal digits, and room for the rest of the statement.
@@ -14,8 +14,8 @@ class LocalDatabase
 
   # @param var [String] folder for data and logs
   # @param port [Integer] of loopback
-  # @param durable [Boolean] whether what is committed outlives the machine; specs, which empty it each time, need not wait
-  #   for the disk
+  # @param durable [Boolean] whether what is committed outlives the machine; specs, which empty it each time, need not
+  #   wait for the disk
   def initialize(var:, port:, durable: true)
     @var = var
     @port = port
@@ -31,10 +31,24 @@ class LocalDatabase
 
   # The command that serves the data folder. --no-defaults must come first, or the machine's own /etc/mysql is read.
   def command
-    ["mariadbd", "--no-defaults", *as_server_user, "--datadir=#{@dir}", "--basedir=/usr", "--socket=#{@socket}", "--port=#{@port}",
-      "--bind-address=127.0.0.1", "--skip-name-resolve", "--character-set-server=utf8mb4", "--max-allowed-packet=#{PACKET_MB}M",
-      "--collation-server=utf8mb4_uca1400_ai_ci", "--default-time-zone=+00:00", "--innodb-buffer-pool-size=256M",
-      "--innodb-flush-log-at-trx-commit=#{@durable ? 1 : 0}", "--max-connections=200"]
+    [
+      "mariadbd",
+      "--no-defaults",
+      *as_server_user,
+      "--datadir=#{@dir}",
+      "--basedir=/usr",
+      "--socket=#{@socket}",
+      "--port=#{@port}",
+      "--bind-address=127.0.0.1",
+      "--skip-name-resolve",
+      "--character-set-server=utf8mb4",
+      "--max-allowed-packet=#{PACKET_MB}M",
+      "--collation-server=utf8mb4_uca1400_ai_ci",
+      "--default-time-zone=+00:00",
+      "--innodb-buffer-pool-size=256M",
+      "--innodb-flush-log-at-trx-commit=#{@durable ? 1 : 0}",
+      "--max-connections=200"
+    ]
   end
 
   # Makes the data folder once; one left half made by a crash is made again.
@@ -44,8 +58,11 @@ class LocalDatabase
     FileUtils.rm_rf(@dir)
     FileUtils.mkdir_p(@dir, mode: 0o700)
     hand_over
-    output, status = Open3.capture2e("mariadb-install-db", "--no-defaults", *as_server_user, "--datadir=#{@dir}", "--basedir=/usr",
-      "--auth-root-authentication-method=socket", "--auth-root-socket-user=#{user}", "--skip-test-db", "--skip-name-resolve")
+    output, status = Open3.capture2e(
+      "mariadb-install-db", "--no-defaults", *as_server_user, "--datadir=#{@dir}", "--basedir=/usr",
+      "--auth-root-authentication-method=socket", "--auth-root-socket-user=#{user}", "--skip-test-db",
+      "--skip-name-resolve"
+    )
     abort "The database folder could not be made:\n#{output}" unless status.success?
     FileUtils.touch("#{@dir}/.ready")
   end
@@ -62,10 +79,15 @@ class LocalDatabase
 
   # Two accounts: without name look-up TCP and socket are different ones. The password is the one kept beside the data.
   def make_accounts
-    run(%w[127.0.0.1 localhost].map { |host|
-      account = "'left_over'@'#{host}'"
-      "CREATE USER IF NOT EXISTS #{account}; ALTER USER #{account} IDENTIFIED BY '#{Settings.database_password}'; GRANT ALL ON `left_over\\_%`.* TO #{account};"
-    }.join)
+    run(
+      %w[127.0.0.1 localhost]
+        .map do |host|
+          account = "'left_over'@'#{host}'"
+          "CREATE USER IF NOT EXISTS #{account}; ALTER USER #{account} IDENTIFIED BY " \
+            "'#{Settings.database_password}'; GRANT ALL ON `left_over\\_%`.* TO #{account};"
+        end
+        .join
+    )
   end
 
   private
@@ -78,14 +100,19 @@ class LocalDatabase
     File.join("/var/lib", "left-over-#{Digest::SHA256.hexdigest(@var)[0, 12]}")
   end
 
-  def reachable?(folder) = system("setpriv", "--reuid=#{SERVER_USER}", "--regid=#{SERVER_USER}", "--clear-groups", "test", "-x", folder, err: File::NULL)
+  def reachable?(folder) = system(
+    "setpriv", "--reuid=#{SERVER_USER}", "--regid=#{SERVER_USER}", "--clear-groups", "test", "-x", folder,
+    err: File::NULL
+  )
 
   # A folder that an earlier version made as root's.
   def hand_over
     FileUtils.chown_R(SERVER_USER, SERVER_USER, @dir) if root? && File.stat(@dir).uid != Etc.getpwnam(SERVER_USER).uid
   end
 
-  def run(sql) = Open3.capture2e("mariadb", "--no-defaults", "--default-character-set=utf8mb4", "--socket=#{@socket}", "--user=#{user}", "-e", sql)
+  def run(sql) = Open3.capture2e(
+    "mariadb", "--no-defaults", "--default-character-set=utf8mb4", "--socket=#{@socket}", "--user=#{user}", "-e", sql
+  )
 
   def user = @user ||= Etc.getpwuid.name
 

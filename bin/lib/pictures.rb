@@ -11,7 +11,9 @@ class Pictures
   DIR = File.join(Settings::ROOT, "docs/screenshots")
 
   def initialize
-    @browser = Ferrum::Browser.new(browser_path: "/usr/bin/chromium", headless: true, timeout: 20, process_timeout: 30, browser_options: FLAGS)
+    @browser = Ferrum::Browser.new(
+      browser_path: "/usr/bin/chromium", headless: true, timeout: 20, process_timeout: 30, browser_options: FLAGS
+    )
   end
 
   def take
@@ -85,12 +87,15 @@ class Pictures
 
   # @raise [RuntimeError] when there is no such button
   def press(label)
-    button = @browser.css("button, a").find { |one| one.text.strip == label || one.attribute("aria-label") == label } or raise "No #{label}"
+    button =
+      @browser.css("button, a").find { |one| one.text.strip == label || one.attribute("aria-label") == label } or
+      raise "No #{label}"
     @browser.execute("arguments[0].click()", button)
     sleep 0.8
   end
 
-  def answer(path) = JSON.parse(@browser.evaluate_async("fetch('/api#{path}').then(answer => answer.text()).then(arguments[0])", 5))
+  def answer(path) =
+    JSON.parse(@browser.evaluate_async("fetch('/api#{path}').then(answer => answer.text()).then(arguments[0])", 5))
 
   def in_theme(name)
     @browser.execute("localStorage.setItem('left-over:theme', '#{name}')")
@@ -103,9 +108,16 @@ class Pictures
     meeting = answer("/series/#{series_id}")["next"]
     wall = (DateTime.parse(meeting["localStart"]) + 1 - Rational(2, 24)).strftime("%Y-%m-%dT%H:%M")
     @browser.evaluate_async(<<~JS, 5)
-      fetch('/api/session').then(answer => answer.json()).then(session => fetch('/api/meetings/#{meeting["id"]}').then(answer => fetch('/api/meetings/#{meeting["id"]}/time', {
-        method: 'PUT', headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': session.csrfToken, 'If-Match': answer.headers.get('etag') }, body: JSON.stringify({ localStart: '#{wall}' }),
-      }))).then(answer => arguments[0](answer.status))
+      const done = arguments[0]
+      const move = async () => {
+        const address = '/api/meetings/#{meeting["id"]}'
+        const session = await (await fetch('/api/session')).json()
+        const version = (await fetch(address)).headers.get('etag')
+        const headers = { 'Content-Type': 'application/json', 'X-CSRF-Token': session.csrfToken, 'If-Match': version }
+        const body = JSON.stringify({ localStart: '#{wall}' })
+        return (await fetch(`${address}/time`, { method: 'PUT', headers, body })).status
+      }
+      move().then(done)
     JS
   end
 
@@ -119,26 +131,57 @@ class Pictures
   # Eight people in three zones, next week.
   def look_for_time(me, across: false)
     people = answer("/people")["people"]
-    asked = {"Ines" => "required", "Marit" => "required", "Lars" => "required", "Wen" => "required", "Rory" => "required", "Tom" => "required", "Sunniva" => "optional", "Adaeze" => "optional"}
-      .map { |name, role| {personId: people.find { |person| person["name"].start_with?(name) }["id"], role: role} }
+    asked = {
+      "Ines" => "required", "Marit" => "required", "Lars" => "required", "Wen" => "required", "Rory" => "required",
+      "Tom" => "required", "Sunniva" => "optional", "Adaeze" => "optional"
+    }.map { |name, role| {personId: people.find { |person| person["name"].start_with?(name) }["id"], role: role} }
     today = Date.today
-    look = {people: asked, groups: [], guests: [], lengthMin: 45, fromDay: (today + 8 - today.cwday).iso8601, days: 5, stepMin: 15, noticeMin: 0, gapMin: 0, stretchMin: 0, dayFrom: "08:00", dayTo: "18:00",
-            weekdays: %w[mo tu we th fr], place: "none", seats: "", equipment: [], beforeMin: 0, afterMin: 0, across: across, run: {repeat: "weekly", interval: 1, count: 12, nth: 1}}
-    @browser.execute("localStorage.setItem('left-over:#{me}:draft:common-time-#{me}', #{JSON.generate(JSON.generate(look))})")
+    look = {
+      people: asked,
+      groups: [],
+      guests: [],
+      lengthMin: 45,
+      fromDay: (today + 8 - today.cwday).iso8601,
+      days: 5,
+      stepMin: 15,
+      noticeMin: 0,
+      gapMin: 0,
+      stretchMin: 0,
+      dayFrom: "08:00",
+      dayTo: "18:00",
+      weekdays: %w[mo tu we th fr],
+      place: "none",
+      seats: "",
+      equipment: [],
+      beforeMin: 0,
+      afterMin: 0,
+      across: across,
+      run: {
+        repeat: "weekly", interval: 1, count: 12, nth: 1
+      }
+    }
+    @browser.execute(
+      "localStorage.setItem('left-over:#{me}:draft:common-time-#{me}', #{JSON.generate(JSON.generate(look))})"
+    )
   end
 
   # The private link, as it stands in the latest mail that has one.
   def answer_path
     post = "http://127.0.0.1:#{Settings.post_port}"
     mails = JSON.parse(Net::HTTP.get(URI("#{post}/mails.json")))["mails"]
-    mails.lazy.filter_map { |mail| Net::HTTP.get(URI("#{post}/mails/#{mail["key"]}"))[%r{(/answer/[0-9a-f/-]+)\?answer=}, 1] }.first
+    mails
+      .lazy
+      .filter_map { |mail| Net::HTTP.get(URI("#{post}/mails/#{mail["key"]}"))[%r{(/answer/[0-9a-f/-]+)\?answer=}, 1] }
+      .first
   end
 
   def open_post_tray
     @browser.go_to("http://127.0.0.1:#{Settings.post_port}/")
     wait("td")
     shoot("post-tray")
-    @browser.go_to(@browser.at_css("td a").attribute("href").then { |path| "http://127.0.0.1:#{Settings.post_port}#{path}" })
+    @browser.go_to(
+      @browser.at_css("td a").attribute("href").then { |path| "http://127.0.0.1:#{Settings.post_port}#{path}" }
+    )
     shoot("post-mail")
     @browser.go_to("http://127.0.0.1:#{Settings.post_port}/calendar?of=petra@skerrybuoy.example")
     wait("td")
@@ -151,7 +194,10 @@ class Pictures
     press("Done: Update contact card for Halifax")
     press("Carry over: Get insurance quote for the tender")
     press("Mooring checks of the week")
-    ["B-22 reports every six hours again.", "Decided: the old lids stay in use until spring", "Tomás to send the spare cell to Halifax by next Wednesday"].each { |line| type(line, :Enter) }
+    [
+      "B-22 reports every six hours again.", "Decided: the old lids stay in use until spring",
+      "Tomás to send the spare cell to Halifax by next Wednesday"
+    ].each { |line| type(line, :Enter) }
     type("Wen to flag B-09 in the archive by Thursday")
   end
 

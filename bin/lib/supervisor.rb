@@ -4,8 +4,8 @@ require_relative "../../config/settings"
 require_relative "../../lib/heartbeat"
 require_relative "local_database"
 
-# Starts the database, the web server, the worker and the stand-ins, starts again what dies, and stops all
-# of them together. Each child dies with this process, even when it is killed: nothing is left behind. One that lives but has
+# Starts the database, the web server, the worker and the stand-ins, starts again what dies, and stops all of them
+# together. Each child dies with this process, even when it is killed: nothing is left behind. One that lives but has
 # not gone round in a minute is ended and started again too.
 class Supervisor
   DYING_S = 10
@@ -13,9 +13,16 @@ class Supervisor
   WATCH_EVERY_S = 5
   LOG_BYTES = 10_000_000
   # Searches take a fifth less time with Ruby's compiler, where it is built in; by itself it would take 256 MB at once.
-  FASTER = (defined?(RubyVM::YJIT) ? {"RUBYOPT" => [ENV["RUBYOPT"], "--yjit", "--yjit-exec-mem-size=48"].compact.join(" ")} : {}).freeze
+  FASTER = (
+    if defined?(RubyVM::YJIT)
+      {"RUBYOPT" => [ENV["RUBYOPT"], "--yjit", "--yjit-exec-mem-size=48"].compact.join(" ")}
+    else
+      {}
+    end
+  ).freeze
 
-  # Threads share two stores of memory instead of having sixteen between them, half of each unused (as bin/bench hostile has shown).
+  # Threads share two stores of memory instead of having sixteen between them, half of each unused (as bin/bench hostile
+  # has shown).
   THRIFTY = {"MALLOC_ARENA_MAX" => "2"}.freeze
 
   Child = Struct.new(:name, :command, :pid, :started_at, :pause_s, :due_at)
@@ -55,14 +62,18 @@ class Supervisor
 
   # What earlier versions left open. The database's folder is its own user's.
   def close_to_others
-    Dir[File.join(@var, "*")].reject { |path| File.basename(path) == "db" }.each { |path| File.chmod(File.directory?(path) ? 0o700 : 0o600, path) }
+    Dir[File.join(@var, "*")]
+      .reject { |path| File.basename(path) == "db" }
+      .each { |path| File.chmod(File.directory?(path) ? 0o700 : 0o600, path) }
   end
 
   def ports
     {"web" => Settings.port, "mail entrance" => Settings.entrance_port}.tap do |ports|
       ports["database"] = Settings.database[:port] if @local
       ports["calendar host"] = Settings.calendar_host_port if calendar_host?
-      ports.update("post tray" => Settings.post_port, "mail" => Settings.smtp[:port]) unless ENV.key?("LEFT_OVER_SMTP_HOST")
+      unless ENV.key?("LEFT_OVER_SMTP_HOST")
+        ports.update("post tray" => Settings.post_port, "mail" => Settings.smtp[:port])
+      end
       ports["text messages"] = Settings.texts[:port] if post_tray_takes_texts?
     end
   end
@@ -102,8 +113,12 @@ class Supervisor
   def prepare
     demo = !Settings.production? && Settings.env != "empty"
     log = File.join(@var, "log", "prepare.log")
-    done = system({"VERBOSE" => "false"}, "bundle", "exec", "rake", "db:create", "db:migrate", "db:check", *("demo" if demo), chdir: Settings::ROOT, err: [log, "a"])
-    done || @stopping || abort("The database could not be brought up to date#{" or the demo not loaded" if demo}; see #{log}.")
+    done = system(
+      {"VERBOSE" => "false"}, "bundle", "exec", "rake", "db:create", "db:migrate", "db:check", *("demo" if demo),
+      chdir: Settings::ROOT, err: [log, "a"]
+    )
+    done || @stopping ||
+      abort("The database could not be brought up to date#{" or the demo not loaded" if demo}; see #{log}.")
   end
 
   def start(name, *command)
@@ -115,7 +130,10 @@ class Supervisor
   # Only ever called from the main thread: the death signal follows the thread that forked.
   def spawn_child(child)
     log = File.join(@var, "log", "#{child.name}.log")
-    child.pid = spawn(%w[web worker].include?(child.name) ? FASTER.merge(THRIFTY) : {}, "setpriv", "--pdeathsig", "TERM", *child.command, chdir: Settings::ROOT, pgroup: true, in: "/dev/null", out: [log, "a"], err: [log, "a"])
+    child.pid = spawn(
+      %w[web worker].include?(child.name) ? FASTER.merge(THRIFTY) : {}, "setpriv", "--pdeathsig", "TERM",
+      *child.command, chdir: Settings::ROOT, pgroup: true, in: "/dev/null", out: [log, "a"], err: [log, "a"]
+    )
     child.started_at = now
     child.due_at = nil
     @heartbeat.forget(child.name)
@@ -137,7 +155,8 @@ class Supervisor
     child.pause_s = (now - child.started_at > 30) ? 0.2 : [child.pause_s * 2, LONGEST_PAUSE_S].min
     child.due_at = now + child.pause_s
     child.pid = nil
-    warn "#{Time.now.strftime("%H:%M:%S")} #{child.name} has stopped and is started again; see #{@var}/log/#{child.name}.log"
+    warn "#{Time.now.strftime("%H:%M:%S")} #{child.name} has stopped and is started again; see " \
+      "#{@var}/log/#{child.name}.log"
   end
 
   # What hangs is ended; being started again follows from that.
@@ -148,7 +167,8 @@ class Supervisor
       late << child.name if child.name == "web" && now - @web_answered_at > Heartbeat::LATE_S
       next if late.empty?
 
-      warn "#{Time.now.strftime("%H:%M:%S")} #{late.join(", ")} has not gone round in #{Heartbeat::LATE_S} seconds and is ended"
+      warn "#{Time.now.strftime("%H:%M:%S")} #{late.join(", ")} has not gone round in #{Heartbeat::LATE_S} seconds " \
+        "and is ended"
       signal("KILL", child)
     end
     @children.each { |child| turn_over(File.join(@var, "log", "#{child.name}.log")) }
@@ -190,9 +210,15 @@ class Supervisor
       puts "Mail and text messages go to the stand-in post tray at http://127.0.0.1:#{Settings.post_port}"
       puts "  (set LEFT_OVER_SMTP_HOST to send it for real)" if Settings.production?
     end
-    puts "Other people's calendars come from the stand-in host at http://127.0.0.1:#{Settings.calendar_host_port}" if calendar_host?
-    puts File.read(File.join(Settings::ROOT, "demo/sign_ins.txt")) unless Settings.production? || Settings.env == "empty"
-    puts "To make the first person, it asks for this code: #{Settings.set_up_code}" if Settings.env == "empty" || Settings.production?
+    if calendar_host?
+      puts "Other people's calendars come from the stand-in host at http://127.0.0.1:#{Settings.calendar_host_port}"
+    end
+    unless Settings.production? || Settings.env == "empty"
+      puts File.read(File.join(Settings::ROOT, "demo/sign_ins.txt"))
+    end
+    if Settings.env == "empty" || Settings.production?
+      puts "To make the first person, it asks for this code: #{Settings.set_up_code}"
+    end
     puts "Ctrl-C stops everything."
     $stdout.flush
   end

@@ -9,13 +9,19 @@ database = LocalDatabase.new(var: Settings.var, port: port, durable: !Settings.t
 ENV["LEFT_OVER_DB_PORT"] = port.to_s
 ENV["LEFT_OVER_DB_PASSWORD"] = Settings.database_password # for processes that keep their files elsewhere
 database.install
-pid = spawn("setpriv", "--pdeathsig", "KILL", *database.command, pgroup: true, in: "/dev/null", out: "/dev/null", err: "/dev/null")
-status = begin
-  database.wait
-  database.make_accounts
-  system("bundle exec rake db:create db:migrate", chdir: Settings::ROOT, out: File.join(Settings.var, "log/prepare.log")) && system(*ARGV)
-ensure
-  Process.kill("TERM", pid)
-  Process.wait(pid)
-end
+pid = spawn(
+  "setpriv", "--pdeathsig", "KILL", *database.command, pgroup: true, in: "/dev/null", out: "/dev/null",
+  err: "/dev/null"
+)
+status =
+  begin
+    database.wait
+    database.make_accounts
+    system(
+      "bundle exec rake db:create db:migrate", chdir: Settings::ROOT, out: File.join(Settings.var, "log/prepare.log")
+    ) && system(*ARGV)
+  ensure
+    Process.kill("TERM", pid)
+    Process.wait(pid)
+  end
 exit(status ? 0 : 1)

@@ -1,7 +1,9 @@
 module Api
   class Actions < Resource
     on :get, "/actions", "listActions", may: :see_own do
-      json actions.list(mine: params["whose"] != "all", state: (params["state"] == "closed") ? "closed" : "open", page: page)
+      json actions.list(
+        mine: params["whose"] != "all", state: (params["state"] == "closed") ? "closed" : "open", page: page
+      )
     end
 
     on :put, "/actions/:id", "changeAction", may: :change_action, of: :action do

@@ -1,7 +1,9 @@
 module Api
   # Answers, offered times, mail that came in, and the private links of the invited.
   class Answers < Resource
-    on(:get, "/series/:id/answers", "showAnswers", may: :invite, of: :series) { json use(UseCases::AnswerTable).show(params["id"]) }
+    on(:get, "/series/:id/answers", "showAnswers", may: :invite, of: :series) do
+      json use(UseCases::AnswerTable).show(params["id"])
+    end
 
     on :put, "/counters/:id", "settleCounter", may: :invite, of: :counter do
       json use(UseCases::AnswerTable).show(use(UseCases::Answers).settle(counter_id: params["id"], **input))
@@ -18,13 +20,21 @@ module Api
       status 204
     end
 
-    on(:get, "/answer-links/:id/:personId/:token", "openAnswerLink", may: :answer_by_link) { json use(UseCases::AnswerLinks).show(**link) }
+    on(:get, "/answer-links/:id/:personId/:token", "openAnswerLink", may: :answer_by_link) do
+      json use(UseCases::AnswerLinks).show(**link)
+    end
 
-    on(:put, "/answer-links/:id/:personId/:token", "answerByLink", may: :answer_by_link) { json use(UseCases::AnswerLinks).answer(**link, **input) }
+    on(:put, "/answer-links/:id/:personId/:token", "answerByLink", may: :answer_by_link) do
+      json use(UseCases::AnswerLinks).answer(**link, **input)
+    end
 
-    on(:post, "/answer-links/:id/:personId/:token/offers", "offerByLink", may: :answer_by_link) { json use(UseCases::AnswerLinks).offer(**link, **input), 201 }
+    on(:post, "/answer-links/:id/:personId/:token/offers", "offerByLink", may: :answer_by_link) do
+      json use(UseCases::AnswerLinks).offer(**link, **input), 201
+    end
 
-    on(:post, "/answer-links/:id/:personId/:token/substitutes", "sendInsteadByLink", may: :answer_by_link) { json use(UseCases::AnswerLinks).send_instead(**link, **input), 201 }
+    on(:post, "/answer-links/:id/:personId/:token/substitutes", "sendInsteadByLink", may: :answer_by_link) do
+      json use(UseCases::AnswerLinks).send_instead(**link, **input), 201
+    end
 
     on :post, "/answer-links/:id/:personId/:token/feed", "mailFeedByLink", may: :answer_by_link do
       use(UseCases::AnswerLinks).mail_feed(**link)

@@ -9,11 +9,18 @@ module Api
   # Everything the web server answers: /api and the front end, behind one session and one set of protections.
   module App
     # Scripts, styles and fonts come from here alone.
-    POLICY = "default-src 'none'; script-src 'self'; style-src 'self'%s; frame-src 'self'; font-src 'self'; img-src 'self' data:; connect-src 'self'; " \
-      "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
-    HEADERS = {"content-security-policy" => format(POLICY, ""), "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin",
-               "x-frame-options" => "DENY", "cross-origin-opener-policy" => "same-origin"}.freeze
-    RESOURCES = [OutsideMeetings, Sessions, Desk, People, Places, Calendars, CommonTime, Series, Answers, Papers, Meetings, Topics, Actions].freeze
+    POLICY =
+      "default-src 'none'; script-src 'self'; style-src 'self'%s; frame-src 'self'; font-src 'self'; img-src 'self' " \
+        "data:; connect-src 'self'; " \
+        "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+    HEADERS = {
+      "content-security-policy" => format(POLICY, ""), "x-content-type-options" => "nosniff",
+      "referrer-policy" => "same-origin", "x-frame-options" => "DENY", "cross-origin-opener-policy" => "same-origin"
+    }.freeze
+    RESOURCES = [
+      OutsideMeetings, Sessions, Desk, People, Places, Calendars, CommonTime, Series, Answers, Papers, Meetings,
+      Topics, Actions
+    ].freeze
     # So many tries of a password for one account, and ten times as many from one peer.
     TRIES = 10
     TRIES_PERIOD_S = 300
@@ -46,7 +53,13 @@ module Api
         use Limits
         use Sound
         use Rack::Attack
-        use Rack::Session::Cookie, key: "left_over", secret: secret, same_site: :lax, httponly: true, secure: secure, expire_after: UseCases::SignIns::LASTS_DAYS * 86_400
+        use Rack::Session::Cookie,
+          key: "left_over",
+          secret: secret,
+          same_site: :lax,
+          httponly: true,
+          secure: secure,
+          expire_after: UseCases::SignIns::LASTS_DAYS * 86_400
         map("/api") { run Api::App.api }
         map("/feeds") { run Feeds.new }
         map("/health") { run ->(_env) { Api::App.health } }
@@ -66,7 +79,10 @@ module Api
       late = heartbeat.late
       return [200, {"content-type" => "text/plain"}, ["well\n"]] if late.empty?
 
-      [503, {"content-type" => "text/plain"}, late.map { |name, seconds| "#{name} has not gone round for #{seconds} s\n" }]
+      [
+        503, {"content-type" => "text/plain"},
+        late.map { |name, seconds| "#{name} has not gone round for #{seconds} s\n" }
+      ]
     rescue ActiveRecord::ActiveRecordError
       [503, {"content-type" => "text/plain"}, ["no database\n"]]
     end
@@ -76,22 +92,35 @@ module Api
       Rack::Attack.cache.store = UseCases::Counts.new
       trying = ->(request) { request.post? && request.path == "/api/session" }
       asking = ->(request) { request.post? && request.path == "/api/password-links" }
-      guessing = ->(request) { trying.call(request) || asking.call(request) || request.path.match?(%r{\A/api/(setup\z|sign-in-links/|own-password\z)}) }
-      Rack::Attack.throttle("sign-in/account", limit: TRIES, period: TRIES_PERIOD_S) { |request| account(request) if trying.call(request) }
-      Rack::Attack.throttle("sign-in/peer", limit: TRIES * 10, period: TRIES_PERIOD_S) { |request| peer(request.env) if guessing.call(request) }
-      Rack::Attack.throttle("link/account", limit: LINKS, period: LINKS_PERIOD_S) { |request| account(request) if asking.call(request) }
+      guessing = ->(request) do
+        trying.call(request) || asking.call(request) ||
+          request.path.match?(%r{\A/api/(setup\z|sign-in-links/|own-password\z)})
+      end
+      Rack::Attack.throttle("sign-in/account", limit: TRIES, period: TRIES_PERIOD_S) do |request|
+        account(request) if trying.call(request)
+      end
+      Rack::Attack.throttle("sign-in/peer", limit: TRIES * 10, period: TRIES_PERIOD_S) do |request|
+        peer(request.env) if guessing.call(request)
+      end
+      Rack::Attack.throttle("link/account", limit: LINKS, period: LINKS_PERIOD_S) do |request|
+        account(request) if asking.call(request)
+      end
       Rack::Attack.throttled_responder = method(:throttled)
     end
 
     def throttled(request)
       found = request.env["rack.attack.match_data"]
       wait_s = found[:period] - found[:epoch_time] % found[:period]
-      Problem.response(429, "too-many-tries", "Too many tries. Wait #{(wait_s / 60.0).ceil} minutes, then try again.", retry_after_s: wait_s)
+      Problem
+        .response(
+          429, "too-many-tries", "Too many tries. Wait #{(wait_s / 60.0).ceil} minutes, then try again.",
+          retry_after_s: wait_s
+        )
         .tap { |_, headers, _| headers["retry-after"] = wait_s.to_s }
     end
 
-    # Who is at the other end. What X-Forwarded-For says is made up by anybody, so it counts as far as those who added to it are
-    # ours: from its end, the first that is not.
+    # Who is at the other end. What X-Forwarded-For says is made up by anybody, so it counts as far as those who added
+    # to it are ours: from its end, the first that is not.
     def peer(env)
       known = [*env["HTTP_X_FORWARDED_FOR"].to_s.scrub.split(",").map(&:strip), env["REMOTE_ADDR"]]
       known.reverse.find { |address| !trusted?(address) } || env["REMOTE_ADDR"]

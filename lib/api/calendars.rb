@@ -1,27 +1,37 @@
 module Api
   # Calendars of people and places, and the private addresses of people.
   class Calendars < Resource
-    on(:get, "/people/:id/calendars", "listCalendars", may: :keep_calendars, of: :person) { json calendars.list(person_id: params["id"]) }
+    on(:get, "/people/:id/calendars", "listCalendars", may: :keep_calendars, of: :person) do
+      json calendars.list(person_id: params["id"])
+    end
 
     on :post, "/people/:id/calendars", "addCalendar", may: :keep_calendars, of: :person do
       json calendars.add(person_id: params["id"], **with_bytes(input)), 201
     end
 
-    on(:get, "/places/:id/calendars", "listPlaceCalendars", may: :keep_place_calendars, of: :place) { json calendars.list(place_id: params["id"]) }
+    on(:get, "/places/:id/calendars", "listPlaceCalendars", may: :keep_place_calendars, of: :place) do
+      json calendars.list(place_id: params["id"])
+    end
 
     on :post, "/places/:id/calendars", "addPlaceCalendar", may: :keep_place_calendars, of: :place do
       json calendars.add(place_id: params["id"], **with_bytes(input)), 201
     end
 
-    on(:get, "/calendars/:id", "showCalendar", may: :keep_calendars, of: :calendar) { json calendars.show(params["id"]) }
+    on(:get, "/calendars/:id", "showCalendar", may: :keep_calendars, of: :calendar) do
+      json calendars.show(params["id"])
+    end
 
     on :put, "/calendars/:id/file", "replaceCalendarFile", may: :keep_calendars, of: :calendar do
       json calendars.replace(id: params["id"], **with_bytes(input))
     end
 
-    on(:post, "/calendars/:id/reading", "readCalendarAgain", may: :keep_calendars, of: :calendar) { json calendars.read_again(params["id"]) }
+    on(:post, "/calendars/:id/reading", "readCalendarAgain", may: :keep_calendars, of: :calendar) do
+      json calendars.read_again(params["id"])
+    end
 
-    on(:delete, "/calendars/:id/reading", "cancelCalendarReading", may: :keep_calendars, of: :calendar) { json calendars.cancel(params["id"]) }
+    on(:delete, "/calendars/:id/reading", "cancelCalendarReading", may: :keep_calendars, of: :calendar) do
+      json calendars.cancel(params["id"])
+    end
 
     on :delete, "/calendars/:id", "removeCalendar", may: :keep_calendars, of: :calendar do
       calendars.remove(params["id"])
@@ -36,9 +46,13 @@ module Api
       json calendars.remove_entry(calendar_id: params["id"], entry_id: params["entryId"])
     end
 
-    on(:get, "/people/:id/feeds", "showFeeds", may: :keep_feeds, of: :person) { json use(UseCases::Feeds).show(params["id"]) }
+    on(:get, "/people/:id/feeds", "showFeeds", may: :keep_feeds, of: :person) do
+      json use(UseCases::Feeds).show(params["id"])
+    end
 
-    on(:put, "/people/:id/feeds", "setFeeds", may: :keep_feeds, of: :person) { json use(UseCases::Feeds).set(params["id"], **input) }
+    on(:put, "/people/:id/feeds", "setFeeds", may: :keep_feeds, of: :person) do
+      json use(UseCases::Feeds).set(params["id"], **input)
+    end
 
     private
 

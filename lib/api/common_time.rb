@@ -3,13 +3,17 @@ module Api
   class CommonTime < Resource
     on(:post, "/common-time", "findCommonTime", may: :search_times) { json common_time.find(**wish) }
 
-    on(:post, "/common-time/check", "checkTime", may: :search_times) { json common_time.check(**wish, at: Time.iso8601(input[:at])) }
+    on(:post, "/common-time/check", "checkTime", may: :search_times) do
+      json common_time.check(**wish, at: Time.iso8601(input[:at]))
+    end
 
     on(:post, "/common-time/runs", "findRunTime", may: :search_times) { json common_time.across(**wish) }
 
     on(:get, "/holds", "listHolds", may: :see_own) { json holds.list }
 
-    on(:post, "/holds", "keepHold", may: :search_times) { json holds.keep(**input, starts_at: Time.iso8601(input[:starts_at])), 201 }
+    on(:post, "/holds", "keepHold", may: :search_times) do
+      json holds.keep(**input, starts_at: Time.iso8601(input[:starts_at])), 201
+    end
 
     on(:delete, "/holds/:id", "releaseHold", may: :keep_hold, of: :hold) { json holds.release(params["id"]) }
 

@@ -8,6 +8,9 @@ module Api
     DOCUMENT = YAML.safe_load_file(PATH, aliases: true).freeze
     OPENAPI = JSONSchemer.openapi(DOCUMENT)
     METHODS = %w[get post put delete].freeze
+    FORMATS = {
+      "date" => "day such as 2026-11-30", "date-time" => "time such as 2026-11-30T08:30:00Z"
+    }.freeze
 
     # operationId => [method, path]
     OPERATIONS = DOCUMENT["paths"].flat_map { |path, item|
@@ -28,15 +31,21 @@ module Api
 
     def schema(pointer) = @schemas[pointer] ||= OPENAPI.ref(pointer)
 
-    # What no field may hold, whatever its shape: NUL, which databases and hashes take for an end, and numbers without one.
+    # What no field may hold, whatever its shape: NUL, which databases and hashes take for an end, and numbers without
+    # one.
     # @return [Array<Hash>] as `faults`
     def unfit(data, pointer = "")
       case data
-      when Hash then data.flat_map { |name, inner| unfit(inner, "#{pointer}/#{name.gsub("~", "~0").gsub("/", "~1")}") }
-      when Array then data.flat_map.with_index { |inner, i| unfit(inner, "#{pointer}/#{i}") }
-      when String then data.include?("\0") ? [{pointer: pointer, detail: "This holds a character that cannot be kept."}] : []
-      when Float then data.finite? ? [] : [{pointer: pointer, detail: "This number is too large."}]
-      else []
+      when Hash
+        data.flat_map { |name, inner| unfit(inner, "#{pointer}/#{name.gsub("~", "~0").gsub("/", "~1")}") }
+      when Array
+        data.flat_map.with_index { |inner, i| unfit(inner, "#{pointer}/#{i}") }
+      when String
+        data.include?("\0") ? [{pointer: pointer, detail: "This holds a character that cannot be kept."}] : []
+      when Float
+        data.finite? ? [] : [{pointer: pointer, detail: "This number is too large."}]
+      else
+        []
       end
     end
 
@@ -51,22 +60,39 @@ module Api
       pointer = error["data_pointer"]
       limit = error["schema"]
       case error["type"]
-      when "required" then error.dig("details", "missing_keys").map { |key| {pointer: "#{pointer}/#{key}", detail: "This is missing."} }
-      else [{pointer: pointer, detail: sentence(error["type"], limit)}]
+      when "required"
+        error
+          .dig("details", "missing_keys")
+          .map { |key| {pointer: "#{pointer}/#{key}", detail: "This is missing."} }
+      else
+        [{pointer: pointer, detail: sentence(error["type"], limit)}]
       end
     end
 
     def sentence(type, limit)
       case type
-      when "minLength" then "This must not be empty."
-      when "maxLength" then "This is too long: #{limit["maxLength"]} characters at most."
-      when "minimum", "maximum" then "This must be from #{limit["minimum"] || "…"} to #{limit["maximum"] || "…"}."
-      when "enum" then "This must be one of: #{limit["enum"].join(", ")}."
-      when "maxItems" then "These are too many: #{limit["maxItems"]} at most."
-      when "format" then "This is not a #{{"date" => "day such as 2026-11-30", "date-time" => "time such as 2026-11-30T08:30:00Z"}.fetch(limit["format"], limit["format"])}."
-      when "pattern" then (limit["description"] == "UUIDv7") ? "This is not a UUIDv7." : "This is not a date and time such as 2026-11-30T09:30."
-      when "schema" then "This is not known here."
-      else "This has the wrong form."
+      when "minLength"
+        "This must not be empty."
+      when "maxLength"
+        "This is too long: #{limit["maxLength"]} characters at most."
+      when "minimum", "maximum"
+        "This must be from #{limit["minimum"] || "…"} to #{limit["maximum"] || "…"}."
+      when "enum"
+        "This must be one of: #{limit["enum"].join(", ")}."
+      when "maxItems"
+        "These are too many: #{limit["maxItems"]} at most."
+      when "format"
+        "This is not a #{FORMATS.fetch(limit["format"], limit["format"])}."
+      when "pattern"
+        if limit["description"] == "UUIDv7"
+          "This is not a UUIDv7."
+        else
+          "This is not a date and time such as 2026-11-30T09:30."
+        end
+      when "schema"
+        "This is not known here."
+      else
+        "This has the wrong form."
       end
     end
   end

@@ -1,14 +1,19 @@
 module Api
-  # Private addresses for calendar programs: /feeds/busy/PERSON/TOKEN.ics. What is not worth anything answers as nothing there.
+  # Private addresses for calendar programs: /feeds/busy/PERSON/TOKEN.ics. What is not worth anything answers as nothing
+  # there.
   class Feeds
     PATH = %r{\A/(busy|meetings)/([0-9a-f-]{36})/([0-9a-f]{40})\.ics\z}
-    HEADERS = {"content-type" => "text/calendar; charset=utf-8", "cache-control" => "private, max-age=60", "x-robots-tag" => "noindex"}.freeze
+    HEADERS = {
+      "content-type" => "text/calendar; charset=utf-8", "cache-control" => "private, max-age=60",
+      "x-robots-tag" => "noindex"
+    }.freeze
 
     def call(env)
       return [405, {"allow" => "GET, HEAD"}, []] unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
 
       kind, person_id, token = PATH.match(env["PATH_INFO"])&.captures
-      body = kind && UseCases::Feeds.new.read(kind, person_id, token) or return [404, {"content-type" => "text/plain"}, ["There is nothing here.\n"]]
+      body = kind && UseCases::Feeds.new.read(kind, person_id, token) or
+        return 404, {"content-type" => "text/plain"}, ["There is nothing here.\n"]
       tag = %("#{Digest::SHA256.hexdigest(body)[0, 20]}")
       return [304, {"etag" => tag}, []] if env["HTTP_IF_NONE_MATCH"] == tag
 

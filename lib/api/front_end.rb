@@ -50,7 +50,10 @@ module Api
       tag = %("#{Digest::SHA256.hexdigest(body)[0, 20]}")
       return [304, headers.merge("etag" => tag), []] if env["HTTP_IF_NONE_MATCH"] == tag
 
-      [200, headers.merge("etag" => tag, "content-length" => body.bytesize.to_s), (env["REQUEST_METHOD"] == "HEAD") ? [] : [body]]
+      [
+        200, headers.merge("etag" => tag, "content-length" => body.bytesize.to_s),
+        (env["REQUEST_METHOD"] == "HEAD") ? [] : [body]
+      ]
     end
 
     def missing = [404, {"content-type" => "text/plain"}, ["There is nothing here.\n"]]

@@ -1,6 +1,6 @@
 module Api
-  # How large a request may be, by what it is for: the one place that says so. What is larger is refused before it is read, and
-  # before anybody is asked who they are. Sizes in bytes; a file in a body is base64, a third larger.
+  # How large a request may be, by what it is for: the one place that says so. What is larger is refused before it is
+  # read, and before anybody is asked who they are. Sizes in bytes; a file in a body is base64, a third larger.
   class Limits
     USUAL = 500_000
     BASE64 = Rational(4, 3)
@@ -15,7 +15,8 @@ module Api
       %r{\A/api/(people|places)/[^/]+/calendars\z} => CALENDAR, %r{\A/api/calendars/[^/]+/file\z} => CALENDAR,
       %r{\A/api/people-import(/preview)?\z} => PEOPLE, %r{\A/api/outside-meetings\z} => INVITATION,
       %r{\A/api/papers/[^/]+/pieces/\d+\z} => Core::Paper::PIECE_BYTES + 1,
-      %r{\A/api/(session|setup|password-links|own-password)\z} => SMALL, %r{\A/api/(sign-in-links|answer-links)/} => SMALL
+      %r{\A/api/(session|setup|password-links|own-password)\z} => SMALL,
+      %r{\A/api/(sign-in-links|answer-links)/} => SMALL
     }.freeze
     # The web server itself takes no more of anything.
     MOST = TABLE.values.max
@@ -56,6 +57,10 @@ module Api
       Limits.refuse(most)
     end
 
-    def self.refuse(most) = Problem.response(413, "too-large", "This is larger than #{(most > 1_000_000) ? "#{(most / 1_000_000.0).round(1)} MB" : "#{most / 1_000} KB"}, which is the most here.")
+    def self.refuse(most) = Problem.response(
+      413, "too-large",
+      "This is larger than #{(most > 1_000_000) ? "#{(most / 1_000_000.0).round(1)} MB" : "#{most / 1_000} KB"}, " \
+        "which is the most here."
+    )
   end
 end

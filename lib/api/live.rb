@@ -3,8 +3,8 @@ module Api
   # a stream costs a socket and no thread. Changes come from the database, so any process may have made them.
   class Live
     PAUSE_S = 0.4
-    # A change is committed after the instant it carries: as long after as a write is tried again, and its last try takes. Each
-    # look goes back that far.
+    # A change is committed after the instant it carries: as long after as a write is tried again, and its last try
+    # takes. Each look goes back that far.
     OVERLAP_S = Records::Change::COMMITTED_WITHIN_S
     JUST_NOW_S = 5
     COMMENT_EVERY_S = 15
@@ -23,7 +23,14 @@ module Api
     # @return [Array] a Rack response that hands its socket over
     def stream(meeting_id)
       opened = ->(io) { add(io, meeting_id) }
-      [200, {"content-type" => "text/event-stream", "cache-control" => "no-store", "x-accel-buffering" => "no", "rack.hijack" => opened}, [].each] # an Array would be given a content-length
+      [
+        200,
+        {
+          "content-type" => "text/event-stream", "cache-control" => "no-store", "x-accel-buffering" => "no",
+          "rack.hijack" => opened
+        },
+        [].each
+      ] # an Array would be given a content-length
     end
 
     def close

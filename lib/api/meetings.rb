@@ -20,7 +20,10 @@ module Api
     # Time and place of this meeting alone.
     on :put, "/meetings/:id", "changeMeeting", may: :move_meeting, of: :meeting do
       own = input[:own_where] ? input.slice(:place_id, :place, :call) : :series
-      meetings.move(meeting_id: params["id"], version: version, **input.slice(:local_start, :length_min), own: own, place_anyway: input.fetch(:place_anyway, false))
+      meetings.move(
+        meeting_id: params["id"], version: version, **input.slice(:local_start, :length_min), own: own,
+        place_anyway: input.fetch(:place_anyway, false)
+      )
       json sheet
     end
 
@@ -45,7 +48,9 @@ module Api
     end
 
     on :put, "/meetings/:id/attendance", "takeAttendanceOfAll", may: :hold_meeting, of: :meeting do
-      meetings.attend_all(meeting_id: params["id"], states: input[:people].to_h { |one| [one[:person_id], one[:state]] })
+      meetings.attend_all(
+        meeting_id: params["id"], states: input[:people].to_h { |one| [one[:person_id], one[:state]] }
+      )
       json sheet
     end
 

@@ -4,22 +4,31 @@ module Api
     on(:get, "/outside-meetings", "listOutsideMeetings", may: :see_own) { json outside.list }
 
     on :post, "/outside-meetings", "addOutsideMeeting", may: :take_invitation do
-      json use(UseCases::FileReadings).hand_in("invitation", content: with_bytes(input)[:content], most: UseCases::OutsideMeetings::MOST_BYTES), 202
+      json use(UseCases::FileReadings).hand_in(
+        "invitation", content: with_bytes(input)[:content], most: UseCases::OutsideMeetings::MOST_BYTES
+      ),
+        202
     end
 
-    on(:get, "/file-readings/:id", "showFileReading", may: :see_file_reading, of: :file_reading) { json use(UseCases::FileReadings).show(params["id"]) }
+    on(:get, "/file-readings/:id", "showFileReading", may: :see_file_reading, of: :file_reading) do
+      json use(UseCases::FileReadings).show(params["id"])
+    end
 
     on :put, "/outside-meetings/:id/answer", "answerOutsideMeeting", may: :keep_outside, of: :outside_meeting do
       json outside.answer(id: params["id"], **input)
     end
 
-    on(:post, "/outside-meetings/:id/offers", "offerOutside", may: :keep_outside, of: :outside_meeting) { json outside.offer(id: params["id"], **input), 201 }
+    on(:post, "/outside-meetings/:id/offers", "offerOutside", may: :keep_outside, of: :outside_meeting) do
+      json outside.offer(id: params["id"], **input), 201
+    end
 
     on :post, "/outside-meetings/:id/series", "keepSheets", may: :keep_outside, of: :outside_meeting do
       json use(UseCases::Series).show(outside.keep_sheets(id: params["id"], series_id: input[:id])), 201
     end
 
-    on(:delete, "/outside-meetings/:id", "dismissOutsideMeeting", may: :keep_outside, of: :outside_meeting) { json outside.dismiss(params["id"]) }
+    on(:delete, "/outside-meetings/:id", "dismissOutsideMeeting", may: :keep_outside, of: :outside_meeting) do
+      json outside.dismiss(params["id"])
+    end
 
     private
 

@@ -1,15 +1,23 @@
 module Api
-  # Papers of a meeting. They are handed out as downloads that run nothing: a file from somebody else is never a page here.
+  # Papers of a meeting. They are handed out as downloads that run nothing: a file from somebody else is never a page
+  # here.
   class Papers < Resource
-    HARMLESS = {"content-security-policy" => "default-src 'none'; sandbox", "x-content-type-options" => "nosniff", "cache-control" => "private, max-age=3600", "accept-ranges" => "bytes"}.freeze
+    HARMLESS = {
+      "content-security-policy" => "default-src 'none'; sandbox", "x-content-type-options" => "nosniff",
+      "cache-control" => "private, max-age=3600", "accept-ranges" => "bytes"
+    }.freeze
 
     on(:get, "/meetings/:id/papers", "listPapers", may: :see_papers, of: :meeting) { json papers.list(params["id"]) }
 
-    on(:post, "/meetings/:id/papers", "beginPaper", may: :bring_topic, of: :meeting) { json papers.begin_paper(meeting_id: params["id"], **input), 201 }
+    on(:post, "/meetings/:id/papers", "beginPaper", may: :bring_topic, of: :meeting) do
+      json papers.begin_paper(meeting_id: params["id"], **input), 201
+    end
 
     on :put, "/papers/:id/pieces/:number", "putPaperPiece", may: :change_paper, of: :paper do
       number = Integer(params["number"], 10, exception: false) or raise Core::NotFound
-      json papers.put_piece(id: params["id"], number: number, bytes: request.body.read(Core::Paper::PIECE_BYTES + 1).to_s)
+      json papers.put_piece(
+        id: params["id"], number: number, bytes: request.body.read(Core::Paper::PIECE_BYTES + 1).to_s
+      )
     end
 
     on :delete, "/papers/:id", "removePaper", may: :change_paper, of: :paper do
@@ -20,7 +28,11 @@ module Api
     on(:get, "/papers/:id", "readPaper", may: :see_papers, of: :paper) { hand_out(papers.find_whole(params["id"])) }
 
     on :get, "/answer-links/:id/:personId/:token/papers/:paperId", "readPaperByLink", may: :answer_by_link do
-      hand_out(use(UseCases::AnswerLinks).paper(series_id: params["id"], person_id: params["personId"], token: params["token"], paper_id: params["paperId"]))
+      hand_out(
+        use(UseCases::AnswerLinks).paper(
+          series_id: params["id"], person_id: params["personId"], token: params["token"], paper_id: params["paperId"]
+        )
+      )
     end
 
     on :get, "/meetings/:id/agenda", "readAgenda", may: :see_sheet, of: :meeting do
@@ -47,7 +59,10 @@ module Api
       partial = !from.nil?
       from, to = [0, size - 1] unless partial
       content_type paper.content_type
-      headers HARMLESS.merge("content-disposition" => disposition(paper.name), "etag" => %("#{paper.id}"), "content-length" => (to - from + 1).to_s)
+      headers HARMLESS.merge(
+        "content-disposition" => disposition(paper.name), "etag" => %("#{paper.id}"),
+        "content-length" => (to - from + 1).to_s
+      )
       headers "content-range" => "bytes #{from}-#{to}/#{size}" if partial
       status(partial ? 206 : 200)
       UseCases::Papers.new.enum_for(:each_part, paper.id, from, to)

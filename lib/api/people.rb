@@ -10,11 +10,17 @@ module Api
 
     on(:get, "/people/:id", "showPerson", may: :see_people) { json people.show(params["id"]) }
 
-    on(:get, "/people/:id/busy", "showBusy", may: :see_people) { json people.busy(params["id"], from_day: day("fromDay")) }
+    on(:get, "/people/:id/busy", "showBusy", may: :see_people) do
+      json people.busy(params["id"], from_day: day("fromDay"))
+    end
 
-    on(:put, "/people/:id/hours", "keepHours", may: :keep_hours, of: :person) { json people.keep_hours(id: params["id"], version: version, **input) }
+    on(:put, "/people/:id/hours", "keepHours", may: :keep_hours, of: :person) do
+      json people.keep_hours(id: params["id"], version: version, **input)
+    end
 
-    on(:put, "/people/:id/reminders", "keepReminders", may: :keep_hours, of: :person) { json people.keep_reminders(id: params["id"], **input) }
+    on(:put, "/people/:id/reminders", "keepReminders", may: :keep_hours, of: :person) do
+      json people.keep_reminders(id: params["id"], **input)
+    end
 
     on :get, "/people-vcards", "exportPeople", may: :see_people do
       content_type "text/vcard"
@@ -23,10 +29,15 @@ module Api
     end
 
     on :post, "/people-import/preview", "previewPeopleImport", may: :keep_people do
-      json use(UseCases::FileReadings).hand_in("people", most: UseCases::PeopleImport::MOST_BYTES, **with_bytes(input)), 202
+      json use(UseCases::FileReadings).hand_in(
+        "people", most: UseCases::PeopleImport::MOST_BYTES, **with_bytes(input)
+      ),
+        202
     end
 
-    on(:post, "/people-import", "keepPeopleImport", may: :keep_people) { json use(UseCases::PeopleImport).keep(**input), 201 }
+    on(:post, "/people-import", "keepPeopleImport", may: :keep_people) do
+      json use(UseCases::PeopleImport).keep(**input), 201
+    end
 
     on(:get, "/regions", "listRegions", may: :see_people) { json({regions: UseCases::Hours.regions}) }
 

@@ -7,7 +7,9 @@ module Api
 
     on(:get, "/places/:id", "showPlace", may: :see_people) { json places.show(params["id"]) }
 
-    on(:put, "/places/:id", "changePlace", may: :keep_places) { json places.change(id: params["id"], version: version, **input) }
+    on(:put, "/places/:id", "changePlace", may: :keep_places) do
+      json places.change(id: params["id"], version: version, **input)
+    end
 
     on :delete, "/places/:id", "removePlace", may: :keep_places do
       places.remove(params["id"])
@@ -18,7 +20,9 @@ module Api
 
     on(:post, "/groups", "addGroup", may: :keep_groups) { json groups.add(**input), 201 }
 
-    on(:put, "/groups/:id", "changeGroup", may: :keep_groups) { json groups.change(id: params["id"], version: version, **input) }
+    on(:put, "/groups/:id", "changeGroup", may: :keep_groups) do
+      json groups.change(id: params["id"], version: version, **input)
+    end
 
     on :delete, "/groups/:id", "removeGroup", may: :keep_groups do
       groups.remove(params["id"])

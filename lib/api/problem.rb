@@ -1,9 +1,13 @@
 module Api
   # Refusals as RFC 9457 problem details: the only place that knows statuses.
   module Problem
-    STATUS = {Core::Unknown => 401, Core::NotFound => 404, Core::Stale => 409, Core::Conflict => 409, Core::Invalid => 422}.freeze
-    UNREACHABLE = [ActiveRecord::ConnectionFailed, ActiveRecord::ConnectionNotEstablished, ActiveRecord::Deadlocked,
-      ActiveRecord::LockWaitTimeout, ActiveRecord::ConnectionTimeoutError, ActiveRecord::DatabaseConnectionError].freeze
+    STATUS = {
+      Core::Unknown => 401, Core::NotFound => 404, Core::Stale => 409, Core::Conflict => 409, Core::Invalid => 422
+    }.freeze
+    UNREACHABLE = [
+      ActiveRecord::ConnectionFailed, ActiveRecord::ConnectionNotEstablished, ActiveRecord::Deadlocked,
+      ActiveRecord::LockWaitTimeout, ActiveRecord::ConnectionTimeoutError, ActiveRecord::DatabaseConnectionError
+    ].freeze
 
     REFUSED = {
       ActiveRecord::InvalidForeignKey => [422, "unknown", "Something named here is not there, or not any more."],
@@ -38,10 +42,14 @@ module Api
 
     def registered(app)
       app.helpers(Helpers)
-      app.error(Core::Error) { |error| problem STATUS.find { |kind, _| error.is_a?(kind) }.last, error.code, error.message, **error.details }
+      app.error(Core::Error) do |error|
+        problem STATUS.find { |kind, _| error.is_a?(kind) }.last, error.code, error.message, **error.details
+      end
       app.error(*UNREACHABLE) do
         headers "retry-after" => "2"
-        problem 503, "unavailable", "The database does not answer just now. Nothing was lost here; try again in a moment."
+        problem 503,
+          "unavailable",
+          "The database does not answer just now. Nothing was lost here; try again in a moment."
       end
       app.error(Limits::TooLarge) { problem 413, "too-large", "This is larger than it may be here." }
       app.error(Sinatra::NotFound) { problem 404, "not-found", "There is nothing here." }

@@ -31,7 +31,9 @@ module Api
         send(method, path) do
           @operation = operation
           check_token unless request.get?
-          params.each { |name, value| raise Core::NotFound if name.to_s.end_with?("id", "Id") && !value.to_s.match?(Records::Key::FORMAT) }
+          params.each do |name, value|
+            raise Core::NotFound if name.to_s.end_with?("id", "Id") && !value.to_s.match?(Records::Key::FORMAT)
+          end
           UseCases::Access.new(person_id).allow!(may, of, params["id"], whose: params["personId"])
           @input = read_body(operation) if schema
           instance_exec(&block)
@@ -83,21 +85,28 @@ module Api
 
       Date.iso8601(text).iso8601
     rescue Date::Error
-      problem 400, "shape", "Something is missing or not as it should be.", errors: [{pointer: "/#{name}", detail: "This is not a day such as 2026-11-30."}]
+      problem 400,
+        "shape",
+        "Something is missing or not as it should be.",
+        errors: [{pointer: "/#{name}", detail: "This is not a day such as 2026-11-30."}]
     end
 
     def page = Integer(params.fetch("page", "1").to_s, 10, exception: false)&.clamp(1, 10_000) || 1
 
     # The version seen. @raise 428 without one
     def version
-      given = request.env["HTTP_IF_MATCH"] or problem(428, "version-missing", "Say which version you saw: send If-Match.")
-      given[/\A(?:W\/)?"(\d+)"\z/, 1]&.to_i || problem(400, "version", "If-Match must be a version in quotes, such as \"3\".")
+      given = request.env["HTTP_IF_MATCH"] or
+        problem(428, "version-missing", "Say which version you saw: send If-Match.")
+      given[%r{\A(?:W/)?"(\d+)"\z}, 1]&.to_i ||
+        problem(400, "version", "If-Match must be a version in quotes, such as \"3\".")
     end
 
     def check_token
       return if Rack::Protection::AuthenticityToken.new(nil).accepts?(request.env)
 
-      problem 403, "token", "Your sign-in has changed since this page was opened. Sign in again; what you typed is kept."
+      problem 403,
+        "token",
+        "Your sign-in has changed since this page was opened. Sign in again; what you typed is kept."
     end
 
     def read_body(operation)

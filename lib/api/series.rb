@@ -2,7 +2,9 @@ module Api
   class Series < Resource
     on(:post, "/runs/preview", "previewRun", may: :make_series) { json series.preview(input) }
 
-    on(:post, "/runs/check", "checkNewRun", may: :search_times) { json use(UseCases::StillHolds).check_new_run(**input) }
+    on(:post, "/runs/check", "checkNewRun", may: :search_times) do
+      json use(UseCases::StillHolds).check_new_run(**input)
+    end
 
     on(:get, "/series", "listSeries", may: :see_own) { json series.list(page: page) }
 
@@ -23,7 +25,9 @@ module Api
       json use(UseCases::SeriesRun).change(series_id: params["id"], version: version, **input)
     end
 
-    on(:post, "/series/:id/run/check", "checkRun", may: :change_series, of: :series) { json use(UseCases::StillHolds).check_run(params["id"], input) }
+    on(:post, "/series/:id/run/check", "checkRun", may: :change_series, of: :series) do
+      json use(UseCases::StillHolds).check_run(params["id"], input)
+    end
 
     on :post, "/series/:id/calling-off", "callOffLater", may: :change_series, of: :series do
       use(UseCases::SeriesRun).call_off(series_id: params["id"], **input)
@@ -35,14 +39,18 @@ module Api
       json series.show(params["id"])
     end
 
-    on(:get, "/series/:id/history", "showHistory", may: :invite, of: :series) { json use(UseCases::History).show(params["id"], page: page) }
+    on(:get, "/series/:id/history", "showHistory", may: :invite, of: :series) do
+      json use(UseCases::History).show(params["id"], page: page)
+    end
 
     on :put, "/series/:id/addresses/:personId", "correctAddress", may: :invite, of: :series do
       use(UseCases::Waiting).correct_address(series_id: params["id"], person_id: params["personId"], **input)
       status 204
     end
 
-    on(:get, "/series/:id/mails", "listMails", may: :invite, of: :series) { json use(UseCases::History).mails(params["id"], page: page) }
+    on(:get, "/series/:id/mails", "listMails", may: :invite, of: :series) do
+      json use(UseCases::History).mails(params["id"], page: page)
+    end
 
     on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) { json series.strands(params["id"]) }
 
@@ -50,19 +58,28 @@ module Api
       json series.meetings(params["id"], gone: params["gone"] == "true", page: page)
     end
 
-    on(:get, "/series/:id/still-holds", "checkSeriesTimes", may: :change_series, of: :series) { json use(UseCases::StillHolds).show(params["id"]) }
+    on(:get, "/series/:id/still-holds", "checkSeriesTimes", may: :change_series, of: :series) do
+      json use(UseCases::StillHolds).show(params["id"])
+    end
 
     on :post, "/series/:id/invitation", "previewInvitation", may: :invite, of: :series do
       json use(UseCases::Invitations).preview(series_id: params["id"], **input).except(:html)
     end
 
     # The mail itself, for a frame: it runs nothing and loads nothing.
-    MAIL = {"content-security-policy" => "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'; sandbox", "x-frame-options" => "SAMEORIGIN", "cache-control" => "no-store"}.freeze
+    MAIL = {
+      "content-security-policy" => "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'; sandbox",
+      "x-frame-options" => "SAMEORIGIN", "cache-control" => "no-store"
+    }.freeze
 
     on :post, "/series/:id/invitation/page", "showInvitationPage", may: :invite, of: :series do
       content_type :html
       headers MAIL
-      use(UseCases::Invitations).preview(series_id: params["id"], note: params["note"].to_s[0, 5_000], person_id: params["personId"])[:html]
+      use(UseCases::Invitations).preview(
+        series_id: params["id"], note: params["note"].to_s[0, 5_000], person_id: params["personId"]
+      )[
+        :html
+      ]
     end
 
     on :post, "/series/:id/sendings", "sendInvitation", may: :invite, of: :series do

@@ -70,7 +70,11 @@ module Api
       said = request.user_agent.to_s.scrub
       browser = said[/(Firefox|Edg|OPR|Chrome|Safari)\/\d+/, 1]
       system = said[/(Windows|Android|iPhone|iPad|Macintosh|Linux)/, 1]
-      [{"Edg" => "Edge", "OPR" => "Opera"}.fetch(browser, browser), system && "on #{{"Macintosh" => "a Mac", "iPhone" => "an iPhone", "iPad" => "an iPad"}.fetch(system, system)}"].compact.join(" ")
+      [
+        {"Edg" => "Edge", "OPR" => "Opera"}.fetch(browser, browser),
+        system &&
+          "on #{{"Macintosh" => "a Mac", "iPhone" => "an iPhone", "iPad" => "an iPad"}.fetch(system, system)}"
+      ].compact.join(" ")
     end
 
     def view

@@ -3,7 +3,9 @@ module Api
   # characters in a path, queries and forms nobody can take apart.
   class Sound
     # Whatever Rack says of what it cannot take apart.
-    UNREADABLE = [Rack::BadRequest, Rack::QueryParser::ParamsTooDeepError, ArgumentError, EncodingError, EOFError, RangeError].freeze
+    UNREADABLE = [
+      Rack::BadRequest, Rack::QueryParser::ParamsTooDeepError, ArgumentError, EncodingError, EOFError, RangeError
+    ].freeze
     FORMS = %w[application/x-www-form-urlencoded multipart/form-data].freeze
 
     def initialize(app) = @app = app
@@ -24,7 +26,11 @@ module Api
       [404, "not-found", "There is nothing here."]
     end
 
-    def text?(value) = value.dup.force_encoding(Encoding::UTF_8).then { |text| text.valid_encoding? && !text.match?(/[\u0000-\u001F\u007F]/) }
+    def text?(value) =
+      value
+        .dup
+        .force_encoding(Encoding::UTF_8)
+        .then { |text| text.valid_encoding? && !text.match?(/[\u0000-\u001F\u007F]/) }
 
     def query?(env) = readable? { Rack::Request.new(env).GET }
 
@@ -44,10 +50,14 @@ module Api
 
     def all_text?(value)
       case value
-      when Hash then value.all? { |name, inner| all_text?(name.to_s) && all_text?(inner) }
-      when Array then value.all? { |inner| all_text?(inner) }
-      when String then value.dup.force_encoding(Encoding::UTF_8).then { |text| text.valid_encoding? && !text.include?("\0") }
-      else true
+      when Hash
+        value.all? { |name, inner| all_text?(name.to_s) && all_text?(inner) }
+      when Array
+        value.all? { |inner| all_text?(inner) }
+      when String
+        value.dup.force_encoding(Encoding::UTF_8).then { |text| text.valid_encoding? && !text.include?("\0") }
+      else
+        true
       end
     end
   end

@@ -1,6 +1,7 @@
 module Core
   # How much work one file or message from outside may cost, shared by all its parts, so that nothing in it can hold a
-  # process. Counted in units of about a microsecond on a small machine, not in time: the same file always reads the same.
+  # process. Counted in units of about a microsecond on a small machine, not in time: the same file always reads the
+  # same.
   class Budget
     # Some two seconds and less than 100 MB at the worst, for whatever is in a file: see bin/bench hostile.
     UNITS = 1_000_000
@@ -15,7 +16,9 @@ module Core
       return if (@left -= units) >= 0
 
       @left = 0
-      raise Invalid.new("This holds more than can be read: too many dates, rules or lines.", code: "too-much-work", part: "FREQ")
+      raise Invalid.new(
+        "This holds more than can be read: too many dates, rules or lines.", code: "too-much-work", part: "FREQ"
+      )
     end
 
     def spent? = @left.zero?

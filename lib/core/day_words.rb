@@ -16,7 +16,10 @@ module Core
       return [nil, words] unless month && day
 
       year = words.find { |word| word.match?(/\A20\d\d\z/) }
-      [new(day: day.to_i, month: MONTHS.index { |name| name.start_with?(month) } + 1, year: year&.to_i), words - [month, day, year].compact]
+      [
+        new(day: day.to_i, month: MONTHS.index { |name| name.start_with?(month) } + 1, year: year&.to_i),
+        words - [month, day, year].compact
+      ]
     end
 
     # @param date [Date]

@@ -46,7 +46,10 @@ module Core
   class Stale < Error
     CODE = "changed-since"
 
-    def initialize(message = "Somebody changed this in the meantime. What you wrote is kept here; look at theirs and save again.", **rest)
+    def initialize(
+      message = "Somebody changed this in the meantime. What you wrote is kept here; look at theirs and save again.",
+      **rest
+    )
       super
     end
   end

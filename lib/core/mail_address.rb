@@ -4,8 +4,8 @@ module Core
   module MailAddress
     # RFC 5321 4.5.3.1: octets of the local part, and of the whole without its brackets.
     MOST_LOCAL, MOST = 64, 254
-    # RFC 5321 4.1.2: a dot-string before the @. Quoted strings and address literals are left out: hardly anybody has them,
-    # and many programs write them wrongly.
+    # RFC 5321 4.1.2: a dot-string before the @. Quoted strings and address literals are left out: hardly anybody has
+    # them, and many programs write them wrongly.
     ATOM = "[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+".freeze
     LABEL = "[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?".freeze
     FORMAT = /\A#{ATOM}(?:\.#{ATOM})*@(?:#{LABEL}\.)+(?=[a-z0-9-]*[a-z])#{LABEL}\z/
@@ -20,11 +20,17 @@ module Core
 
     # @raise [Invalid] with the pointer of the field
     def read!(text, pointer: "/email")
-      read(text) || raise(Invalid.new("“#{Words.shorten(text.to_s.scrub.strip, 80)}” is not a mail address such as ines@skerrybuoy.example.", pointer: pointer))
+      read(text) ||
+        raise(
+          Invalid.new(
+            "“#{Words.shorten(text.to_s.scrub.strip, 80)}” is not a mail address such as ines@skerrybuoy.example.",
+            pointer: pointer
+          )
+        )
     end
 
-    # The spelling that is compared. The standard leaves the local part to its house; that capitals do not matter there is
-    # common practice. Only A to Z are changed: other letters that look alike stay what they are.
+    # The spelling that is compared. The standard leaves the local part to its house; that capitals do not matter there
+    # is common practice. Only A to Z are changed: other letters that look alike stay what they are.
     def normal(text) = text.to_s.dup.force_encoding(Encoding::UTF_8).scrub.strip.downcase(:ascii)
   end
 end

@@ -1,6 +1,6 @@
 module Core
-  # Whether a place does for a meeting besides being free: seats for those who come, and open at the time. Neither forbids it;
-  # whoever plans is asked (common practice).
+  # Whether a place does for a meeting besides being free: seats for those who come, and open at the time. Neither
+  # forbids it; whoever plans is asked (common practice).
   module PlaceFit
     module_function
 
@@ -10,7 +10,11 @@ module Core
     # @param times [Array<Array(Time, Time)>]
     # @return [Array<String>] what speaks against it, in sentences
     def faults(name:, seats:, hours:, people:, times:)
-      [(seats && people > seats) ? "#{name} has #{Words.count(seats, "seat")}, and #{people} people are asked." : nil, closed(name, hours, times)].compact
+      [cramped(name, seats, people), closed(name, hours, times)].compact
+    end
+
+    def cramped(name, seats, people)
+      "#{name} has #{Words.count(seats, "seat")}, and #{people} people are asked." if seats && people > seats
     end
 
     def closed(name, hours, times)

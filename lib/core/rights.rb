@@ -2,21 +2,53 @@ module Core
   # Who may what (rules.md 9): one table. A route names a right; a person holds roles towards the series
   # it is about. What is not in the table is refused, and refusing does not reveal that the thing exists.
   module Rights
-    # admin: looks after people and places. keeper, chair: run the series. member: must come or comes if free.
-    # informed: gets the papers. self: the one it belongs to, or who looks after it. person: anybody signed in. anyone: also those who are not.
+    # admin: looks after people and places. keeper, chair: run the series. member: must come or comes if free. informed:
+    # gets the papers. self: the one it belongs to, or who looks after it. person: anybody signed in. anyone: also those
+    # who are not.
     ROLES = %i[admin keeper chair member informed self person anyone].freeze
 
     RUN = %i[keeper chair].freeze
     TAKE_PART = %i[keeper chair member].freeze
 
     TABLE = {
-      sign_in: %i[anyone], see_own: %i[person], make_series: %i[person], see_people: %i[person], keep_people: %i[admin],
-      keep_places: %i[admin], keep_groups: %i[admin], keep_hours: %i[admin self], keep_calendars: %i[admin self], keep_place_calendars: %i[admin self],
-      see_busy_with_what: %i[self], keep_feeds: %i[self], keep_hold: %i[self], keep_sign_ins: %i[person], end_sign_in: %i[self], see_file_reading: %i[self], see_set_aside: %i[admin], keep_outside: %i[self], take_invitation: %i[person], answer_by_link: %i[anyone], see_incoming: %i[admin keeper chair], search_times: %i[person],
-      see_series: %i[keeper chair member informed], change_series: RUN, move_meeting: RUN, invite: RUN,
-      see_strands: TAKE_PART, see_sheet: TAKE_PART, see_issued_minutes: %i[keeper chair member informed],
-      hold_meeting: RUN, write_minutes: RUN, see_papers: %i[keeper chair member informed], change_paper: TAKE_PART, bring_topic: TAKE_PART, change_topic: TAKE_PART,
-      answer: %i[keeper chair member informed], see_actions: TAKE_PART, change_action: TAKE_PART
+      sign_in: %i[anyone],
+      see_own: %i[person],
+      make_series: %i[person],
+      see_people: %i[person],
+      keep_people: %i[admin],
+      keep_places: %i[admin],
+      keep_groups: %i[admin],
+      keep_hours: %i[admin self],
+      keep_calendars: %i[admin self],
+      keep_place_calendars: %i[admin self],
+      see_busy_with_what: %i[self],
+      keep_feeds: %i[self],
+      keep_hold: %i[self],
+      keep_sign_ins: %i[person],
+      end_sign_in: %i[self],
+      see_file_reading: %i[self],
+      see_set_aside: %i[admin],
+      keep_outside: %i[self],
+      take_invitation: %i[person],
+      answer_by_link: %i[anyone],
+      see_incoming: %i[admin keeper chair],
+      search_times: %i[person],
+      see_series: %i[keeper chair member informed],
+      change_series: RUN,
+      move_meeting: RUN,
+      invite: RUN,
+      see_strands: TAKE_PART,
+      see_sheet: TAKE_PART,
+      see_issued_minutes: %i[keeper chair member informed],
+      hold_meeting: RUN,
+      write_minutes: RUN,
+      see_papers: %i[keeper chair member informed],
+      change_paper: TAKE_PART,
+      bring_topic: TAKE_PART,
+      change_topic: TAKE_PART,
+      answer: %i[keeper chair member informed],
+      see_actions: TAKE_PART,
+      change_action: TAKE_PART
     }.freeze
 
     # Things a member may do only to what is their own; keeper and chair may do them to all.

@@ -21,7 +21,8 @@ module Core
 
     def with(**changes) = self.class.new(**to_h, **changes)
 
-    def ==(other) = equal?(other) || other.class == self.class && self.class::NAMES.all? { |name| public_send(name) == other.public_send(name) }
+    def ==(other) = equal?(other) ||
+      other.class == self.class && self.class::NAMES.all? { |name| public_send(name) == other.public_send(name) }
     alias_method :eql?, :==
 
     def hash = [self.class, to_h].hash

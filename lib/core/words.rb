@@ -1,8 +1,12 @@
 module Core
   # How dates, numbers and lists are said. English only for now, in one place.
   module Words
-    ORDINALS = {1 => "first", 2 => "second", 3 => "third", 4 => "fourth", 5 => "fifth", -1 => "last", -2 => "second last",
-                -3 => "third last"}.freeze
+    ORDINALS = {
+      1 => "first", 2 => "second", 3 => "third", 4 => "fourth", 5 => "fifth", -1 => "last", -2 => "second last",
+      -3 => "third last"
+    }.freeze
+
+    PLURALS = {"person" => "people"}.freeze
 
     module_function
 
@@ -11,7 +15,7 @@ module Core
     end
 
     # "1 meeting", "12 meetings"
-    def count(number, noun) = "#{number} #{noun}#{"s" unless number == 1}"
+    def count(number, noun) = "#{number} #{(number == 1) ? noun : PLURALS.fetch(noun, "#{noun}s")}"
 
     # "15th"
     def nth(number)

@@ -30,15 +30,29 @@ module Core
 
       # @param timezone [TZInfo::Timezone]
       def of_iana(timezone)
-        onsets = timezone.transitions_up_to(TO, FROM).map do |transition|
-          offset = transition.offset
-          Onset.new(instant_s: transition.at.to_i, offset_s: offset.observed_utc_offset, abbreviation: offset.abbreviation, daylight: offset.dst?)
-        end
+        onsets =
+          timezone
+            .transitions_up_to(TO, FROM)
+            .map do |transition|
+              offset = transition.offset
+              Onset.new(
+                instant_s: transition.at.to_i, offset_s: offset.observed_utc_offset,
+                abbreviation: offset.abbreviation, daylight: offset.dst?
+              )
+            end
         new(timezone.identifier, timezone.period_for(FROM).observed_utc_offset, onsets)
       end
 
       # @return [Array<String>] the names people choose from, those of places, in order
-      def names = @names ||= TZInfo::Timezone.all_identifiers.select { |name| name =~ %r{\A(Africa|America|Antarctica|Asia|Atlantic|Australia|Europe|Indian|Pacific)/|\AUTC\z} }.sort.freeze
+      def names =
+        @names ||=
+          TZInfo::Timezone
+            .all_identifiers
+            .select do |name|
+              name =~ %r{\A(Africa|America|Antarctica|Asia|Atlantic|Australia|Europe|Indian|Pacific)/|\AUTC\z}
+            end
+            .sort
+            .freeze
     end
 
     attr_reader :name
@@ -101,7 +115,8 @@ module Core
     # @return [Array<Array(Integer, Integer, Integer)>] from, to and the offset in seconds
     def steady(from_s, to_s)
       inside = @instants.select { |instant| instant > from_s && instant < to_s }
-      [from_s, *inside, to_s].each_cons(2).map { |from, to| [from, to, @offsets[@instants.bsearch_index { |change| change > from } || -1]] }
+      [from_s, *inside, to_s].each_cons(2)
+        .map { |from, to| [from, to, @offsets[@instants.bsearch_index { |change| change > from } || -1]] }
     end
 
     def ==(other) = other.is_a?(Zone) && name == other.name

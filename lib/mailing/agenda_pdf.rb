@@ -17,8 +17,20 @@ module Mailing
       pdf.font_families.update("DejaVu" => {normal: "#{FONTS}/DejaVuSans.ttf", bold: "#{FONTS}/DejaVuSans-Bold.ttf"})
       pdf.font("DejaVu", size: 10.5) do
         head(pdf)
-        section(pdf, "Left over", @agenda[:left_over].map { |action| [action[:text], [*action[:owners], (age(action) if action[:carried].positive?)].compact.join(", ")] })
-        section(pdf, "Agenda", @agenda[:topics].each_with_index.map { |topic, i| ["#{i + 1}  #{topic[:title]}", [topic[:presenter], "#{topic[:length_min]} min"].compact.join(", ")] })
+        section(
+          pdf,
+          "Left over",
+          @agenda[:left_over].map do |action|
+            [action[:text], [*action[:owners], (age(action) if action[:carried].positive?)].compact.join(", ")]
+          end
+        )
+        section(
+          pdf,
+          "Agenda",
+          @agenda[:topics].each_with_index.map do |topic, i|
+            ["#{i + 1}  #{topic[:title]}", [topic[:presenter], "#{topic[:length_min]} min"].compact.join(", ")]
+          end
+        )
       end
       pdf.render
     end

@@ -3,6 +3,11 @@ require "erb"
 module Mailing
   # Mail as HTML: one sheet of paper on a desk, styles inline because mail programs drop all others.
   module Html
+    BODY = "margin:0;padding:24px;background:#EBEEE9;color:#17231F;" \
+      "font:15px/1.5 Figtree,Segoe UI,Helvetica,Arial,sans-serif"
+    SHEET = "max-width:600px;margin:0 auto;padding:28px 32px;background:#FFFFFF;border:1px solid #D5DCD4;" \
+      "border-radius:3px"
+
     module_function
 
     def h(text) = ERB::Util.html_escape(text.to_s)
@@ -15,8 +20,8 @@ module Mailing
       <<~HTML
         <!doctype html>
         <html lang="en"><head><meta charset="utf-8"><title>#{h(title)}</title></head>
-        <body style="margin:0;padding:24px;background:#EBEEE9;color:#17231F;font:15px/1.5 Figtree,Segoe UI,Helvetica,Arial,sans-serif">
-        <div style="max-width:600px;margin:0 auto;padding:28px 32px;background:#FFFFFF;border:1px solid #D5DCD4;border-radius:3px">
+        <body style="#{BODY}">
+        <div style="#{SHEET}">
         #{body}
         </div></body></html>
       HTML
@@ -31,7 +36,8 @@ module Mailing
     # A list under a small heading.
     def list(title, lines)
       items = lines.map { |line| "<li>#{h(line)}</li>" }.join
-      %(<h2 style="margin:20px 0 4px;font-size:15px">#{h(title)}</h2><ol style="margin:0;padding-left:20px">#{items}</ol>)
+      %(<h2 style="margin:20px 0 4px;font-size:15px">#{h(title)}</h2>) +
+        %(<ol style="margin:0;padding-left:20px">#{items}</ol>)
     end
 
     # Names and values, one below the other. @param facts [Array<Array(String, String)>]

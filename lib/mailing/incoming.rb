@@ -1,8 +1,8 @@
 require "mail"
 
 module Mailing
-  # A mail that came in, as far as it is read here. Anybody may send anything, so it is looked over before the mail library
-  # takes it apart, and whatever that library makes of the rest is an answer, never a crash.
+  # A mail that came in, as far as it is read here. Anybody may send anything, so it is looked over before the mail
+  # library takes it apart, and whatever that library makes of the rest is an answer, never a crash.
   class Incoming
     MOST_BYTES = 10_000_000
     # Characters of what is written that are kept and shown.
@@ -36,14 +36,17 @@ module Mailing
     def calendar
       part = guard { [@mail, *@mail.all_parts].find { |one| one.mime_type == "text/calendar" } } or return
       decoded = guard { part.decoded }
-      raise Core::Invalid.new("The calendar part is larger than #{CALENDAR_BYTES / 1_000} KB.") if decoded.bytesize > CALENDAR_BYTES
+      if decoded.bytesize > CALENDAR_BYTES
+        raise Core::Invalid.new("The calendar part is larger than #{CALENDAR_BYTES / 1_000} KB.")
+      end
 
       decoded
     end
 
     # What is written in it. @return [String, nil] at most so much of it
     def words
-      part = guard { @mail.text_part || ((@mail.mime_type.nil? || @mail.mime_type == "text/plain") ? @mail : nil) } or return
+      part = guard { @mail.text_part || ((@mail.mime_type.nil? || @mail.mime_type == "text/plain") ? @mail : nil) } or
+        return
       text = guard { part.decoded }.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").delete("\0").strip
       text.empty? ? nil : Core::Words.shorten(text, MOST_WORDS)
     end
@@ -54,11 +57,15 @@ module Mailing
       !(said.nil? || said.match?(/\A\s*no\b/i)) || field("Precedence").to_s.match?(/\A\s*(bulk|junk|list)\b/i)
     end
 
-    # What the receiving mail service found out about the sender: the topmost word of a host that is believed (RFC 8601).
+    # What the receiving mail service found out about the sender: the topmost word of a host that is believed (RFC
+    # 8601).
     # @return [Symbol, nil] :pass, :fail, or nil where nothing is said
     def sender_check
-      said = fields("Authentication-Results").find { |value| @checked_by.include?(value[/\A\s*([^\s;]+)/, 1].to_s.downcase) } or return
-      results = said.scan(/\b(dmarc|dkim|spf)\s*=\s*([a-z]+)/i).map { |method, result| [method.downcase, result.downcase] }
+      said = fields("Authentication-Results").find do |value|
+        @checked_by.include?(value[/\A\s*([^\s;]+)/, 1].to_s.downcase)
+      end or return
+      results =
+        said.scan(/\b(dmarc|dkim|spf)\s*=\s*([a-z]+)/i).map { |method, result| [method.downcase, result.downcase] }
       dmarc = results.assoc("dmarc")&.last
       return dmarc.to_sym if %w[pass fail].include?(dmarc)
       return if results.empty?
@@ -70,25 +77,38 @@ module Mailing
 
     def field(name) = fields(name).first
 
-    def fields(name) = guard { @mail.header.fields.select { |field| field.name.casecmp?(name) }.map { |field| field.unparsed_value.to_s.scrub } }
+    def fields(name) = guard do
+      @mail
+        .header
+        .fields
+        .select { |field| field.name.casecmp?(name) }
+        .map { |field| field.unparsed_value.to_s.scrub }
+    end
 
     def look_over(bytes, head)
       raise Core::Invalid.new("This mail is larger than #{MOST_BYTES / 1_000_000} MB.") if bytes.bytesize > MOST_BYTES
-      raise Core::Invalid.new("The head of this mail is longer than #{MOST_HEADER_BYTES / 1_000} KB.") if head > MOST_HEADER_BYTES
+      if head > MOST_HEADER_BYTES
+        raise Core::Invalid.new("The head of this mail is longer than #{MOST_HEADER_BYTES / 1_000} KB.")
+      end
       look_over_parts(bytes)
     end
 
     # Counted before the library takes them apart, which costs it a minute for a hundred thousand.
     def look_over_parts(bytes)
       boundaries = bytes.scan(BOUNDARY).map { |quoted, plain| quoted || plain }
-      raise Core::Invalid.new("This mail has parts within parts, more than #{MOST_DEPTH} deep.") if boundaries.size > MOST_DEPTH
-      raise Core::Invalid.new("This mail says in pieces what its parts are marked by, which is not read.") if bytes.match?(/\bboundary\*\d/in)
+      if boundaries.size > MOST_DEPTH
+        raise Core::Invalid.new("This mail has parts within parts, more than #{MOST_DEPTH} deep.")
+      end
+      if bytes.match?(/\bboundary\*\d/in)
+        raise Core::Invalid.new("This mail says in pieces what its parts are marked by, which is not read.")
+      end
 
       parts = boundaries.uniq.sum { |boundary| bytes.scan(/^--#{Regexp.escape(boundary)}/n).size }
       raise Core::Invalid.new("This mail has more than #{MOST_PARTS} parts.") if parts > MOST_PARTS
     end
 
-    # The lines of a head that are header fields, or go on with one (RFC 5322 2.2); others the library would write to the log.
+    # The lines of a head that are header fields, or go on with one (RFC 5322 2.2); others the library would write to
+    # the log.
     def readable(head)
       kept = false
       head.each_line.select { |line| kept = line.match?(/\A[!-9;-~]+:/n) || (kept && line.match?(/\A[ \t]/n)) }.join

@@ -95,16 +95,24 @@ module Mailing
     def text
       changes = @changes.map { |change| change_text(**change) }
       answers = @answer_url && ["#{answers? ? "Answer" : OWN_PAGE}, without signing in:", "  #{@answer_url}"].join("\n")
-      [first_sentence, *said, (["What has changed:", *changes.map { |line| "  #{line}" }].join("\n") if changes.any?),
-        facts.map { |name, value| "#{name.ljust(6)} #{value.gsub("\n", "\n       ")}" }.join("\n"), agenda_text, answers,
-        @url && "The series, once you have signed in:\n  #{@url}"].compact.reject(&:empty?).join("\n\n") + "\n"
+      [
+        first_sentence,
+        *said,
+        (["What has changed:", *changes.map { |line| "  #{line}" }].join("\n") if changes.any?),
+        facts.map { |name, value| "#{name.ljust(6)} #{value.gsub("\n", "\n       ")}" }.join("\n"),
+        agenda_text,
+        answers,
+        @url && "The series, once you have signed in:\n  #{@url}"
+      ].compact.reject(&:empty?).join("\n\n") + "\n"
     end
 
     def change_text(label:, before:, after:) = "#{label}: #{after || "none"}#{" (was: #{before})" if before}"
 
     def html
-      parts = [Html.heading(@content.title), Html.soft(first_sentence), *said.map { |words| Html.paragraph(words) }, changed,
-        rows, agenda_html, buttons, (Html.link("Open the series", @url) if @url)]
+      parts = [
+        Html.heading(@content.title), Html.soft(first_sentence), *said.map { |words| Html.paragraph(words) }, changed,
+        rows, agenda_html, buttons, (Html.link("Open the series", @url) if @url)
+      ]
       Html.page(@content.title, parts.compact.join("\n"))
     end
 

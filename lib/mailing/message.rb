@@ -18,7 +18,10 @@ module Mailing
     # @param from [Array(String, String), nil] name and address of who writes it, when we only send it on their behalf
     # @param answers [Boolean] whether it answers a mail rather than something that happened here (RFC 3834 5)
     # @return [String] the mail as RFC 5322 writes it
-    def source(key:, name:, address:, subject:, text:, html:, at:, calendar: nil, reply_to: nil, attachments: [], from: nil, answers: false)
+    def source(
+      key:, name:, address:, subject:, text:, html:, at:, calendar: nil, reply_to: nil, attachments: [], from: nil,
+      answers: false
+    )
       message = ::Mail.new
       message.charset = "UTF-8"
       message.from = from ? named(*from) : named("Left Over", @from)
@@ -42,8 +45,15 @@ module Mailing
     private
 
     def alternatives(text, html, calendar)
-      [part("text/plain; charset=UTF-8", text), part("text/html; charset=UTF-8", html),
-        (part("text/calendar; charset=UTF-8; method=#{calendar[/^METHOD:(\w+)/, 1]}; component=VEVENT", calendar) if calendar)].compact
+      [
+        part("text/plain; charset=UTF-8", text),
+        part("text/html; charset=UTF-8", html),
+        (
+          if calendar
+            part("text/calendar; charset=UTF-8; method=#{calendar[/^METHOD:(\w+)/, 1]}; component=VEVENT", calendar)
+          end
+        )
+      ].compact
     end
 
     # What is attached stands beside the alternatives, not among them.

@@ -6,12 +6,24 @@ module Mailing
       @kind, @title, @at, @location, @call, @papers, @url = kind, title, at, location, call, papers, url
     end
 
-    def parts = {subject: "#{(@kind == "soon") ? "Soon" : "To read"}: #{@title}", text: [opening, *@papers.map { |name| "  #{name}" }, @url].join("\n\n") + "\n", html: html}
+    def parts = {
+      subject: "#{(@kind == "soon") ? "Soon" : "To read"}: #{@title}",
+      text: [opening, *@papers.map { |name| "  #{name}" }, @url].join("\n\n") + "\n", html: html
+    }
 
     private
 
-    def opening = [(@kind == "soon") ? "“#{@title}” is near: #{@at}." : "There are papers to read for “#{@title}”, #{@at}.", @location, @call && "Call: #{@call}"].compact.join("\n")
+    def opening = [
+      (@kind == "soon") ? "“#{@title}” is near: #{@at}." : "There are papers to read for “#{@title}”, #{@at}.",
+      @location, @call && "Call: #{@call}"
+    ].compact.join("\n")
 
-    def html = Html.page(@title, [Html.heading(@title), Html.paragraph(opening), (Html.paragraph(@papers.join("\n")) if @papers.any?), Html.link("Papers and your answer", @url)].compact.join("\n"))
+    def html = Html.page(
+      @title,
+      [
+        Html.heading(@title), Html.paragraph(opening), (Html.paragraph(@papers.join("\n")) if @papers.any?),
+        Html.link("Papers and your answer", @url)
+      ].compact.join("\n")
+    )
   end
 end

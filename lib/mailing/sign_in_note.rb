@@ -2,8 +2,18 @@ module Mailing
   # The mail with a link by which somebody chooses a password.
   module SignInNote
     WORDS = {
-      "invited" => ["You can sign in", "You have been added to Left Over, where your meetings, their minutes and your actions are kept. Choose a password to sign in with.", "Choose a password"],
-      "forgotten" => ["A new password", "Somebody, most likely you, has asked for a new password for this address. If it was not you, do nothing: your password stays as it is.", "Choose a new password"]
+      "invited" => [
+        "You can sign in",
+        "You have been added to Left Over, where your meetings, their minutes and your actions are kept. Choose a " \
+          "password to sign in with.",
+        "Choose a password"
+      ],
+      "forgotten" => [
+        "A new password",
+        "Somebody, most likely you, has asked for a new password for this address. If it was not you, do nothing: " \
+          "your password stays as it is.",
+        "Choose a new password"
+      ]
     }.freeze
 
     module_function
@@ -11,7 +21,9 @@ module Mailing
     # @return [Hash] subject, text and html
     def parts(kind, until_at:, zone:, url:)
       subject, words, link = WORDS.fetch(kind)
-      good = "The link works once, until #{Core::Words.clock(until_at)} on #{Core::Words.day(until_at.date)}, #{zone.place} time."
+      good =
+        "The link works once, until #{Core::Words.clock(until_at)} on #{Core::Words.day(until_at.date)}, " \
+          "#{zone.place} time."
       Note.parts(subject, subject, "#{words}\n\n#{good}", [link, url])
     end
   end

@@ -2,8 +2,8 @@ require "socket"
 require "timeout"
 
 module Mailing
-  # Hands text messages over by SMPP 3.4, the open protocol of text message services. One session serves a batch: bind as a
-  # transmitter (4.1.1), submit (4.4.1), unbind (4.2.1); the clauses are those of its specification, issue 1.2.
+  # Hands text messages over by SMPP 3.4, the open protocol of text message services. One session serves a batch: bind
+  # as a transmitter (4.1.1), submit (4.4.1), unbind (4.2.1); the clauses are those of its specification, issue 1.2.
   class Smpp
     BIND_TRANSMITTER, SUBMIT_SM, UNBIND, ENQUIRE_LINK, GENERIC_NACK = 0x2, 0x4, 0x6, 0x15, 0x80000000
     RESPONSE = 0x80000000
@@ -34,7 +34,11 @@ module Mailing
       status = Timeout.timeout(WHOLE_S) { session && ask(SUBMIT_SM, submission(to.delete("+"), text)) }
       return if status.zero?
 
-      LATER.include?(status) ? give_up("the service answers #{status}") : raise(Refused, format("The text message service refuses the number or the message (status 0x%02X).", status))
+      if LATER.include?(status)
+        give_up("the service answers #{status}")
+      else
+        raise(Refused, format("The text message service refuses the number or the message (status 0x%02X).", status))
+      end
     rescue SystemCallError, IOError, SocketError, Timeout::Error => error
       give_up(error.message)
     end
@@ -55,15 +59,22 @@ module Mailing
 
       @socket = Socket.tcp(@settings[:address], @settings[:port], connect_timeout: WAIT_S)
       # interface_version, then ton, npi and range of our own address, which are the service's to know
-      status = ask(BIND_TRANSMITTER, [@settings[:system_id], @settings[:password], "", VERSION, 0, 0, ""].pack("Z*Z*Z*CCCZ*"))
+      status = ask(
+        BIND_TRANSMITTER, [@settings[:system_id], @settings[:password], "", VERSION, 0, 0, ""].pack("Z*Z*Z*CCCZ*")
+      )
       status.zero? || give_up("the service does not let us in (status #{status})")
     end
 
     def submission(number, text)
-      coding, octets = text.ascii_only? ? [ASCII, text.b] : [UCS2, text.encode("UTF-16BE", invalid: :replace, undef: :replace).b]
+      coding, octets =
+        text.ascii_only? ? [ASCII, text.b] : [UCS2, text.encode("UTF-16BE", invalid: :replace, undef: :replace).b]
       long = octets.bytesize > SHORT_OCTETS
-      # service_type, source, destination; esm_class, protocol_id, priority; schedule, validity; receipt, replace, coding, default; length
-      fields = ["", NAMED, 0, @settings[:from], INTERNATIONAL, ISDN, number, 0, 0, 0, "", "", 0, 0, coding, 0, long ? 0 : octets.bytesize]
+      # service_type, source, destination; esm_class, protocol_id, priority; schedule, validity; receipt, replace,
+      # coding, default; length
+      fields = [
+        "", NAMED, 0, @settings[:from], INTERNATIONAL, ISDN, number, 0, 0, 0, "", "", 0, 0, coding, 0,
+        long ? 0 : octets.bytesize
+      ]
       fields.pack("Z*CCZ*CCZ*CCCZ*Z*CCCCC") + (long ? [MESSAGE_PAYLOAD, octets.bytesize].pack("nn") : "") + octets
     end
 
@@ -89,7 +100,9 @@ module Mailing
     def read(octets)
       return "" if octets.zero?
 
-      Timeout.timeout(WAIT_S) { @socket.read(octets) }.tap { |got| raise EOFError, "the service has hung up" if got.nil? || got.bytesize < octets }
+      Timeout
+        .timeout(WAIT_S) { @socket.read(octets) }
+        .tap { |got| raise EOFError, "the service has hung up" if got.nil? || got.bytesize < octets }
     end
 
     def give_up(reason)

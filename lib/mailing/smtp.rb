@@ -4,10 +4,13 @@ require "timeout"
 module Mailing
   # Hands mail over by SMTP (RFC 5321). One connection serves a batch.
   class Smtp
-    LATER = [Net::OpenTimeout, Net::ReadTimeout, Net::SMTPServerBusy, Net::SMTPUnknownError, Net::SMTPAuthenticationError, SystemCallError,
-      IOError, SocketError, OpenSSL::SSL::SSLError].freeze
+    LATER = [
+      Net::OpenTimeout, Net::ReadTimeout, Net::SMTPServerBusy, Net::SMTPUnknownError, Net::SMTPAuthenticationError,
+      SystemCallError, IOError, SocketError, OpenSSL::SSL::SSLError
+    ].freeze
 
-    # For one mail, connecting included: a service that answers each command only just in time holds up the others no longer.
+    # For one mail, connecting included: a service that answers each command only just in time holds up the others no
+    # longer.
     WHOLE_S = 40
 
     # @param settings [Hash] address, port, user_name, password, tls ("off", "starttls" or "on")

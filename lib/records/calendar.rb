@@ -8,12 +8,43 @@ module Records
     has_many :entries, class_name: "Records::BusyEntry", dependent: :delete_all
 
     # The big columns are read only where they are wanted.
-    LIGHT = %w[id person_id place_id name kind address etag last_modified checked_at succeeded_at due_at last_error warnings events
-      expanded_until state done total claim leased_until tries lock_version created_at updated_at].freeze
+    LIGHT = %w[
+      id
+      person_id
+      place_id
+      name
+      kind
+      address
+      etag
+      last_modified
+      checked_at
+      succeeded_at
+      due_at
+      last_error
+      warnings
+      events
+      expanded_until
+      state
+      done
+      total
+      claim
+      leased_until
+      tries
+      lock_version
+      created_at
+      updated_at
+    ].freeze
 
     scope :light, -> { select(*LIGHT) }
-    scope :to_read, ->(now) { where(state: %w[waiting running]).where("leased_until is null or leased_until < ?", now) }
-    scope :to_fetch, ->(now) { where(kind: "address").where("due_at <= ?", now).where.not(state: %w[waiting running]).where("leased_until is null or leased_until < ?", now) }
+    scope :to_read,
+      ->(now) { where(state: %w[waiting running]).where("leased_until is null or leased_until < ?", now) }
+    scope :to_fetch,
+      ->(now) do
+        where(kind: "address")
+          .where("due_at <= ?", now)
+          .where.not(state: %w[waiting running])
+          .where("leased_until is null or leased_until < ?", now)
+      end
     # A calendar that was read, if only once, tells something; invitations alone do not tell when somebody is free.
     scope :telling, -> { where.not(expanded_until: nil).where.not(kind: "by_mail") }
 

@@ -1,4 +1,5 @@
 module Records
-  # What went wrong in work that is looked for again and again, by step and what it was about. `tries`: how often in a row.
+  # What went wrong in work that is looked for again and again, by step and what it was about. `tries`: how often in a
+  # row.
   class Fault < Base; end
 end

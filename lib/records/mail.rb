@@ -1,6 +1,9 @@
 module Records
   # The outbox: written in the transaction that causes the mail, delivered afterwards. `reason` is unique.
   class Mail < Base
-    scope :due, ->(now) { where(state: "waiting").where("due_at <= ?", now).where("leased_until is null or leased_until < ?", now) }
+    scope :due,
+      ->(now) do
+        where(state: "waiting").where("due_at <= ?", now).where("leased_until is null or leased_until < ?", now)
+      end
   end
 end

@@ -25,11 +25,14 @@ module Records
     def call
       return series.call unless own_where
 
-      Core::Invitation::Call.new(url: call_url, passcode: call_passcode, dial_in: call_dial_in) if call_url || call_dial_in
+      if call_url || call_dial_in
+        Core::Invitation::Call.new(url: call_url, passcode: call_passcode, dial_in: call_dial_in)
+      end
     end
 
     # The places that are to be held for it, by key.
-    def places_to_hold = own_where ? [place_id].compact : [series.place_id, *series.series_places.map(&:place_id)].compact.uniq
+    def places_to_hold =
+      own_where ? [place_id].compact : [series.place_id, *series.series_places.map(&:place_id)].compact.uniq
 
     def original_wall = Core::WallTime.of_fields(original_start)
   end

@@ -10,15 +10,23 @@ module Records
     has_many :actions, class_name: "Records::ActionItem"
 
     # Those somebody keeps, chairs or is a member of.
-    scope :of_person, ->(person_id) {
-      where(keeper_id: person_id).or(where(chair_id: person_id)).or(where(id: SeriesMember.where(person_id: person_id).select(:series_id)))
-    }
+    scope :of_person,
+      ->(person_id) do
+        where(keeper_id: person_id).or(where(chair_id: person_id)).or(
+          where(id: SeriesMember.where(person_id: person_id).select(:series_id))
+        )
+      end
     # Those they run, and those they have been told of, by us or by whoever invites to them elsewhere.
-    scope :shown_to, ->(person_id) {
-      told = where(id: SeriesMember.where(person_id: person_id).select(:series_id)).where(id: Telling.where(person_id: person_id, kind: "request").select(:series_id))
-      elsewhere = where(id: SeriesMember.where(person_id: person_id).select(:series_id)).where.not(outside_meeting_id: nil)
-      where(keeper_id: person_id).or(where(chair_id: person_id)).or(told).or(elsewhere)
-    }
+    scope :shown_to,
+      ->(person_id) do
+        told = where(id: SeriesMember.where(person_id: person_id).select(:series_id)).where(
+          id: Telling.where(person_id: person_id, kind: "request").select(:series_id)
+        )
+        elsewhere = where(id: SeriesMember.where(person_id: person_id).select(:series_id)).where.not(
+          outside_meeting_id: nil
+        )
+        where(keeper_id: person_id).or(where(chair_id: person_id)).or(told).or(elsewhere)
+      end
     scope :run_by, ->(person_id) { where(keeper_id: person_id).or(where(chair_id: person_id)) }
 
     def zone = Core::Zone[time_zone]
@@ -27,9 +35,15 @@ module Records
     def location = [held_place&.name, place].compact.join(", ").then { |text| text.empty? ? nil : text }
 
     # @return [Core::Invitation::Call, nil]
-    def call = Core::Invitation::Call.new(url: call_url, passcode: call_passcode, dial_in: call_dial_in).then { |call| call if call_url || call_dial_in }
+    def call =
+      Core::Invitation::Call
+        .new(url: call_url, passcode: call_passcode, dial_in: call_dial_in)
+        .then { |call| call if call_url || call_dial_in }
 
-    def options = Core::Invitation::Options.new(pass_on: pass_on, answers_asked: answers_asked, sign_up: sign_up, sign_up_limit: sign_up_limit, remind_min: remind_min)
+    def options = Core::Invitation::Options.new(
+      pass_on: pass_on, answers_asked: answers_asked, sign_up: sign_up, sign_up_limit: sign_up_limit,
+      remind_min: remind_min
+    )
 
     # @param by_hand [Array<Core::WallTime>] the starts of a run without a rule, the first left out
     def to_run(by_hand: [])

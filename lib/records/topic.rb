@@ -5,7 +5,9 @@ module Records
     has_many :visits, class_name: "Records::TopicVisit", dependent: :delete_all
 
     def to_core
-      Core::CarryForward::Ledger::Topic.new(id: id, meeting_id: meeting_id, settled_at_meeting_id: settled_at_meeting_id, position: position)
+      Core::CarryForward::Ledger::Topic.new(
+        id: id, meeting_id: meeting_id, settled_at_meeting_id: settled_at_meeting_id, position: position
+      )
     end
   end
 end

@@ -17,7 +17,12 @@ module UseCases
     PERSON_OF = {
       person: ->(id) { Records::Person.where(id: id).pick(:id) },
       place: ->(id) { Records::Place.where(id: id).pick(:looked_after_by_id, :id)&.compact&.first },
-      calendar: ->(id) { Records::Calendar.left_joins(:place).where(id: id).pick(Arel.sql("coalesce(calendars.person_id, places.looked_after_by_id, places.id)")) },
+      calendar: ->(id) do
+        Records::Calendar
+          .left_joins(:place)
+          .where(id: id)
+          .pick(Arel.sql("coalesce(calendars.person_id, places.looked_after_by_id, places.id)"))
+      end,
       outside_meeting: ->(id) { Records::OutsideMeeting.where(id: id).pick(:person_id) },
       file_reading: ->(id) { Records::FileReading.where(id: id).pick(:person_id) },
       session: ->(id) { Records::Session.where(id: id, ended_at: nil).pick(:person_id) },
@@ -73,10 +78,14 @@ module UseCases
 
     def own?(kind, id, whose)
       case kind
-      when :topic then Records::Topic.where(id: id).where("brought_by_id = :me or presenter_id = :me", me: @person_id).exists?
-      when :paper then Records::Paper.where(id: id, brought_by_id: @person_id).exists?
-      when :action then Records::ActionOwner.where(action_item_id: id, person_id: @person_id).exists?
-      else whose == @person_id
+      when :topic
+        Records::Topic.where(id: id).where("brought_by_id = :me or presenter_id = :me", me: @person_id).exists?
+      when :paper
+        Records::Paper.where(id: id, brought_by_id: @person_id).exists?
+      when :action
+        Records::ActionOwner.where(action_item_id: id, person_id: @person_id).exists?
+      else
+        whose == @person_id
       end
     end
   end

@@ -16,11 +16,23 @@ module UseCases
     def view(action, ledger, by, up_to)
       core = action.to_core
       carried = ledger.carried(core, up_to: up_to)
-      {id: action.id, text: action.text, state: action.state, reason: action.reason, due_on: action.due_on,
-       owners: action.owners.map(&:person).sort_by(&:name).map { |person| {id: person.id, name: person.name} },
-       carried: carried, stuck: ledger.stuck?(core, up_to: up_to), series_id: action.series_id, series_title: action.series.title,
-       raised_on: action.series.zone.wall(action.raised_at).date, raised_at_meeting_id: action.raised_at_meeting_id,
-       closed_at: action.closed_at, may_change: may_change?(action, by), version: action.lock_version}
+      {
+        id: action.id,
+        text: action.text,
+        state: action.state,
+        reason: action.reason,
+        due_on: action.due_on,
+        owners: action.owners.map(&:person).sort_by(&:name).map { |person| {id: person.id, name: person.name} },
+        carried: carried,
+        stuck: ledger.stuck?(core, up_to: up_to),
+        series_id: action.series_id,
+        series_title: action.series.title,
+        raised_on: action.series.zone.wall(action.raised_at).date,
+        raised_at_meeting_id: action.raised_at_meeting_id,
+        closed_at: action.closed_at,
+        may_change: may_change?(action, by),
+        version: action.lock_version
+      }
     end
 
     # The same rule as for the route, from what is loaded already.

@@ -9,7 +9,13 @@ module UseCases
     def list(mine: true, state: "open", series_id: nil, page: 1)
       actions = mine ? Records::ActionItem.owned_by(by) : Records::ActionItem.where(series_id: taking_part)
       actions = actions.where(series_id: series_id) if series_id
-      actions = (state == "open") ? actions.where(state: "open").order(Arel.sql("due_on is null, due_on, raised_at, id")) : actions.where.not(state: "open").order(closed_at: :desc, id: :desc)
+      actions = (
+        if state == "open"
+          actions.where(state: "open").order(Arel.sql("due_on is null, due_on, raised_at, id"))
+        else
+          actions.where.not(state: "open").order(closed_at: :desc, id: :desc)
+        end
+      )
       shown = actions.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).to_a
       {actions: views(shown), page: page, page_size: PAGE_SIZE, total: actions.count}
     end
@@ -23,7 +29,10 @@ module UseCases
 
         reason = words(reason, pointer: "/reason", missing: ("Say why it is dropped." if state == "dropped"))
         closing = state != "open"
-        action.update!(state: state, reason: closing ? reason : nil, closed_at: (now if closing), closed_at_meeting_id: (meeting_id if closing))
+        action.update!(
+          state: state, reason: closing ? reason : nil, closed_at: (now if closing),
+          closed_at_meeting_id: (meeting_id if closing)
+        )
         keep(action, (state == "open") ? "reopened" : state, reason, meeting_id)
         note_sheets(action)
       end
@@ -34,7 +43,9 @@ module UseCases
     def change(id:, version:, text:, owner_ids:, due_on: nil)
       write do
         action = find(Records::ActionItem, id)
-        changed = update(action, version, text: words(text, pointer: "/text", missing: "Say what is to be done."), due_on: due_on)
+        changed = update(
+          action, version, text: words(text, pointer: "/text", missing: "Say what is to be done."), due_on: due_on
+        )
         next unless set_owners(action, owner_ids) || changed
 
         action.touch unless changed # other owners are another version too
@@ -55,7 +66,10 @@ module UseCases
         next if review.persisted? && [review.verdict, review.word] == [verdict, word]
 
         review.update!(verdict: verdict, word: word, person_id: by, reviewed_at: now)
-        move(id: action.id, state: {"done" => "done", "drop" => "dropped", "keep" => "open"}.fetch(verdict), reason: word, meeting_id: meeting_id)
+        move(
+          id: action.id, state: {"done" => "done", "drop" => "dropped", "keep" => "open"}.fetch(verdict),
+          reason: word, meeting_id: meeting_id
+        )
         Records::Change.note(meeting_id, now)
       end
       nil
@@ -76,11 +90,15 @@ module UseCases
     def set_owners(action, ids)
       ids = ids.uniq
       known = Records::SeriesMember.where(series_id: action.series_id, person_id: ids).pluck(:person_id)
-      raise Core::Invalid.new("Choose owners from the people of the series.", pointer: "/ownerIds") unless (ids - known).empty?
+      unless (ids - known).empty?
+        raise Core::Invalid.new("Choose owners from the people of the series.", pointer: "/ownerIds")
+      end
 
       standing = action.owners.reload.map(&:person_id)
       action.owners.where(person_id: standing - ids).delete_all
-      (ids - standing).each { |person_id| Records::ActionOwner.create!(action_item_id: action.id, person_id: person_id) }
+      (ids - standing).each do |person_id|
+        Records::ActionOwner.create!(action_item_id: action.id, person_id: person_id)
+      end
       standing.sort != ids.sort
     end
 
@@ -98,12 +116,20 @@ module UseCases
     end
 
     def keep(action, kind, word, meeting_id)
-      Records::ActionChange.create!(action_item_id: action.id, person_id: by, meeting_id: meeting_id, change_kind: kind, word: word, changed_at: now)
+      Records::ActionChange.create!(
+        action_item_id: action.id, person_id: by, meeting_id: meeting_id, change_kind: kind, word: word,
+        changed_at: now
+      )
     end
 
     # Sheets that show the action and may be open on somebody's screen.
     def note_sheets(action)
-      open = Records::Meeting.where(series_id: action.series_id, state: %w[in_session planned]).in_order.limit(2).pluck(:id)
+      open =
+        Records::Meeting
+          .where(series_id: action.series_id, state: %w[in_session planned])
+          .in_order
+          .limit(2)
+          .pluck(:id)
       [action.raised_at_meeting_id, *open].compact.uniq.each { |meeting_id| Records::Change.note(meeting_id, now) }
     end
 

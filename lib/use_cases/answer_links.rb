@@ -8,7 +8,11 @@ module UseCases
     # Whoever was taken off and comes back gets another: the old one may be with somebody else by now.
     def self.token(series_id, person_id)
       serial = Records::LinkSerial.of(series_id, person_id)
-      OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "answer:#{series_id}:#{person_id}#{":#{serial}" if serial.positive?}")[0, 40]
+      OpenSSL::HMAC.hexdigest(
+        "SHA256", Settings.secret, "answer:#{series_id}:#{person_id}#{":#{serial}" if serial.positive?}"
+      )[
+        0, 40
+      ]
     end
 
     # From now on the link is another. Inside a transaction.
@@ -27,24 +31,50 @@ module UseCases
       zone = Core::Zone[person.time_zone]
       coming = meetings_of(series, person).where("ends_at > ?", now).where.not(state: %w[closed issued])
       meetings = coming.in_order.limit(LISTED).to_a
-      replies = Records::Reply.where(person_id: person_id, meeting_id: meetings.map(&:id)).to_h { |reply| [reply.meeting_id, reply] }
+      replies =
+        Records::Reply
+          .where(person_id: person_id, meeting_id: meetings.map(&:id))
+          .to_h { |reply| [reply.meeting_id, reply] }
       member = Records::SeriesMember.find_by(series_id: series_id, person_id: person_id)
       meetings.each { |meeting| meeting.association(:series).target = series }
       look_up(meetings, person_id)
-      {title: series.title, purpose: series.purpose, location: series.location, call: series.call&.to_h, keeper: series.keeper.name, name: person.name, role: member&.role || "required", total: coming.count, zone_place: zone.place, sentence: member && series_sentence(series),
-       run_answer: member&.run_answer || "none", run_note: member&.run_note, meetings: meetings.map { |meeting| meeting_view(meeting, zone, replies[meeting.id], person_id).merge(papers: Papers.of(meeting.id)) }, agenda: agenda(meetings.find { |meeting| meeting.state == "planned" })}
+      {
+        title: series.title,
+        purpose: series.purpose,
+        location: series.location,
+        call: series.call&.to_h,
+        keeper: series.keeper.name,
+        name: person.name,
+        role: member&.role || "required",
+        total: coming.count,
+        zone_place: zone.place,
+        sentence: member && series_sentence(series),
+        run_answer: member&.run_answer || "none",
+        run_note: member&.run_note,
+        meetings:
+          meetings.map do |meeting|
+            meeting_view(meeting, zone, replies[meeting.id], person_id).merge(papers: Papers.of(meeting.id))
+          end,
+        agenda: agenda(meetings.find { |meeting| meeting.state == "planned" })
+      }
     end
 
     # A paper of a meeting to come. @return [Records::Paper]
     def paper(series_id:, person_id:, token:, paper_id:)
       person, series = reader(series_id, person_id, token)
-      Papers.new(clock: @clock).find_whole(paper_id).tap { |paper| raise Core::NotFound unless meetings_of(series, person).exists?(id: paper.meeting_id) }
+      Papers
+        .new(clock: @clock)
+        .find_whole(paper_id)
+        .tap { |paper| raise Core::NotFound unless meetings_of(series, person).exists?(id: paper.meeting_id) }
     end
 
     def answer(series_id:, person_id:, token:, answer:, meeting_id: nil, note: nil)
       person, series = reader(series_id, person_id, token)
       find(meetings_of(series, person), meeting_id) if meeting_id
-      Answers.new(by: person_id, clock: @clock).keep(series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note, way: "link", open_only: meeting_id.nil?)
+      Answers.new(by: person_id, clock: @clock).keep(
+        series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note, way: "link",
+        open_only: meeting_id.nil?
+      )
       show(series_id: series_id, person_id: person_id, token: token)
     end
 
@@ -58,7 +88,9 @@ module UseCases
     def send_instead(series_id:, person_id:, token:, meeting_id:, name:, email:)
       person, series = reader(series_id, person_id, token)
       find(meetings_of(series, person), meeting_id)
-      Substitutes.new(by: person_id, clock: @clock).send_instead(meeting_id: meeting_id, person_id: person_id, name: name, email: email)
+      Substitutes.new(by: person_id, clock: @clock).send_instead(
+        meeting_id: meeting_id, person_id: person_id, name: name, email: email
+      )
       show(series_id: series_id, person_id: person_id, token: token)
     end
 
@@ -66,7 +98,10 @@ module UseCases
       person, series = reader(series_id, person_id, token)
       meeting = find(meetings_of(series, person), meeting_id)
       starts_at = Core::Zone[person.time_zone].instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
-      Answers.new(by: person_id, clock: @clock).offer(id: id, meeting_id: meeting_id, person_id: person_id, starts_at: starts_at, ends_at: starts_at + meeting.interval.length_min * 60, note: note)
+      Answers.new(by: person_id, clock: @clock).offer(
+        id: id, meeting_id: meeting_id, person_id: person_id, starts_at: starts_at,
+        ends_at: starts_at + meeting.interval.length_min * 60, note: note
+      )
       show(series_id: series_id, person_id: person_id, token: token)
     rescue Core::Invalid => error
       raise Core::Invalid.new(error.message, pointer: "/localStart", code: error.code)
@@ -76,7 +111,10 @@ module UseCases
 
     def reader(series_id, person_id, token)
       raise Core::NotFound unless OpenSSL.secure_compare(AnswerLinks.token(series_id, person_id), token.to_s)
-      raise Core::NotFound unless Records::SeriesMember.exists?(series_id: series_id, person_id: person_id) || Records::Substitute.of_series(series_id).exists?(person_id: person_id)
+      unless Records::SeriesMember.exists?(series_id: series_id, person_id: person_id) ||
+          Records::Substitute.of_series(series_id).exists?(person_id: person_id)
+        raise Core::NotFound
+      end
 
       [find(Records::Person, person_id), find(Records::Series.includes(:keeper, :held_place), series_id)]
     end
@@ -96,19 +134,40 @@ module UseCases
       ids = meetings.map(&:id)
       @offered = Records::Counter.where(meeting_id: ids, person_id: person_id, state: "open").pluck(:meeting_id)
       @substitutes = Records::Substitute.where(meeting_id: ids).includes(:person, :instead_of).group_by(&:meeting_id)
-      @accepted = Records::Reply.where(meeting_id: meetings.select { |meeting| meeting.options.sign_up }.map(&:id), answer: "accepted").group_by(&:meeting_id)
+      @accepted = Records::Reply.where(
+        meeting_id: meetings.select { |meeting| meeting.options.sign_up }.map(&:id), answer: "accepted"
+      ).group_by(&:meeting_id)
     end
 
     def options_view(meeting, person_id)
       options = meeting.options
       order = SignUps.of(meeting, @accepted[meeting.id] || []) if options.sign_up
       substitutes = @substitutes[meeting.id] || []
-      {pass_on: options.pass_on && substitutes.none? { |one| one.person_id == person_id }, answers_asked: options.answers_asked || options.sign_up, sign_up: options.sign_up, wait: order&.wait_of(person_id), places_left: order&.limit && (order.limit - order.in.size),
-       substitute: substitutes.find { |one| one.instead_of_id == person_id }&.given_name, instead_of: substitutes.find { |one| one.person_id == person_id }&.instead_of&.name}
+      {
+        pass_on: options.pass_on && substitutes.none? { |one| one.person_id == person_id },
+        answers_asked: options.answers_asked || options.sign_up,
+        sign_up: options.sign_up,
+        wait: order&.wait_of(person_id),
+        places_left: order&.limit && (order.limit - order.in.size),
+        substitute: substitutes.find { |one| one.instead_of_id == person_id }&.given_name,
+        instead_of: substitutes.find { |one| one.person_id == person_id }&.instead_of&.name
+      }
     end
 
     def meeting_view(meeting, zone, reply, person_id)
-      {id: meeting.id, local_start: zone.wall(meeting.starts_at), local_end: zone.wall(meeting.ends_at), state: meeting.state, called_off_reason: meeting.called_off_reason, location: (meeting.location if meeting.own_where), call: (meeting.call&.to_h if meeting.own_where), answer: reply&.answer || "none", note: reply&.note, offered: @offered.include?(meeting.id), **options_view(meeting, person_id)}
+      {
+        id: meeting.id,
+        local_start: zone.wall(meeting.starts_at),
+        local_end: zone.wall(meeting.ends_at),
+        state: meeting.state,
+        called_off_reason: meeting.called_off_reason,
+        location: (meeting.location if meeting.own_where),
+        call: (meeting.call&.to_h if meeting.own_where),
+        answer: reply&.answer || "none",
+        note: reply&.note,
+        offered: @offered.include?(meeting.id),
+        **options_view(meeting, person_id)
+      }
     end
 
     # What is planned for the next one, in their order.

@@ -17,8 +17,8 @@ module UseCases
 
     def write(&) = Records::Base.write(&)
 
-    # Makes what has this key, once: sent again by the same person for the same place, or twice at the same moment, it changes
-    # nothing. To everybody else the key is taken, and that is all they learn.
+    # Makes what has this key, once: sent again by the same person for the same place, or twice at the same moment, it
+    # changes nothing. To everybody else the key is taken, and that is all they learn.
     # @param within [String, nil] key of what it is made in
     # @raise [Core::Conflict] code "key-taken"
     def once(records, id, within: nil)

@@ -16,7 +16,10 @@ module UseCases
 
     def run
       owner = @calendar.person || @calendar.place
-      read = Core::FreeBusy::Calendar.new(@calendar.incoming, zone: Core::Zone[owner.time_zone], addresses: [@calendar.person&.email].compact, ours: ours)
+      read = Core::FreeBusy::Calendar.new(
+        @calendar.incoming, zone: Core::Zone[owner.time_zone], addresses: [@calendar.person&.email].compact,
+        ours: ours
+      )
       tell(total: read.size)
       until_at = (now.to_datetime >> Calendars::HORIZON_MONTHS).to_time.utc
       spans = read.spans(now - Calendars::BACK_DAYS * 86_400, until_at) { |done| tell_now_and_then(done) }
@@ -32,8 +35,10 @@ module UseCases
     private
 
     def kept(read, until_at)
-      @queue.settle(@calendar, source: @calendar.incoming, incoming: nil, state: "still", events: read.size, warnings: read.warnings.first(20),
-        expanded_until: until_at, succeeded_at: now, last_error: nil)
+      @queue.settle(
+        @calendar, source: @calendar.incoming, incoming: nil, state: "still", events: read.size,
+        warnings: read.warnings.first(20), expanded_until: until_at, succeeded_at: now, last_error: nil
+      )
     end
 
     # UIDs of our own invitations, which count by themselves.
@@ -48,7 +53,9 @@ module UseCases
     end
 
     def tell(**progress)
-      raise Stopped if write { Records::Calendar.where(id: @calendar.id, claim: @calendar.claim).update_all(progress) }.zero?
+      if write { Records::Calendar.where(id: @calendar.id, claim: @calendar.claim).update_all(progress) }.zero?
+        raise Stopped
+      end
     end
   end
 end

@@ -1,6 +1,6 @@
 module UseCases
-  # Lets each step of the work that comes round stand alone: what fails is noted and the next goes on; what has failed three
-  # times is left alone for a day. And shows an admin all that was set aside.
+  # Lets each step of the work that comes round stand alone: what fails is noted and the next goes on; what has failed
+  # three times is left alone for a day. And shows an admin all that was set aside.
   class Faults < Base
     REST_S = 86_400
     LISTED = 100
@@ -28,17 +28,32 @@ module UseCases
 
     # All that was set aside, for the admin.
     def list
-      {mails: mails.map { |mail| view(mail, mail.subject, mail.last_error, mail.updated_at) },
-       incoming_mails: incoming.map { |mail| view(mail, mail.subject.to_s, mail.remark, mail.received_at) },
-       calendars: calendars.map { |calendar| view(calendar, "#{calendar.name} (#{(calendar.person || calendar.place).name})", calendar.last_error, calendar.updated_at) },
-       steps: Records::Fault.where("tries >= ?", Queue::MOST_TRIES).order(failed_at: :desc).limit(LISTED).map { |fault| view(fault, fault.step.tr("_", " "), fault.error, fault.failed_at) }}
+      {
+        mails: mails.map { |mail| view(mail, mail.subject, mail.last_error, mail.updated_at) },
+        incoming_mails: incoming.map { |mail| view(mail, mail.subject.to_s, mail.remark, mail.received_at) },
+        calendars:
+          calendars.map do |calendar|
+            view(
+              calendar, "#{calendar.name} (#{(calendar.person || calendar.place).name})", calendar.last_error,
+              calendar.updated_at
+            )
+          end,
+        steps:
+          Records::Fault
+            .where("tries >= ?", Queue::MOST_TRIES)
+            .order(failed_at: :desc)
+            .limit(LISTED)
+            .map { |fault| view(fault, fault.step.tr("_", " "), fault.error, fault.failed_at) }
+      }
     end
 
     # Everything once more, now.
     def try_again
       Outbox.queue(clock: @clock).again(mails.map(&:id), state: "waiting", due_at: now)
       IncomingMails.queue(clock: @clock).again(incoming.map(&:id), state: "waiting")
-      Calendars.queue(clock: @clock).again(calendars.map(&:id), state: "waiting", incoming: Arel.sql("coalesce(incoming, source)"))
+      Calendars.queue(clock: @clock).again(
+        calendars.map(&:id), state: "waiting", incoming: Arel.sql("coalesce(incoming, source)")
+      )
       write { Records::Fault.delete_all }
       list
     end
@@ -49,12 +64,24 @@ module UseCases
 
     def incoming = Records::IncomingMail.light.where(state: "set_aside").order(received_at: :desc).limit(LISTED).to_a
 
-    def calendars = Records::Calendar.light.where(state: "set_aside").includes(:person, :place).order(updated_at: :desc).limit(LISTED).to_a
+    def calendars =
+      Records::Calendar
+        .light
+        .where(state: "set_aside")
+        .includes(:person, :place)
+        .order(updated_at: :desc)
+        .limit(LISTED)
+        .to_a
 
     def view(row, title, reason, at) = {id: row.id, title: title, reason: reason.to_s, at: at}
 
     # Both read once for all steps of a round.
-    def resting = @resting ||= Records::Fault.where("tries >= ? and failed_at > ?", Queue::MOST_TRIES, now - REST_S).pluck(:step, :subject_id).index_with(true)
+    def resting =
+      @resting ||=
+        Records::Fault
+          .where("tries >= ? and failed_at > ?", Queue::MOST_TRIES, now - REST_S)
+          .pluck(:step, :subject_id)
+          .index_with(true)
 
     def noted = @noted ||= Records::Fault.pluck(:step, :subject_id).to_set
 

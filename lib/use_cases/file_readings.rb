@@ -1,14 +1,21 @@
 module UseCases
-  # Files that somebody hands in: an invitation, or a table of people. They are kept at once and read by the worker, so that no
-  # web server waits for what may be in them; whoever handed one in asks how far it is.
+  # Files that somebody hands in: an invitation, or a table of people. They are kept at once and read by the worker, so
+  # that no web server waits for what may be in them; whoever handed one in asks how far it is.
   class FileReadings < Base
     KEPT_S = 3_600
     KINDS = {
-      "invitation" => ->(reading, content, clock) { OutsideMeetings.new(by: reading.person_id, clock: clock).add_file(content) && {} },
-      "people" => ->(reading, content, clock) { PeopleImport.new(by: reading.person_id, clock: clock).preview(content: content, **reading.settings.transform_keys(&:to_sym)) }
+      "invitation" => ->(reading, content, clock) do
+        OutsideMeetings.new(by: reading.person_id, clock: clock).add_file(content) && {}
+      end,
+      "people" => ->(reading, content, clock) do
+        PeopleImport.new(by: reading.person_id, clock: clock).preview(
+          content: content, **reading.settings.transform_keys(&:to_sym)
+        )
+      end
     }.freeze
 
-    def self.queue(clock: Time) = Queue.new(Records::FileReading, aside: {state: "failed", source: nil}, error: :error, clock: clock)
+    def self.queue(clock: Time) =
+      Queue.new(Records::FileReading, aside: {state: "failed", source: nil}, error: :error, clock: clock)
 
     # @param what [String] a key of KINDS
     # @param content [String] the file's bytes
@@ -16,7 +23,12 @@ module UseCases
     # @param settings [Hash] what reading needs besides
     def hand_in(what, content:, most:, **settings)
       raise Core::Invalid.new("Choose a file.", pointer: "/content") if content.to_s.empty?
-      raise Core::Invalid.new("This file is larger than #{(most < 1_000_000) ? "#{most / 1_000} KB" : "#{most / 1_000_000} MB"}.", pointer: "/content") if content.bytesize > most
+      if content.bytesize > most
+        raise Core::Invalid.new(
+          "This file is larger than #{(most < 1_000_000) ? "#{most / 1_000} KB" : "#{most / 1_000_000} MB"}.",
+          pointer: "/content"
+        )
+      end
 
       id = Records::Key.make(now)
       write { Records::FileReading.create!(id: id, person_id: by, kind: what, source: content, settings: settings) }
@@ -27,7 +39,9 @@ module UseCases
     def show(id)
       reading = find(Records::FileReading.where(person_id: by).select(:id, :kind, :state, :outcome, :error), id)
       if reading.state == "failed"
-        raise Core::Invalid.new(reading.error.to_s, pointer: "/content", code: reading.outcome&.fetch("code", nil) || "unreadable")
+        raise Core::Invalid.new(
+          reading.error.to_s, pointer: "/content", code: reading.outcome&.fetch("code", nil) || "unreadable"
+        )
       end
 
       {id: id, state: reading.state, people: (reading.outcome if reading.kind == "people" && reading.state == "done")}
@@ -36,11 +50,24 @@ module UseCases
     # For the worker. @return [Boolean] whether there was one
     def read_next
       queue = FileReadings.queue(clock: @clock)
-      queue.work(Records::FileReading.to_read(now).order(:created_at, :id)) do |reading|
-        queue.settle(reading, state: "done", source: nil, outcome: KINDS.fetch(reading.kind).call(reading, reading.source, @clock))
-      rescue Core::Invalid => error
-        queue.settle(reading, state: "failed", source: nil, error: error.message[0, 500], outcome: {"code" => error.code})
-      end.positive?
+      queue
+        .work(Records::FileReading.to_read(now).order(:created_at, :id)) do |reading|
+          queue.settle(
+            reading, state: "done", source: nil,
+            outcome: KINDS.fetch(reading.kind).call(reading, reading.source, @clock)
+          )
+        rescue Core::Invalid => error
+          queue.settle(
+            reading,
+            state: "failed",
+            source: nil,
+            error: error.message[0, 500],
+            outcome: {
+              "code" => error.code
+            }
+          )
+        end
+        .positive?
     end
 
     def sweep = Records::FileReading.where("created_at < ?", now - KEPT_S).in_batches(of: 500).delete_all

@@ -17,7 +17,10 @@ module UseCases
       def above(group_id, seen = [])
         return seen if seen.include?(group_id)
 
-        @groups.select { |_, inner| inner.include?(group_id) }.keys.reduce(seen + [group_id]) { |found, outer| above(outer, found) }
+        @groups
+          .select { |_, inner| inner.include?(group_id) }
+          .keys
+          .reduce(seen + [group_id]) { |found, outer| above(outer, found) }
       end
 
       def people_of(group_id) = below(group_id).flat_map { |id| @people[id] }.uniq
@@ -33,7 +36,11 @@ module UseCases
     def list
       tree = Tree.new
       groups = Records::Group.order(:name, :id).includes(:members).to_a
-      names = Records::Person.where(id: groups.flat_map { |group| group.members.map(&:person_id) }.compact.uniq).pluck(:id, :name).to_h
+      names =
+        Records::Person
+          .where(id: groups.flat_map { |group| group.members.map(&:person_id) }.compact.uniq)
+          .pluck(:id, :name)
+          .to_h
       titles = groups.to_h { |group| [group.id, group.name] }
       {groups: groups.map { |group| view(group, names, titles, tree) }}
     end
@@ -59,7 +66,9 @@ module UseCases
     def remove(id)
       write do
         group = Records::Group.find_by(id: id) or next
-        raise Core::Conflict.new("This group is asked to a series. Take it off there first.", code: "in-use") if Records::SeriesGroup.exists?(group_id: id)
+        if Records::SeriesGroup.exists?(group_id: id)
+          raise Core::Conflict.new("This group is asked to a series. Take it off there first.", code: "in-use")
+        end
 
         Records::GroupMember.where(member_group_id: id).delete_all
         group.destroy!
@@ -72,7 +81,9 @@ module UseCases
 
     def called(name, id)
       name = words(name, pointer: "/name", missing: "Give the group a name.")
-      raise Core::Invalid.new("There is a group “#{name}” already.", pointer: "/name", code: "taken") if Records::Group.where(name: name).where.not(id: id).exists?
+      if Records::Group.where(name: name).where.not(id: id).exists?
+        raise Core::Invalid.new("There is a group “#{name}” already.", pointer: "/name", code: "taken")
+      end
 
       name
     end
@@ -84,7 +95,10 @@ module UseCases
       person_ids.uniq.each { |person_id| Records::GroupMember.create!(group_id: id, person_id: person_id) }
       group_ids.uniq.each { |inner| Records::GroupMember.create!(group_id: id, member_group_id: inner) }
       circle = group_ids.find { |inner| Tree.new.below(inner).include?(id) } or return
-      raise Core::Invalid.new("“#{Records::Group.find(circle).name}” holds this group already, so this group cannot hold it.", pointer: "/groupIds")
+      raise Core::Invalid.new(
+        "“#{Records::Group.find(circle).name}” holds this group already, so this group cannot hold it.",
+        pointer: "/groupIds"
+      )
     end
 
     def refuse_unknown(records, ids, pointer)
@@ -94,9 +108,24 @@ module UseCases
     end
 
     def view(group, names, titles, tree)
-      {id: group.id, name: group.name, people: group.members.filter_map { |member| member.person_id && {id: member.person_id, name: names[member.person_id]} }.sort_by { |one| one[:name] },
-       groups: group.members.filter_map { |member| member.member_group_id && {id: member.member_group_id, name: titles[member.member_group_id]} }.sort_by { |one| one[:name] },
-       all_person_ids: tree.people_of(group.id), version: group.lock_version}
+      {
+        id: group.id,
+        name: group.name,
+        people:
+          group
+            .members
+            .filter_map { |member| member.person_id && {id: member.person_id, name: names[member.person_id]} }
+            .sort_by { |one| one[:name] },
+        groups:
+          group
+            .members
+            .filter_map do |member|
+              member.member_group_id && {id: member.member_group_id, name: titles[member.member_group_id]}
+            end
+            .sort_by { |one| one[:name] },
+        all_person_ids: tree.people_of(group.id),
+        version: group.lock_version
+      }
     end
   end
 end

@@ -25,7 +25,9 @@ module UseCases
 
       @holidays ||= {}
       @holidays.shift if @holidays.size > 500
-      @holidays[[region, days]] ||= ::Holidays.between(days.first, days.last, region.to_sym).map { |holiday| [holiday[:date], holiday[:name]] }
+      @holidays[[region, days]] ||= ::Holidays
+        .between(days.first, days.last, region.to_sym)
+        .map { |holiday| [holiday[:date], holiday[:name]] }
     end
 
     def regions = @regions ||= ::Holidays.available_regions.map(&:to_s).sort.freeze

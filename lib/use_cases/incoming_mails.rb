@@ -1,42 +1,82 @@
 require "digest"
 
 module UseCases
-  # Mail that comes in: kept first, read afterwards. Answers of calendar programs change what they answer; whatever is not
-  # plainly so is kept aside and shown, never lost and never a crash.
+  # Mail that comes in: kept first, read afterwards. Answers of calendar programs change what they answer; whatever is
+  # not plainly so is kept aside and shown, never lost and never a crash.
   class IncomingMails < Base
     MOST_BYTES = Mailing::Incoming::MOST_BYTES
     NOTE_LENGTH = 500
     PAGE_SIZE = 50
     REPORTS_KEPT_S = 7 * 86_400
-    PARTSTATS = {"accepted" => "accepted", "declined" => "declined", "tentative" => "tentative", "needs-action" => "none"}.freeze
+    PARTSTATS = {
+      "accepted" => "accepted", "declined" => "declined", "tentative" => "tentative", "needs-action" => "none"
+    }.freeze
 
     # @param sender [String] of the envelope
     # @return [Boolean] whether it was new; the same mail again is known by its content
     def keep(sender:, source:)
       digest = Digest::SHA256.hexdigest(source)
       subject = source[/^Subject: ([^\r\n]*)/i, 1].to_s.encode("UTF-8", invalid: :replace, undef: :replace)[0, 250]
-      write { Records::IncomingMail.create!(digest: digest, sender: Core::MailAddress.normal(sender)[0, 254], subject: subject, source: source, received_at: now) }
+      write do
+        Records::IncomingMail.create!(
+          digest: digest, sender: Core::MailAddress.normal(sender)[0, 254], subject: subject, source: source,
+          received_at: now
+        )
+      end
       true
     rescue ActiveRecord::RecordNotUnique
       false
     end
 
-    def self.queue(clock: Time) = Queue.new(Records::IncomingMail, aside: {state: "set_aside", outcome: "set-aside"}, error: :remark, clock: clock)
+    def self.queue(clock: Time) = Queue.new(
+      Records::IncomingMail,
+      aside: {
+        state: "set_aside", outcome: "set-aside"
+      },
+      error: :remark,
+      clock: clock
+    )
 
     # Reads one. @return [Boolean] whether there was one
     def read_next
       @queue = IncomingMails.queue(clock: @clock)
-      @queue.work(Records::IncomingMail.to_read(now).order(:received_at, :id)) { |mail| @queue.settle(mail, **outcome_of(mail)) }.positive?
+      @queue
+        .work(Records::IncomingMail.to_read(now).order(:received_at, :id)) do |mail|
+          @queue.settle(mail, **outcome_of(mail))
+        end
+        .positive?
     end
 
     # Lets go of reports that have been taken in; there is one for each mail that was sent.
-    def sweep = Records::IncomingMail.where(outcome: "report").where("received_at < ?", now - REPORTS_KEPT_S).in_batches(of: 500).delete_all
+    def sweep =
+      Records::IncomingMail
+        .where(outcome: "report")
+        .where("received_at < ?", now - REPORTS_KEPT_S)
+        .in_batches(of: 500)
+        .delete_all
 
     # What was kept aside of a series, for its keeper.
-    def kept_aside(series_id) = {mails: Records::IncomingMail.light.where(series_id: series_id, state: "aside").order(received_at: :desc).limit(PAGE_SIZE).map { |mail| view(mail) }}
+    def kept_aside(series_id) = {
+      mails:
+        Records::IncomingMail
+          .light
+          .where(series_id: series_id, state: "aside")
+          .order(received_at: :desc)
+          .limit(PAGE_SIZE)
+          .map { |mail| view(mail) }
+    }
 
     # What nobody could read, for the admin.
-    def unreadable = {mails: Records::IncomingMail.light.where(state: "unreadable").or(Records::IncomingMail.light.where(state: "aside", series_id: nil)).order(received_at: :desc).limit(PAGE_SIZE).map { |mail| view(mail) }}
+    def unreadable = {
+      mails:
+        Records::IncomingMail
+          .light
+          .where(state: "unreadable")
+          .or(Records::IncomingMail.light.where(state: "aside", series_id: nil))
+          .order(received_at: :desc)
+          .limit(PAGE_SIZE)
+          .map { |mail| view(mail) }
+    }
 
     def seen(id) = write { Records::IncomingMail.where(id: id).update_all(state: "seen") }
 
@@ -44,7 +84,9 @@ module UseCases
 
     def outcome_of(mail)
       incoming = Mailing::Incoming.new(mail.source, checked_by: Settings.mail_checked_by)
-      write { judge(incoming, mail) }.then { |outcome| (outcome[:state] == "aside") ? outcome.merge(words: incoming.words) : outcome }
+      write { judge(incoming, mail) }.then do |outcome|
+        (outcome[:state] == "aside") ? outcome.merge(words: incoming.words) : outcome
+      end
     rescue Core::Invalid, Core::NotFound => error
       {state: "unreadable", outcome: "unreadable", remark: error.message[0, 500]}
     end
@@ -54,7 +96,8 @@ module UseCases
       report = incoming.report
       return reported(report) if report
 
-      ical = incoming.calendar or return {state: "aside", outcome: "no-calendar", remark: "A mail without a calendar part."}
+      ical = incoming.calendar or
+        return {state: "aside", outcome: "no-calendar", remark: "A mail without a calendar part."}
       @automatic = incoming.automatic?
       message = Core::Invitation::Message.read(ical, came_at: mail.received_at)
       series_id = SeriesContent.series_of(message.uid)
@@ -67,7 +110,8 @@ module UseCases
     end
 
     # The receiving mail service has found that it does not come from where it says (RFC 8601).
-    def doubtful(sender) = aside("doubtful-sender", "It says it comes from #{sender}, but your mail service has found that it does not.")
+    def doubtful(sender) =
+      aside("doubtful-sender", "It says it comes from #{sender}, but your mail service has found that it does not.")
 
     # What became of a mail we sent.
     def reported(report)
@@ -78,12 +122,24 @@ module UseCases
 
     # Of a meeting organised elsewhere.
     def outside(message, ical, sender, came_at)
-      not_ours = {state: "aside", outcome: "not-ours", remark: "It speaks of a meeting that is not held here, to nobody who is."}
-      return not_ours unless OutsideMeetings::METHODS.include?(message.method) && SeriesContent.series_of(message.uid).nil?
+      not_ours = {
+        state: "aside", outcome: "not-ours", remark: "It speaks of a meeting that is not held here, to nobody who is."
+      }
+      unless OutsideMeetings::METHODS.include?(message.method) && SeriesContent.series_of(message.uid).nil?
+        return not_ours
+      end
 
       outcome = OutsideMeetings.new(clock: @clock).take_mail(message, ical, sender: sender, came_at: came_at)
       return not_ours if %i[nobody nothing_known].include?(outcome)
-      return aside("not-organizer", "#{sender} wants to change “#{message.events.first&.title}”, which #{message.events.first&.organizer} organises.") if outcome == :ignored_not_organizer
+      if outcome == :ignored_not_organizer
+        return (
+          aside(
+            "not-organizer",
+            "#{sender} wants to change “#{message.events.first&.title}”, which #{message.events.first&.organizer} " \
+              "organises."
+          )
+        )
+      end
 
       {state: "taken", outcome: outcome.to_s.tr("_", "-")}
     end
@@ -91,10 +147,19 @@ module UseCases
     def answer_to(message, series_id, sender)
       event = message.events.first or return aside("no-answer", "#{sender} writes of no meeting.")
       person = Records::Person.find_by(email: spoken_for(message, event, sender))
-      return substitute_reply(event, series_id, person, sender) if message.method == "reply" && stands_in?(person, series_id)
+      if message.method == "reply" && stands_in?(person, series_id)
+        return substitute_reply(event, series_id, person, sender)
+      end
 
       telling = person && Records::Telling.find_by(series_id: series_id, person_id: person.id, kind: "request")
-      return aside("party-crasher", "#{sender} has not been invited and writes: #{event.attendees.first&.partstat || message.method}.") unless telling && member?(person, series_id)
+      unless telling && member?(person, series_id)
+        return (
+          aside(
+            "party-crasher",
+            "#{sender} has not been invited and writes: #{event.attendees.first&.partstat || message.method}."
+          )
+        )
+      end
 
       case message.method
       when "reply" then reply(event, series_id, person, telling, sender)
@@ -113,7 +178,8 @@ module UseCases
 
     def member?(person, series_id) = Records::SeriesMember.exists?(series_id: series_id, person_id: person.id)
 
-    def stands_in?(person, series_id) = person && !member?(person, series_id) && Records::Substitute.of_series(series_id).exists?(person_id: person.id)
+    def stands_in?(person, series_id) =
+      person && !member?(person, series_id) && Records::Substitute.of_series(series_id).exists?(person_id: person.id)
 
     def reply(event, series_id, person, telling, sender)
       attendee = event.attendees.find { |one| one.address == person.email } or return forged(event, sender)
@@ -122,10 +188,14 @@ module UseCases
 
       answer = PARTSTATS[attendee.partstat] or return aside("no-answer", "#{sender} answers “#{attendee.partstat}”.")
       meeting = event.recurrence_id && meeting_of(series_id, event)
-      return aside("no-such-meeting", "#{sender} answers to a meeting that is not there.") if event.recurrence_id && meeting.nil?
+      if event.recurrence_id && meeting.nil?
+        return aside("no-such-meeting", "#{sender} answers to a meeting that is not there.")
+      end
 
       stamp = stamp(event)
-      return {state: "taken", outcome: order(telling.answered_stamp, stamp)} if meeting.nil? && telling.answered_stamp && stamp <= telling.answered_stamp
+      if meeting.nil? && telling.answered_stamp && stamp <= telling.answered_stamp
+        return {state: "taken", outcome: order(telling.answered_stamp, stamp)}
+      end
 
       kept = keep_answer(series_id, person, answer, meeting, event)
       telling.update!(answered_stamp: stamp) if meeting.nil?
@@ -134,26 +204,34 @@ module UseCases
       {state: "taken", outcome: "ignored-stale", remark: error.message}
     end
 
-    def forged(event, sender) = aside("forged", "#{sender} answers for #{event.attendees.first(3).map(&:address).join(", ")}.")
+    def forged(event, sender) =
+      aside("forged", "#{sender} answers for #{event.attendees.first(3).map(&:address).join(", ")}.")
 
     def stamp(event) = Time.at(event.stamp || now.to_i).utc
 
     def note(event) = event.comment && Core::Words.shorten(event.comment, NOTE_LENGTH)
 
     def keep_answer(series_id, person, answer, meeting, event)
-      Answers.new(by: person.id, clock: @clock).keep(series_id: series_id, person_id: person.id, answer: answer, meeting_id: meeting&.id, note: note(event),
-        way: @automatic ? "program" : "mail", stamp: stamp(event))
+      Answers.new(by: person.id, clock: @clock).keep(
+        series_id: series_id, person_id: person.id, answer: answer, meeting_id: meeting&.id, note: note(event),
+        way: @automatic ? "program" : "mail", stamp: stamp(event)
+      )
     end
 
     # Somebody sends another to one meeting (RFC 5546 3.2.2.3); a whole run is not passed on without the keeper.
     def pass_on(event, attendee, series_id, person)
-      to = attendee.delegated_to or return aside("delegated", "#{person.name} passes the invitation on, but does not say to whom.")
+      to = attendee.delegated_to or
+        return aside("delegated", "#{person.name} passes the invitation on, but does not say to whom.")
       coming = Records::Meeting.where(series_id: series_id).coming(now).in_order.limit(2).to_a
       meeting = event.recurrence_id ? meeting_of(series_id, event) : (coming.first if coming.size == 1)
-      return aside("delegated", "#{person.name} passes all meetings on to #{to}. Ask #{to} yourself if you agree.") unless meeting
+      unless meeting
+        return aside("delegated", "#{person.name} passes all meetings on to #{to}. Ask #{to} yourself if you agree.")
+      end
 
       name = event.attendees.find { |one| one.address == to }&.name || to
-      Substitutes.new(by: person.id, clock: @clock).send_instead(meeting_id: meeting.id, person_id: person.id, name: name, email: to, way: "mail")
+      Substitutes.new(by: person.id, clock: @clock).send_instead(
+        meeting_id: meeting.id, person_id: person.id, name: name, email: to, way: "mail"
+      )
       {state: "taken", outcome: "delegated"}
     rescue Core::Invalid, Core::Conflict => error
       aside("delegated", "#{person.name} wants to send #{to} instead: #{error.message}")
@@ -163,10 +241,20 @@ module UseCases
     def substitute_reply(event, series_id, person, sender)
       attendee = event.attendees.find { |one| one.address == person.email } or return forged(event, sender)
       answer = PARTSTATS[attendee.partstat]
-      standing_in = Records::Meeting.where(id: Records::Substitute.where(person_id: person.id).select(:meeting_id), series_id: series_id)
+      standing_in = Records::Meeting.where(
+        id: Records::Substitute.where(person_id: person.id).select(:meeting_id), series_id: series_id
+      )
       # Without saying which, it is clear when there is only one.
-      meeting = event.recurrence_id ? standing_in.find_by(id: meeting_of(series_id, event)&.id) : standing_in.coming(now).limit(2).to_a.then { |found| found.first if found.size == 1 }
-      return aside("no-such-meeting", "#{sender} answers to a meeting they are not asked to.") unless answer && meeting
+      meeting = (
+        if event.recurrence_id
+          standing_in.find_by(id: meeting_of(series_id, event)&.id)
+        else
+          standing_in.coming(now).limit(2).to_a.then { |found| found.first if found.size == 1 }
+        end
+      )
+      unless answer && meeting
+        return aside("no-such-meeting", "#{sender} answers to a meeting they are not asked to.")
+      end
 
       {state: "taken", outcome: keep_answer(series_id, person, answer, meeting, event) ? "applied" : "ignored-stale"}
     rescue Core::Conflict => error
@@ -176,11 +264,22 @@ module UseCases
     def order(known, stamp) = (known == stamp) ? "ignored-duplicate" : "ignored-stale"
 
     def counter(event, series_id, person)
-      meeting = event.recurrence_id ? meeting_of(series_id, event) : Records::Meeting.where(series_id: series_id).coming(now).in_order.first
-      return aside("no-such-meeting", "#{person.name} offers another time for a meeting that is not there.") unless meeting
+      meeting = (
+        if event.recurrence_id
+          meeting_of(series_id, event)
+        else
+          Records::Meeting.where(series_id: series_id).coming(now).in_order.first
+        end
+      )
+      unless meeting
+        return aside("no-such-meeting", "#{person.name} offers another time for a meeting that is not there.")
+      end
 
       starts_at = Time.at(event.start.instant_s).utc
-      Answers.new(by: person.id, clock: @clock).offer(id: Records::Key.make(now), meeting_id: meeting.id, person_id: person.id, starts_at: starts_at, ends_at: Time.at(event.ends_s(event.start.instant_s)).utc, note: note(event))
+      Answers.new(by: person.id, clock: @clock).offer(
+        id: Records::Key.make(now), meeting_id: meeting.id, person_id: person.id, starts_at: starts_at,
+        ends_at: Time.at(event.ends_s(event.start.instant_s)).utc, note: note(event)
+      )
       {state: "taken", outcome: "counter-pending"}
     rescue Core::Invalid, Core::Conflict => error
       aside("counter", "#{person.name} offers a time that cannot be taken: #{error.message}")
@@ -189,9 +288,18 @@ module UseCases
     # Answered so often a day and never to a program, or two of them would write to each other for ever.
     def refresh(series_id, person, event)
       return {state: "taken", outcome: "not-answered", remark: "Written by a program."} if @automatic
-      return {state: "taken", outcome: "not-answered", remark: "Asked for more often than #{Outbox::ANSWERS_A_DAY} times a day."} unless Outbox.new(clock: @clock).may_answer?(person.email)
+      unless Outbox.new(clock: @clock).may_answer?(person.email)
+        return (
+          {
+            state: "taken", outcome: "not-answered",
+            remark: "Asked for more often than #{Outbox::ANSWERS_A_DAY} times a day."
+          }
+        )
+      end
 
-      Invitations.new(clock: @clock).send_again(series_id: series_id, person_id: person.id, reason: "#{series_id}:#{event.stamp}")
+      Invitations.new(clock: @clock).send_again(
+        series_id: series_id, person_id: person.id, reason: "#{series_id}:#{event.stamp}"
+      )
       {state: "taken", outcome: "send-request"}
     end
 
@@ -203,6 +311,9 @@ module UseCases
 
     def aside(outcome, remark) = {state: "aside", outcome: outcome, remark: remark[0, 500]}
 
-    def view(mail) = {id: mail.id, sender: mail.sender, subject: mail.subject, outcome: mail.outcome, remark: mail.remark, words: mail.words, received_at: mail.received_at}
+    def view(mail) = {
+      id: mail.id, sender: mail.sender, subject: mail.subject, outcome: mail.outcome, remark: mail.remark,
+      words: mail.words, received_at: mail.received_at
+    }
   end
 end

@@ -19,8 +19,8 @@ module UseCases
       nil
     end
 
-    # Another time for this meeting alone, and where it is held if not where its series is. Its sheet, files and place go with
-    # it; where the time changes, answers go back to none yet (rules.md 2).
+    # Another time for this meeting alone, and where it is held if not where its series is. Its sheet, files and place
+    # go with it; where the time changes, answers go back to none yet (rules.md 2).
     # @param local_start [String] on the wall of the series
     # @param version [Integer] the version seen
     # @param own [Hash, nil] place_id, place and call of this meeting alone; :series: as its series; nil: as it was
@@ -28,18 +28,38 @@ module UseCases
     def move(meeting_id:, version:, local_start:, length_min: nil, own: nil, place_anyway: true)
       write do
         meeting = find(Records::Meeting.includes(:series), meeting_id)
-        raise Core::Conflict.new("Only a planned meeting can be changed.", code: "state") unless meeting.state == "planned"
+        unless meeting.state == "planned"
+          raise Core::Conflict.new("Only a planned meeting can be changed.", code: "state")
+        end
 
         starts_at, ends_at = times(meeting, local_start, length_min)
         moves = [starts_at, ends_at] != [meeting.starts_at, meeting.ends_at]
         held = meeting.bookings.any? || own
-        next unless update(meeting, version, starts_at: starts_at, ends_at: ends_at, moved_at: moves ? now : meeting.moved_at, **where(own))
+        unless update(
+          meeting, version, starts_at: starts_at, ends_at: ends_at, moved_at: moves ? now : meeting.moved_at,
+          **where(own)
+        )
+          next
+        end
 
         Records::Reply.where(meeting_id: meeting_id).delete_all if moves
-        Places.new(by: by, clock: @clock).check_fit([meeting], people: meeting.series.members.where.not(role: "informed").count) unless place_anyway
-        Places.new(by: by, clock: @clock).book([meeting], before_min: meeting.series.before_min, after_min: meeting.series.after_min) if held
+        unless place_anyway
+          Places.new(by: by, clock: @clock).check_fit(
+            [meeting], people: meeting.series.members.where.not(role: "informed").count
+          )
+        end
+        if held
+          Places.new(by: by, clock: @clock).book(
+            [meeting], before_min: meeting.series.before_min, after_min: meeting.series.after_min
+          )
+        end
         note(meeting, "moved", "moved to #{moment(meeting)}") if moves
-        note(meeting, "changed", "held at #{[meeting.location, meeting.call&.to_s].compact.join(", ").presence || "no place"}") if own
+        if own
+          note(
+            meeting, "changed",
+            "held at #{[meeting.location, meeting.call&.to_s].compact.join(", ").presence || "no place"}"
+          )
+        end
         Records::Change.note(meeting_id, now)
       end
       nil
@@ -84,7 +104,10 @@ module UseCases
     # @param answer [String] accepted, tentative, declined or none
     def answer(meeting_id:, person_id:, answer:, note: nil)
       series_id = find(Records::Meeting, meeting_id).series_id
-      Answers.new(by: by, clock: @clock).keep(series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note, way: (person_id == by) ? "here" : "keeper")
+      Answers.new(by: by, clock: @clock).keep(
+        series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note,
+        way: (person_id == by) ? "here" : "keeper"
+      )
       {answer: answer, note: words(note)}
     end
 
@@ -94,18 +117,35 @@ module UseCases
       zone = meeting.series.zone
       starts_at = zone.instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
       unless starts_at == meeting.starts_at
-        raise Core::Invalid.new("That is past: it is #{Core::Words.clock(zone.wall(now))} in #{zone.place} now.", pointer: "/localStart", code: "past") if starts_at <= now
-        raise Core::Invalid.new("That is too far ahead.", pointer: "/localStart") if starts_at > now + Core::Recurrence::Run::LATEST_YEARS * 366 * 86_400
+        if starts_at <= now
+          raise Core::Invalid.new(
+            "That is past: it is #{Core::Words.clock(zone.wall(now))} in #{zone.place} now.", pointer: "/localStart",
+            code: "past"
+          )
+        end
+        if starts_at > now + Core::Recurrence::Run::LATEST_YEARS * 366 * 86_400
+          raise Core::Invalid.new("That is too far ahead.", pointer: "/localStart")
+        end
       end
       [starts_at, starts_at + (length_min || meeting.interval.length_min) * 60]
     end
 
     def where(own)
       return {} unless own
-      return {own_where: false, place_id: nil, place: nil, call_url: nil, call_passcode: nil, call_dial_in: nil} if own == :series
+      if own == :series
+        return {own_where: false, place_id: nil, place: nil, call_url: nil, call_passcode: nil, call_dial_in: nil}
+      end
 
-      online = Core::Invitation::Call.read(**Core::Invitation::Call::NAMES.to_h { |name| [name, words(own[:call]&.fetch(name, nil))] }, pointers: {url: "/call/url", passcode: "/call/passcode", dial_in: "/call/dialIn"})
-      {own_where: true, place_id: own[:place_id], place: words(own[:place]), call_url: online&.url, call_passcode: online&.passcode, call_dial_in: online&.dial_in}
+      online = Core::Invitation::Call.read(
+        **Core::Invitation::Call::NAMES.to_h { |name| [name, words(own[:call]&.fetch(name, nil))] },
+        pointers: {
+          url: "/call/url", passcode: "/call/passcode", dial_in: "/call/dialIn"
+        }
+      )
+      {
+        own_where: true, place_id: own[:place_id], place: words(own[:place]), call_url: online&.url,
+        call_passcode: online&.passcode, call_dial_in: online&.dial_in
+      }
     end
 
     # When it is now, as history says it.
@@ -149,7 +189,10 @@ module UseCases
 
     # In the history of the series, by the day the meeting was planned for.
     def note(meeting, kind, words)
-      Records::Event.note(kind, "#{Core::Words.day(meeting.original_wall.date)} #{words}", series_id: meeting.series_id, meeting_id: meeting.id, now: now, person_id: by)
+      Records::Event.note(
+        kind, "#{Core::Words.day(meeting.original_wall.date)} #{words}", series_id: meeting.series_id,
+        meeting_id: meeting.id, now: now, person_id: by
+      )
     end
 
     def bring_back(meeting)
@@ -164,12 +207,18 @@ module UseCases
     # Freezes the minutes as they are and sends them to everybody of the series.
     def issue(meeting)
       sheet = Sheets.new(by: by, clock: @clock).content_of(meeting.id)
-      Records::MinutesVersion.create!(meeting_id: meeting.id, number: 1, issued_by_id: by, issued_at: now, content: Plain.of(sheet))
+      Records::MinutesVersion.create!(
+        meeting_id: meeting.id, number: 1, issued_by_id: by, issued_at: now, content: Plain.of(sheet)
+      )
       keeper = meeting.series.keeper
-      Records::Person.where(id: meeting.series.members.select(:person_id)).find_each do |person|
-        Outbox.new(clock: @clock).put(reason: "minutes:#{meeting.id}:1:#{person.id}", series_id: meeting.series_id, to: person,
-          **Mailing::Minutes.new(sheet, origin: Settings.origin).parts, reply_to: keeper.email)
-      end
+      Records::Person
+        .where(id: meeting.series.members.select(:person_id))
+        .find_each do |person|
+          Outbox.new(clock: @clock).put(
+            reason: "minutes:#{meeting.id}:1:#{person.id}", series_id: meeting.series_id, to: person,
+            **Mailing::Minutes.new(sheet, origin: Settings.origin).parts, reply_to: keeper.email
+          )
+        end
     end
 
     def keep_attendance(meeting, person_id, state, at)
@@ -181,7 +230,10 @@ module UseCases
     end
 
     def check_member(meeting, person_id)
-      return if Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person_id) || Records::Substitute.exists?(meeting_id: meeting.id, person_id: person_id)
+      if Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person_id) ||
+          Records::Substitute.exists?(meeting_id: meeting.id, person_id: person_id)
+        return
+      end
 
       raise Core::NotFound
     end
@@ -190,10 +242,12 @@ module UseCases
       return unless state && Core::Sheet::Attendance::TIMED.include?(state.to_sym)
       return now unless at
       zone = meeting.series.zone
-      match = /\A([01]?\d|2[0-3]):([0-5]\d)\z/.match(at) or raise Core::Invalid.new("Give the time as 09:41.", pointer: "/at")
+      match = /\A([01]?\d|2[0-3]):([0-5]\d)\z/.match(at) or
+        raise Core::Invalid.new("Give the time as 09:41.", pointer: "/at")
       begun = zone.wall(meeting.starts_at)
       said = Core::WallTime.at(begun.date, match[1].to_i * 3600 + match[2].to_i * 60)
-      # Of a meeting that passes midnight, ten past twelve is the day after. One held early may be noted before it was to begin.
+      # Of a meeting that passes midnight, ten past twelve is the day after. One held early may be noted before it was
+      # to begin.
       passes = zone.wall(meeting.ends_at).date > begun.date
       zone.instant((passes && said < begun + (-Core::WallTime::DAY_S / 2)) ? said + Core::WallTime::DAY_S : said)
     end

@@ -8,7 +8,9 @@ module UseCases
         meeting = editable(meeting_id)
         text = words(text, pointer: "/text", missing: "Type something first.")
         check_topic(meeting, topic_id)
-        line = Records::Line.create!(id: id, meeting_id: meeting_id, topic_id: topic_id, kind: kind, text: text, author_id: by, written_at: now)
+        line = Records::Line.create!(
+          id: id, meeting_id: meeting_id, topic_id: topic_id, kind: kind, text: text, author_id: by, written_at: now
+        )
         raise_action(meeting, line, action || {}) if kind == "action"
         Records::Change.note(meeting_id, now)
       end
@@ -20,7 +22,10 @@ module UseCases
       write do
         line = find(Records::Line, id)
         meeting = editable(line.meeting_id)
-        update(line, version, kind: kind, text: words(text, pointer: "/text", missing: "A line cannot be empty. Remove it instead."))
+        update(
+          line, version, kind: kind,
+          text: words(text, pointer: "/text", missing: "A line cannot be empty. Remove it instead.")
+        )
         (kind == "action") ? change_action(meeting, line, action || {}) : drop_action(line)
         Records::Change.note(line.meeting_id, now)
       end
@@ -31,7 +36,9 @@ module UseCases
     def show(id)
       line = find(Records::Line, id)
       sheet = Sheets.new(by: by, clock: @clock).show(line.meeting_id)
-      [*sheet[:left_over_lines], *sheet[:topics].flat_map { |topic| topic[:lines] }].find { |view| view[:id] == id } || raise(Core::NotFound)
+      [*sheet[:left_over_lines], *sheet[:topics].flat_map { |topic| topic[:lines] }].find do |view|
+        view[:id] == id
+      end || raise(Core::NotFound)
     end
 
     # @raise [Core::Conflict] when the action it raised has gone on since
@@ -60,10 +67,14 @@ module UseCases
     def raise_action(meeting, line, wish)
       raise key_taken if wish[:id] && Records::ActionItem.exists?(id: wish[:id])
 
-      action = Records::ActionItem.create!(id: wish[:id] || Records::Key.make(now), series_id: meeting.series_id, raised_at_meeting_id: meeting.id,
-        line_id: line.id, text: line.text, due_on: wish[:due_on], raised_at: [meeting.starts_at, now].min) # a meeting may be held early
+      action = Records::ActionItem.create!(
+        id: wish[:id] || Records::Key.make(now), series_id: meeting.series_id, raised_at_meeting_id: meeting.id,
+        line_id: line.id, text: line.text, due_on: wish[:due_on], raised_at: [meeting.starts_at, now].min
+      ) # a meeting may be held early
       set_owners(action, wish[:owner_ids] || [])
-      Records::ActionChange.create!(action_item_id: action.id, person_id: by, meeting_id: meeting.id, change_kind: "raised", changed_at: now)
+      Records::ActionChange.create!(
+        action_item_id: action.id, person_id: by, meeting_id: meeting.id, change_kind: "raised", changed_at: now
+      )
     end
 
     def change_action(meeting, line, wish)
@@ -80,7 +91,9 @@ module UseCases
     def drop_action(line)
       action = line.action_item or return
       if action.state != "open" || action.reviews.exists?
-        raise Core::Conflict.new("The action raised by this line has gone on since. Drop the action instead.", code: "in-use")
+        raise Core::Conflict.new(
+          "The action raised by this line has gone on since. Drop the action instead.", code: "in-use"
+        )
       end
       action.owners.delete_all
       action.changes_kept.delete_all

@@ -1,6 +1,7 @@
 module UseCases
-  # Mail waits in the database, written in the transaction that causes it, and is handed over by workers (see Queue). A mail
-  # handed over just before a crash is handed over again under the same Message-ID, by which the receiving side knows it as one.
+  # Mail waits in the database, written in the transaction that causes it, and is handed over by workers (see Queue). A
+  # mail handed over just before a crash is handed over again under the same Message-ID, by which the receiving side
+  # knows it as one.
   class Outbox < Base
     BATCH = 20
     # So many mails a day answer what one person has mailed: two programs may answer each other for ever.
@@ -15,9 +16,14 @@ module UseCases
     def put(reason:, to:, subject:, text:, html:, series_id: nil, calendar: nil, reply_to: nil, from: nil)
       return false if Records::Mail.exists?(reason: reason)
 
-      source = message.source(key: reason, name: to.name, address: to.email,
-        subject: subject, text: text, html: html, calendar: calendar, reply_to: reply_to, at: now, from: from && [from.name, from.email])
-      Records::Mail.create!(reason: reason, series_id: series_id, recipient: to.email, subject: Core::Words.shorten(subject, 200), source: source, message_id: message.message_id(reason), due_at: now)
+      source = message.source(
+        key: reason, name: to.name, address: to.email, subject: subject, text: text, html: html, calendar: calendar,
+        reply_to: reply_to, at: now, from: from && [from.name, from.email]
+      )
+      Records::Mail.create!(
+        reason: reason, series_id: series_id, recipient: to.email, subject: Core::Words.shorten(subject, 200),
+        source: source, message_id: message.message_id(reason), due_at: now
+      )
       true
     end
 
@@ -26,7 +32,10 @@ module UseCases
     def put_text(reason:, to:, text:, series_id: nil)
       return false if Records::Mail.exists?(reason: reason)
 
-      Records::Mail.create!(reason: reason, way: "text", series_id: series_id, recipient: to.phone, subject: Core::Words.shorten(text, 200), source: text, due_at: now)
+      Records::Mail.create!(
+        reason: reason, way: "text", series_id: series_id, recipient: to.phone,
+        subject: Core::Words.shorten(text, 200), source: text, due_at: now
+      )
       true
     end
 
@@ -87,15 +96,21 @@ module UseCases
       settle(mail, state: "failed", last_error: error.message.to_s[0, 500])
     rescue Mailing::Unreachable => error
       attempts = mail.attempts + 1
-      settle(mail, attempts: attempts, last_error: error.message.to_s[0, 500], state: (attempts >= MOST_ATTEMPTS) ? "failed" : "waiting",
-        due_at: @clock.now + [2**attempts, LONGEST_PAUSE_S].min)
+      settle(
+        mail, attempts: attempts, last_error: error.message.to_s[0, 500],
+        state: (attempts >= MOST_ATTEMPTS) ? "failed" : "waiting",
+        due_at: @clock.now + [2**attempts, LONGEST_PAUSE_S].min
+      )
     end
 
     # Of a sending to many, each mail is made only now; made again, it is the same, under the same Message-ID.
     def compose(mail)
       parts = (@invitations ||= Invitations.new(clock: @clock)).compose(mail)
       person = Records::Person.find(mail.person_id)
-      message.source(key: mail.reason, answers: mail.reason.start_with?(*ANSWERS), name: person.name, address: mail.recipient, at: mail.created_at, **parts)
+      message.source(
+        key: mail.reason, answers: mail.reason.start_with?(*ANSWERS), name: person.name, address: mail.recipient,
+        at: mail.created_at, **parts
+      )
     rescue ActiveRecord::RecordNotFound, Core::NotFound
       raise Mailing::Refused, "What it speaks of is not there any more."
     end

@@ -6,36 +6,68 @@ module UseCases
     def list(meeting_id) = {papers: Papers.of(meeting_id)}
 
     def self.of(meeting_id)
-      Records::Paper.where(meeting_id: meeting_id, complete: true).includes(:brought_by).order(:created_at, :id).map do |paper|
-        {id: paper.id, name: paper.name, content_type: paper.content_type, size_bytes: paper.size_bytes, brought_by: {id: paper.brought_by_id, name: paper.brought_by.name}}
-      end
+      Records::Paper
+        .where(meeting_id: meeting_id, complete: true)
+        .includes(:brought_by)
+        .order(:created_at, :id)
+        .map do |paper|
+          {
+            id: paper.id,
+            name: paper.name,
+            content_type: paper.content_type,
+            size_bytes: paper.size_bytes,
+            brought_by: {
+              id: paper.brought_by_id, name: paper.brought_by.name
+            }
+          }
+        end
     end
 
     # @return [Hash] which pieces are there already, for going on after a break
     def begin_paper(id:, meeting_id:, name:, size_bytes:)
-      raise Core::Invalid.new("This file has #{size_bytes / 1_000_000} MB; #{Settings.paper_bytes / 1_000_000} MB are the most.", pointer: "/sizeBytes", code: "too-large") if size_bytes > Settings.paper_bytes
+      if size_bytes > Settings.paper_bytes
+        raise Core::Invalid.new(
+          "This file has #{size_bytes / 1_000_000} MB; #{Settings.paper_bytes / 1_000_000} MB are the most.",
+          pointer: "/sizeBytes", code: "too-large"
+        )
+      end
 
       name = Core::Paper.safe_name(name)
       once(Records::Paper, id, within: meeting_id) do
         meeting = find(Records::Meeting, meeting_id)
         Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
-        raise Core::Conflict.new("#{MOST} papers are the most.", code: "too-many") if Records::Paper.where(meeting_id: meeting_id).count >= MOST
+        if Records::Paper.where(meeting_id: meeting_id).count >= MOST
+          raise Core::Conflict.new("#{MOST} papers are the most.", code: "too-many")
+        end
 
-        Records::Paper.create!(id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by, name: name, size_bytes: size_bytes)
+        Records::Paper.create!(
+          id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by, name: name,
+          size_bytes: size_bytes
+        )
       end
-      {id: id, piece_bytes: Core::Paper::PIECE_BYTES, pieces: Records::PaperPiece.where(paper_id: id).order(:number).pluck(:number)}
+      {
+        id: id, piece_bytes: Core::Paper::PIECE_BYTES,
+        pieces: Records::PaperPiece.where(paper_id: id).order(:number).pluck(:number)
+      }
     end
 
     # One piece a transaction; sent again, it changes nothing.
     def put_piece(id:, number:, bytes:)
       paper = find(Records::Paper, id)
-      raise Core::Conflict.new("This paper is whole already.", code: "state") if paper.complete && !Records::PaperPiece.exists?(paper_id: id, number: number)
-      raise Core::Invalid.new("This piece has not the right length.", pointer: "") unless bytes.bytesize == expected(paper, number)
+      if paper.complete && !Records::PaperPiece.exists?(paper_id: id, number: number)
+        raise Core::Conflict.new("This paper is whole already.", code: "state")
+      end
+      unless bytes.bytesize == expected(paper, number)
+        raise Core::Invalid.new("This piece has not the right length.", pointer: "")
+      end
 
       Core::Paper.type_of(paper.name, bytes[0, 512]) if number.zero?
       write { Records::PaperPiece.insert({paper_id: id, number: number, bytes: bytes}) }
       complete(paper) if Records::PaperPiece.where(paper_id: id).count == pieces(paper)
-      {id: id, piece_bytes: Core::Paper::PIECE_BYTES, pieces: Records::PaperPiece.where(paper_id: id).order(:number).pluck(:number)}
+      {
+        id: id, piece_bytes: Core::Paper::PIECE_BYTES,
+        pieces: Records::PaperPiece.where(paper_id: id).order(:number).pluck(:number)
+      }
     end
 
     def remove(id)

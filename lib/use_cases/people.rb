@@ -13,7 +13,11 @@ module UseCases
     # @raise [Core::Conflict] when somebody was
     def set_up(id:, name:, email:, time_zone:, password:, code:)
       raise Core::Conflict.new("Left Over is set up already. Sign in instead.", code: "set-up") unless empty?
-      raise Core::Invalid.new("This is not the code that bin/start has printed.", pointer: "/code", code: "set-up-code") unless OpenSSL.secure_compare(Settings.set_up_code, code.strip.downcase)
+      unless OpenSSL.secure_compare(Settings.set_up_code, code.strip.downcase)
+        raise Core::Invalid.new(
+          "This is not the code that bin/start has printed.", pointer: "/code", code: "set-up-code"
+        )
+      end
       raise Core::Invalid.new("Choose a password to sign in with.", pointer: "/password") if password.to_s.empty?
 
       make(id: id, name: name, email: email, time_zone: time_zone, password: password, admin: true, founder: 1)
@@ -26,18 +30,35 @@ module UseCases
     end
 
     # Everybody as vCards (RFC 6350).
-    def vcards = Core::ICalendar::VCard.write(Records::Person.where(guest: false).order(:name, :id).map { |person| {id: person.id, name: person.name, email: person.email, time_zone: person.time_zone} })
+    def vcards = Core::ICalendar::VCard.write(
+      Records::Person
+        .where(guest: false)
+        .order(:name, :id)
+        .map { |person| {id: person.id, name: person.name, email: person.email, time_zone: person.time_zone} }
+    )
 
     # One person: when they work, which days they are off, in which groups they are.
     def show(id)
       person = find(Records::Person.includes(:days_off), id)
       zone = person.zone
       days = zone.wall(now).date..zone.wall(now).date + 365
-      view(person).merge(zone_place: zone.place, working_hours: person.working_hours || Hours::USUAL, usual_hours: person.working_hours.nil?, region: person.region, holidays_off: person.holidays_off,
+      view(person).merge(
+        zone_place: zone.place,
+        working_hours: person.working_hours || Hours::USUAL,
+        usual_hours: person.working_hours.nil?,
+        region: person.region,
+        holidays_off: person.holidays_off,
         days_off: days_off(person, days.first),
         holidays: Hours.holidays(person.region, days).map { |on, name| {on: on, name: name} },
-        groups: Records::Group.where(id: Records::GroupMember.where(person_id: id).select(:group_id)).order(:name).map { |group| {id: group.id, name: group.name} },
-        known: Records::Calendar.telling.where(person_id: id).exists?, may_keep: Access.new(by).allow?(:keep_hours, :person, id), reminders: reminders(person))
+        groups:
+          Records::Group
+            .where(id: Records::GroupMember.where(person_id: id).select(:group_id))
+            .order(:name)
+            .map { |group| {id: group.id, name: group.name} },
+        known: Records::Calendar.telling.where(person_id: id).exists?,
+        may_keep: Access.new(by).allow?(:keep_hours, :person, id),
+        reminders: reminders(person)
+      )
     end
 
     # What takes their time over some days: to others only that it does, to themselves also with what.
@@ -47,7 +68,12 @@ module UseCases
       from = zone.instant(Core::WallTime.at(from_day ? Date.iso8601(from_day) : zone.wall(now).date))
       told = Availability.told(id, from, from + 14 * 86_400)
       told = told.map { |span| span.merge(title: nil) } unless Access.new(by).allow?(:see_busy_with_what, :person, id)
-      {spans: told.map { |span| span.merge(local_start: zone.wall(span[:starts_at]), local_end: zone.wall(span[:ends_at])) }}
+      {
+        spans:
+          told.map do |span|
+            span.merge(local_start: zone.wall(span[:starts_at]), local_end: zone.wall(span[:ends_at]))
+          end
+      }
     end
 
     # @param working_hours [Hash] ranges by day, see Core::FreeBusy::WorkingHours
@@ -55,13 +81,18 @@ module UseCases
     # @param time_zone [String, nil] in which the hours are; nil: as it was
     def keep_hours(id:, version:, working_hours:, region:, holidays_off:, days_off:, time_zone: nil)
       week = working_hours.transform_keys(&:to_s)
-      raise Core::Invalid.new("No holidays are known of “#{region}”.", pointer: "/region") if region && !Hours.regions.include?(region)
+      if region && !Hours.regions.include?(region)
+        raise Core::Invalid.new("No holidays are known of “#{region}”.", pointer: "/region")
+      end
 
       write do
         person = find(Records::Person, id)
         zone = time_zone ? Core::Zone[time_zone, pointer: "/timeZone"] : person.zone
         Core::FreeBusy::WorkingHours.read(week, zone)
-        update(person, version, time_zone: zone.name, working_hours: week, region: region, holidays_off: holidays_off, updated_at: now)
+        update(
+          person, version, time_zone: zone.name, working_hours: week, region: region, holidays_off: holidays_off,
+          updated_at: now
+        )
         wish = days_off.to_h { |day| [Date.iso8601(day[:on]), words(day[:word])] }
         person.days_off.where("off_on >= ?", person.zone.wall(now).date).where.not(off_on: wish.keys).delete_all
         wish.each { |on, word| Records::DayOff.find_or_initialize_by(person_id: id, off_on: on).update!(word: word) }
@@ -76,11 +107,19 @@ module UseCases
     # @param remind_min [Integer, nil] before each meeting; 0: no mail; nil: as the series has it
     # @param mail_own [Boolean] whether mail about series they keep themselves goes to them too
     def keep_reminders(id:, phone:, text_reminders:, remind_min:, mail_own: false)
-      number = words(phone)&.gsub(/[\s().\/-]/, "")&.sub(/\A00/, "+")
-      raise Core::Invalid.new("Give the number with its country, such as +47 55 00 00 00.", pointer: "/phone") if number && !number.match?(PHONE)
-      raise Core::Invalid.new("Give the number text messages go to.", pointer: "/phone") if text_reminders && number.nil?
+      number = words(phone)&.gsub(%r{[\s()./-]}, "")&.sub(/\A00/, "+")
+      if number && !number.match?(PHONE)
+        raise Core::Invalid.new("Give the number with its country, such as +47 55 00 00 00.", pointer: "/phone")
+      end
+      if text_reminders && number.nil?
+        raise Core::Invalid.new("Give the number text messages go to.", pointer: "/phone")
+      end
 
-      write { find(Records::Person.lock, id).update!(phone: number, text_reminders: text_reminders, remind_min: remind_min, mail_own: mail_own) }
+      write do
+        find(Records::Person.lock, id).update!(
+          phone: number, text_reminders: text_reminders, remind_min: remind_min, mail_own: mail_own
+        )
+      end
       show(id)
     end
 
@@ -121,14 +160,18 @@ module UseCases
         view(find(Records::Person, id))
       end
     rescue ActiveRecord::RecordNotUnique => error
-      raise Core::Conflict.new("Left Over is set up already. Sign in instead.", code: "set-up") if error.message.include?("founder")
+      if error.message.include?("founder")
+        raise Core::Conflict.new("Left Over is set up already. Sign in instead.", code: "set-up")
+      end
 
       refuse_address(email)
     end
 
     def checked(name, email, time_zone)
-      {name: words(name, pointer: "/name", missing: "Give the person a name.").gsub(/[[:cntrl:]]/, " "), email: Core::MailAddress.read!(email),
-       time_zone: Core::Zone[time_zone, pointer: "/timeZone"].name}
+      {
+        name: words(name, pointer: "/name", missing: "Give the person a name.").gsub(/[[:cntrl:]]/, " "),
+        email: Core::MailAddress.read!(email), time_zone: Core::Zone[time_zone, pointer: "/timeZone"].name
+      }
     end
 
     def refuse_address(email)
@@ -138,14 +181,21 @@ module UseCases
     # Others see that somebody is off, not why.
     def days_off(person, from)
       why = Access.new(by).allow?(:keep_hours, :person, person.id)
-      person.days_off.select { |day| day.off_on >= from }.sort_by(&:off_on).map { |day| {on: day.off_on, word: (day.word if why)} }
+      person
+        .days_off
+        .select { |day| day.off_on >= from }
+        .sort_by(&:off_on)
+        .map { |day| {on: day.off_on, word: (day.word if why)} }
     end
 
     # Phone numbers are for those alone who may change them.
     def reminders(person)
       return unless Access.new(by).allow?(:keep_hours, :person, person.id)
 
-      {phone: person.phone, text_reminders: person.text_reminders, remind_min: person.remind_min, mail_own: person.mail_own, texts: !Settings.texts.nil?}
+      {
+        phone: person.phone, text_reminders: person.text_reminders, remind_min: person.remind_min,
+        mail_own: person.mail_own, texts: !Settings.texts.nil?
+      }
     end
 
     def view(person)

@@ -6,7 +6,10 @@ module UseCases
     MOST = 2_000
     MOST_BYTES = 2_000_000
     # What the columns of a table may be called.
-    COLUMNS = {name: ["name", "full name"], email: ["mail address", "mail", "email", "e-mail", "address"], time_zone: ["time zone", "timezone", "zone", "tz"]}.freeze
+    COLUMNS = {
+      name: ["name", "full name"], email: ["mail address", "mail", "email", "e-mail", "address"],
+      time_zone: ["time zone", "timezone", "zone", "tz"]
+    }.freeze
 
     # @param content [String] the file
     # @param kind [String] csv or vcard
@@ -22,7 +25,10 @@ module UseCases
       here = Records::Person.where(email: found.filter_map { |one| Core::MailAddress.read(one[:email]) }).pluck(:email)
       seen = []
       people = found.each_with_index.map { |one, i| looked_at(one, one[:line] || i + 1, time_zone, here, seen) }
-      {people: people, fine: people.count { |one| one[:problems].empty? }, faulty: people.count { |one| one[:problems].any? }}
+      {
+        people: people, fine: people.count { |one| one[:problems].empty? },
+        faulty: people.count { |one| one[:problems].any? }
+      }
     rescue Core::Invalid => error
       raise Core::Invalid.new(error.message, pointer: "/content", code: error.code)
     end
@@ -35,7 +41,11 @@ module UseCases
         people.each_with_index do |one, i|
           use.add(**one, invite: invite)
         rescue Core::Invalid => error
-          raise Core::Invalid.new(error.message, faults: error.faults.map { |fault| fault.merge(pointer: "/people/#{i}#{fault[:pointer]}") }, code: error.code)
+          raise Core::Invalid.new(
+            error.message,
+            faults: error.faults.map { |fault| fault.merge(pointer: "/people/#{i}#{fault[:pointer]}") },
+            code: error.code
+          )
         end
       end
       {kept: people.size}
@@ -45,7 +55,13 @@ module UseCases
 
     def table(content)
       text = content.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
-      text = content.dup.force_encoding(Encoding::Windows_1252).encode(Encoding::UTF_8, invalid: :replace, undef: :replace) unless text.valid_encoding?
+      unless text.valid_encoding?
+        text =
+          content
+            .dup
+            .force_encoding(Encoding::Windows_1252)
+            .encode(Encoding::UTF_8, invalid: :replace, undef: :replace)
+      end
       separator = (text.lines.first.to_s.count(";") > text.lines.first.to_s.count(",")) ? ";" : ","
       csv = CSV.new(text, headers: true, col_sep: separator, liberal_parsing: true)
       rows = []
@@ -53,9 +69,16 @@ module UseCases
         rows << [csv.lineno, row] if row.fields.any? { |field| !field.to_s.strip.empty? }
       end
       headers = csv.headers.is_a?(Array) ? csv.headers : []
-      columns = COLUMNS.transform_values { |names| headers.compact.find { |header| names.include?(header.strip.downcase) } }
+      columns =
+        COLUMNS.transform_values { |names| headers.compact.find { |header| names.include?(header.strip.downcase) } }
       missing = %i[name email].reject { |column| columns[column] }
-      raise Core::Invalid.new("The first line must name the columns. Missing: #{Core::Words.list(missing.map { |column| "“#{COLUMNS[column].first}”" })}.", pointer: "/content") if missing.any?
+      if missing.any?
+        raise Core::Invalid.new(
+          "The first line must name the columns. Missing: " \
+            "#{Core::Words.list(missing.map { |column| "“#{COLUMNS[column].first}”" })}.",
+          pointer: "/content"
+        )
+      end
 
       # Each with its line in the file, as an editor counts them.
       rows.map { |line, row| {line: line, **columns.transform_values { |header| header && row[header]&.strip }} }
@@ -68,12 +91,17 @@ module UseCases
       zone = one[:time_zone].to_s.empty? ? time_zone : one[:time_zone]
       problems = []
       problems << "No name." if one[:name].to_s.empty?
-      problems << (email.empty? ? "No mail address." : "“#{email}” is not a mail address.") unless Core::MailAddress.read(email)
+      unless Core::MailAddress.read(email)
+        problems << (email.empty? ? "No mail address." : "“#{email}” is not a mail address.")
+      end
       problems << "#{email} is here already." if here.include?(email)
       problems << "#{email} stands here twice." if seen.include?(email)
       problems << "There is no time zone “#{zone}”." unless Core::Zone.known?(zone)
       seen << email
-      {line: line, name: one[:name].to_s[0, 120], email: email[0, Core::MailAddress::MOST], time_zone: zone.to_s[0, 60], problems: problems}
+      {
+        line: line, name: one[:name].to_s[0, 120], email: email[0, Core::MailAddress::MOST],
+        time_zone: zone.to_s[0, 60], problems: problems
+      }
     end
   end
 end

@@ -1,7 +1,8 @@
 module UseCases
-  # Work that waits in a table, for any number of workers. A row is claimed under a fresh token by a conditional update and
-  # leased; the lease is renewed while work goes on, and whoever comes after a dead worker takes over when it is out. Each row
-  # stands alone: whatever it does to the worker is noted at it, and what fails three times is set aside for an admin to see.
+  # Work that waits in a table, for any number of workers. A row is claimed under a fresh token by a conditional update
+  # and leased; the lease is renewed while work goes on, and whoever comes after a dead worker takes over when it is
+  # out. Each row stands alone: whatever it does to the worker is noted at it, and what fails three times is set aside
+  # for an admin to see.
   class Queue < Base
     LEASE_S = 60
     RENEW_S = 20
@@ -10,7 +11,9 @@ module UseCases
     # Beside errors, what a hostile mail or file may raise: endless nesting, no memory left.
     FAULTS = [StandardError, SystemStackError, NoMemoryError].freeze
     # The database is away: nobody's fault, and nothing can be noted either.
-    AWAY = [ActiveRecord::ConnectionFailed, ActiveRecord::ConnectionNotEstablished, ActiveRecord::ConnectionTimeoutError].freeze
+    AWAY = [
+      ActiveRecord::ConnectionFailed, ActiveRecord::ConnectionNotEstablished, ActiveRecord::ConnectionTimeoutError
+    ].freeze
 
     # @param records [Class] of a table with claim, leased_until and tries
     # @param aside [Hash] what marks a row that is set aside
@@ -23,7 +26,8 @@ module UseCases
     end
 
     # What is wrong with it, short and without what may stand in it.
-    def self.words(error) = "#{error.class}: #{error.message.to_s.dup.force_encoding("UTF-8").scrub.lines.first.to_s.strip}"[0, 500]
+    def self.words(error) =
+      "#{error.class}: #{error.message.to_s.dup.force_encoding("UTF-8").scrub.lines.first.to_s.strip}"[0, 500]
 
     # Claims some rows and yields each; the block says what becomes of it by `settle`.
     # @param due [ActiveRecord::Relation] what may be claimed, in order; what has failed before comes after the rest
@@ -37,11 +41,15 @@ module UseCases
 
     # Only the holder of the claim may settle. @return [Boolean] whether it still was
     def settle(row, **outcome)
-      write { @records.where(id: row.id, claim: row.claim).update_all(claim: nil, leased_until: nil, tries: 0, **outcome) }.positive?
+      write do
+        @records.where(id: row.id, claim: row.claim).update_all(claim: nil, leased_until: nil, tries: 0, **outcome)
+      end.positive?
     end
 
     # Sends what was set aside round again.
-    def again(ids, **marks) = write { @records.where(id: ids).update_all(tries: 0, claim: nil, leased_until: nil, **{@error => nil}, **marks) }
+    def again(ids, **marks) = write do
+      @records.where(id: ids).update_all(tries: 0, claim: nil, leased_until: nil, **{@error => nil}, **marks)
+    end
 
     private
 
@@ -50,8 +58,15 @@ module UseCases
       token = Records::Key.make(@clock.now)
       loop do
         ids = due.reorder(:tries, *due.order_values).limit(limit).pluck(:id)
-        return [token, ids] if ids.empty?
-        next unless write { due.unscope(:order).where(id: ids).update_all(claim: token, leased_until: @clock.now + LEASE_S, **marks) }.positive?
+        return token, ids if ids.empty?
+        unless write {
+                 due
+                     .unscope(:order)
+                     .where(id: ids)
+                     .update_all(claim: token, leased_until: @clock.now + LEASE_S, **marks)
+               }.positive?
+          next
+        end
 
         return [token, ids & @records.where(claim: token).pluck(:id)]
       end
@@ -77,10 +92,18 @@ module UseCases
       return set_aside(row, words) if row.tries >= MOST_TRIES
 
       pause_s = FIRST_PAUSE_S * 4**(row.tries - 1)
-      write { @records.where(id: row.id, claim: row.claim).update_all(claim: nil, leased_until: @clock.now + pause_s, **{@error => words}) }
+      write do
+        @records.where(id: row.id, claim: row.claim).update_all(
+          claim: nil, leased_until: @clock.now + pause_s, **{@error => words}
+        )
+      end
     end
 
-    def set_aside(row, words) = write { @records.where(id: row.id, claim: row.claim).update_all(claim: nil, leased_until: nil, **{@error => words}, **@aside) }
+    def set_aside(row, words) = write do
+      @records.where(id: row.id, claim: row.claim).update_all(
+        claim: nil, leased_until: nil, **{@error => words}, **@aside
+      )
+    end
 
     # In a thread of its own, since one row may take longer than a lease.
     def renewing(token)

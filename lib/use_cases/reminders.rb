@@ -1,6 +1,7 @@
 module UseCases
-  # Before a meeting, by mail and for who wants it by text message: to those who have not declined; and the day before where
-  # there are papers to read. Each goes out once for each time a meeting has; a meeting that moves takes its reminders along.
+  # Before a meeting, by mail and for who wants it by text message: to those who have not declined; and the day before
+  # where there are papers to read. Each goes out once for each time a meeting has; a meeting that moves takes its
+  # reminders along.
   class Reminders < Base
     # Looked for so far behind, in case nobody was there to send them.
     LATE_S = 3_600
@@ -18,10 +19,19 @@ module UseCases
     private
 
     # Nobody is reminded of a meeting they have not been told of.
-    def coming(within_s) = Records::Meeting.joins(:series).where("series.told_at is not null or series.outside_meeting_id is not null").where(state: "planned").where("meetings.starts_at > ? and meetings.starts_at <= ?", now, now + within_s).includes(:held_place, series: [:keeper, :held_place, {members: :person}])
+    def coming(within_s) =
+      Records::Meeting
+        .joins(:series)
+        .where("series.told_at is not null or series.outside_meeting_id is not null")
+        .where(state: "planned")
+        .where("meetings.starts_at > ? and meetings.starts_at <= ?", now, now + within_s)
+        .includes(:held_place, series: [:keeper, :held_place, {members: :person}])
 
     def due_before_meetings
-      longest = [Records::Series.maximum(:remind_min), Records::Meeting.coming(now).maximum(:remind_min), Records::Person.maximum(:remind_min), (TEXT_MIN if Records::Person.exists?(text_reminders: true))].compact.max.to_i
+      longest = [
+        Records::Series.maximum(:remind_min), Records::Meeting.coming(now).maximum(:remind_min),
+        Records::Person.maximum(:remind_min), (TEXT_MIN if Records::Person.exists?(text_reminders: true))
+      ].compact.max.to_i
       return 0 if longest.zero?
 
       coming(longest * 60).to_a.sum do |meeting|
@@ -36,7 +46,8 @@ module UseCases
 
     # Who comes instead of somebody is looked at along with the others, when one of them is due.
     def anybody_due?(meeting)
-      minutes = meeting.series.members.map { |member| member.person.remind_min || meeting.options.remind_min } | [meeting.options.remind_min, TEXT_MIN]
+      minutes = meeting.series.members.map { |member| member.person.remind_min || meeting.options.remind_min } |
+        [meeting.options.remind_min, TEXT_MIN]
       minutes.any? { |before_min| before_min.positive? && due?(meeting, before_min) }
     end
 
@@ -54,11 +65,22 @@ module UseCases
     def due?(meeting, before_min) = (meeting.starts_at - before_min * 60).between?(now - LATE_S, now)
 
     def due_papers
-      meetings = coming(DAY_S).to_a.select { |meeting| meeting.series.remind_papers && meeting.series.told_at && meeting.starts_at - DAY_S >= now - LATE_S }
-      papers = Records::Paper.where(meeting_id: meetings.map(&:id), complete: true).order(:created_at).group_by(&:meeting_id)
-      meetings.select { |meeting| papers.key?(meeting.id) }.sum do |meeting|
-        alone(meeting) { write { asked(meeting, "papers").count { |person| mail(meeting, "papers", person, papers[meeting.id].map(&:name)) } } }
+      meetings = coming(DAY_S).to_a.select do |meeting|
+        meeting.series.remind_papers && meeting.series.told_at && meeting.starts_at - DAY_S >= now - LATE_S
       end
+      papers =
+        Records::Paper.where(meeting_id: meetings.map(&:id), complete: true).order(:created_at).group_by(&:meeting_id)
+      meetings
+        .select { |meeting| papers.key?(meeting.id) }
+        .sum do |meeting|
+          alone(meeting) do
+            write do
+              asked(meeting, "papers").count do |person|
+                mail(meeting, "papers", person, papers[meeting.id].map(&:name))
+              end
+            end
+          end
+        end
     end
 
     # Nobody who has declined, or still waits for a place; and who only gets papers is not told that a meeting is near.
@@ -66,8 +88,18 @@ module UseCases
       away = Records::Reply.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
       away += SignUps.of(meeting).waiting if meeting.options.sign_up
       told = told_of(meeting.series)
-      members = meeting.series.members.select { |member| told.nil? || told.include?(member.person_id) || member.person_id == meeting.series.keeper_id }.reject { |member| member.person_id == meeting.series.keeper_id && !member.person.mail_own }.reject { |member| away.include?(member.person_id) || (member.role == "informed" && kind == "soon") }.map(&:person)
-      members + Records::Substitute.where(meeting_id: meeting.id).where.not(person_id: away).includes(:person).map(&:person)
+      members =
+        meeting
+          .series
+          .members
+          .select do |member|
+            told.nil? || told.include?(member.person_id) || member.person_id == meeting.series.keeper_id
+          end
+          .reject { |member| member.person_id == meeting.series.keeper_id && !member.person.mail_own }
+          .reject { |member| away.include?(member.person_id) || (member.role == "informed" && kind == "soon") }
+          .map(&:person)
+      members +
+        Records::Substitute.where(meeting_id: meeting.id).where.not(person_id: away).includes(:person).map(&:person)
     end
 
     # @return [Array<String>, nil] who has been told of a series; nil where whoever organises it does
@@ -78,15 +110,28 @@ module UseCases
     def reason(way, kind, meeting, person) = "#{way}:#{kind}:#{meeting.id}:#{meeting.starts_at.to_i}:#{person.id}"
 
     def mail(meeting, kind, person, papers)
-      parts = Mailing::Reminder.new(kind: kind, title: meeting.series.title, at: at(meeting, person), location: meeting.location, call: meeting.call, papers: papers, url: AnswerLinks.address(meeting.series_id, person.id)).parts
-      Outbox.new(clock: @clock).put(reason: reason("remind", kind, meeting, person), series_id: meeting.series_id, to: person, reply_to: meeting.series.keeper.email, **parts)
+      parts = Mailing::Reminder.new(
+        kind: kind, title: meeting.series.title, at: at(meeting, person), location: meeting.location,
+        call: meeting.call, papers: papers, url: AnswerLinks.address(meeting.series_id, person.id)
+      ).parts
+      Outbox.new(clock: @clock).put(
+        reason: reason("remind", kind, meeting, person), series_id: meeting.series_id, to: person,
+        reply_to: meeting.series.keeper.email, **parts
+      )
     end
 
     # Short: title, time and where; a link only where there is a call.
     def text(meeting, person)
       series = meeting.series
-      words = [Core::Words.shorten(series.title, 60), at(meeting, person), meeting.location && Core::Words.shorten(meeting.location, 60), meeting.call && (meeting.call.url || "dial #{meeting.call.dial_in}")].compact.join(", ")
-      Outbox.new(clock: @clock).put_text(reason: reason("text", "soon", meeting, person), series_id: series.id, to: person, text: words.gsub(/[[:cntrl:]]+/, " "))
+      words = [
+        Core::Words.shorten(series.title, 60), at(meeting, person),
+        meeting.location && Core::Words.shorten(meeting.location, 60),
+        meeting.call && (meeting.call.url || "dial #{meeting.call.dial_in}")
+      ].compact.join(", ")
+      Outbox.new(clock: @clock).put_text(
+        reason: reason("text", "soon", meeting, person), series_id: series.id, to: person,
+        text: words.gsub(/[[:cntrl:]]+/, " ")
+      )
     end
 
     def at(meeting, person)

@@ -24,9 +24,12 @@ module UseCases
       one_rule = series.rule && earlier(series, planned, now).empty?
       times = one_rule ? by_rule(series, last) : by_dates(series, planned, now)
       off, held = counted.select { |meeting| meeting.original_wall.to_s >= times[:start] }.partition { |one| off?(one) }
-      head(series).with(**times, ended: (ended(series, meetings, now) if series.ended_from || nothing_left?(meetings, now)),
+      head(series).with(
+        **times,
+        ended: (ended(series, meetings, now) if series.ended_from || nothing_left?(meetings, now)),
         off: off.map { |meeting| off_view(meeting) },
-        moved: held.select { |meeting| differs?(series, meeting) }.map { |meeting| moved(series, meeting) })
+        moved: held.select { |meeting| differs?(series, meeting) }.map { |meeting| moved(series, meeting) }
+      )
     end
 
     def off?(meeting) = meeting.state == "called_off"
@@ -55,7 +58,8 @@ module UseCases
     # Since when everything is called off, and why.
     def ended(series, meetings, now)
       from = series.ended_from
-      off = meetings.select { |meeting| off?(meeting) && (from ? meeting.original_start >= from : meeting.ends_at > now) }
+      off =
+        meetings.select { |meeting| off?(meeting) && (from ? meeting.original_start >= from : meeting.ends_at > now) }
       off = meetings.last(1) if off.empty?
       return if off.empty?
 
@@ -79,7 +83,8 @@ module UseCases
       {start: Core::WallTime.of_fields(series.local_start).to_s, rule: rule.to_text(zone: series.zone), dates: []}
     end
 
-    # Date by date, where no one rule tells all; and in words, the rule that takes over from the dates of an earlier one.
+    # Date by date, where no one rule tells all; and in words, the rule that takes over from the dates of an earlier
+    # one.
     def by_dates(series, planned, now)
       walls = planned.map { |meeting| meeting.original_wall.to_s }
       mixed = earlier(series, planned, now).any?

@@ -1,8 +1,10 @@
 module UseCases
   # Who is in a series: people one by one, groups as a whole, and guests by address.
   class SeriesMembers < Base
-    # Keeper and chair must come unless said otherwise. A person named on their own keeps that role, whatever groups say.
-    # @param members [Array<Hash>] person_id and role; groups [Array<Hash>] group_id and role; guests [Array<Hash>] id, name, email and role
+    # Keeper and chair must come unless said otherwise. A person named on their own keeps that role, whatever groups
+    # say.
+    # @param members [Array<Hash>] person_id and role; groups [Array<Hash>] group_id and role; guests [Array<Hash>] id,
+    #   name, email and role
     # @return [Boolean] whether people joined, left or changed role. Inside a transaction.
     def set(series, members, groups: nil, guests: [])
       named = {series.keeper_id => "required", series.chair_id => "required"}
@@ -43,14 +45,25 @@ module UseCases
     def take_off(series, member)
       member.destroy!
       AnswerLinks.replace(series.id, member.person_id)
-      signed_up = Records::Reply.where(person_id: member.person_id, answer: "accepted", meeting_id: series.meetings.where("starts_at > ?", now).select(:id)).includes(:meeting).to_a
-      signed_up.select { |reply| reply.meeting.options.sign_up }.each { |reply| SignUps.new(by: by, clock: @clock).changing(reply.meeting) { reply.destroy! } }
+      signed_up =
+        Records::Reply
+          .where(
+            person_id: member.person_id, answer: "accepted",
+            meeting_id: series.meetings.where("starts_at > ?", now).select(:id)
+          )
+          .includes(:meeting)
+          .to_a
+      signed_up
+        .select { |reply| reply.meeting.options.sign_up }
+        .each { |reply| SignUps.new(by: by, clock: @clock).changing(reply.meeting) { reply.destroy! } }
     end
 
     def set_groups(series, groups)
       Records::SeriesGroup.where(series_id: series.id).delete_all
       groups.each do |group|
-        raise Core::Invalid.new("A group chosen is not here any more.", pointer: "/groups") unless Records::Group.exists?(id: group[:group_id])
+        unless Records::Group.exists?(id: group[:group_id])
+          raise Core::Invalid.new("A group chosen is not here any more.", pointer: "/groups")
+        end
 
         Records::SeriesGroup.create!(series_id: series.id, group_id: group[:group_id], role: group[:role].to_s)
       end
@@ -63,13 +76,19 @@ module UseCases
       return known.id if known
 
       name = words(guest[:name], pointer: "/guests", missing: "Give the guest a name.").gsub(/[[:cntrl:]]/, " ")
-      raise Core::Conflict.new("This key is taken. Make another.", code: "key-taken") if Records::Person.exists?(id: guest[:id])
+      if Records::Person.exists?(id: guest[:id])
+        raise Core::Conflict.new("This key is taken. Make another.", code: "key-taken")
+      end
 
-      Records::Person.create!(id: guest[:id], name: name, email: email, time_zone: guest[:time_zone] || series.time_zone, guest: true).id
+      Records::Person.create!(
+        id: guest[:id], name: name, email: email, time_zone: guest[:time_zone] || series.time_zone, guest: true
+      ).id
     end
 
     def refuse_unknown(ids)
-      raise Core::Invalid.new("Somebody chosen is not among the people here any more.", pointer: "/members") unless Records::Person.where(id: ids).count == ids.uniq.size
+      unless Records::Person.where(id: ids).count == ids.uniq.size
+        raise Core::Invalid.new("Somebody chosen is not among the people here any more.", pointer: "/members")
+      end
     end
   end
 end

@@ -3,8 +3,8 @@ require "securerandom"
 require "zxcvbn"
 
 module UseCases
-  # Signing in and out, in as many browsers as one likes; each sign-in is a row that can be ended, at once and on every server.
-  # Choosing a password, also by a link that was mailed.
+  # Signing in and out, in as many browsers as one likes; each sign-in is a row that can be ended, at once and on every
+  # server. Choosing a password, also by a link that was mailed.
   class SignIns < Base
     LASTS_DAYS = 14
     SEEN_EVERY_S = 600
@@ -18,7 +18,9 @@ module UseCases
 
       # @param about [Array<String>] words somebody who knows the person would try
       def check_password(password, about: [], pointer: "/password")
-        common = password.length >= Core::Password::SHORTEST && Zxcvbn.zxcvbn(password[0, Core::Password::MOST_BYTES], ["left over", *about])["score"] < LOWEST_SCORE
+        common =
+          password.length >= Core::Password::SHORTEST &&
+          Zxcvbn.zxcvbn(password[0, Core::Password::MOST_BYTES], ["left over", *about])["score"] < LOWEST_SCORE
         Core::Password.check(password, common: common, pointer: pointer)
       end
     end
@@ -27,7 +29,11 @@ module UseCases
     def whose(token)
       return if token.to_s.empty?
 
-      id, person_id, seen_at = Records::Session.standing(now, LASTS_DAYS).where(token_digest: SignIns.digest(token)).pick(:id, :person_id, :seen_at)
+      id, person_id, seen_at =
+        Records::Session
+          .standing(now, LASTS_DAYS)
+          .where(token_digest: SignIns.digest(token))
+          .pick(:id, :person_id, :seen_at)
       return unless id
 
       Records::Session.where(id: id).update_all(seen_at: now) if now - seen_at > SEEN_EVERY_S
@@ -39,37 +45,71 @@ module UseCases
     def sign_in(email:, password:, program: nil)
       person = Records::Person.find_by(email: Core::MailAddress.normal(email))
       # An unknown address takes as long as a wrong password, so that neither can be told from the other.
-      right = person&.password_digest ? person.authenticate(password) : BCrypt::Password.create(password[0, Core::Password::MOST_BYTES].delete("\0"), cost: BCrypt::Engine.cost) && false
-      raise Core::Invalid.new("This address and password do not belong together.", pointer: "/password", code: "sign-in") unless right
+      right = (
+        if person&.password_digest
+          person.authenticate(password)
+        else
+          BCrypt::Password.create(
+            password[0, Core::Password::MOST_BYTES].delete("\0"), cost: BCrypt::Engine.cost
+          ) && false
+        end
+      )
+      unless right
+        raise Core::Invalid.new(
+          "This address and password do not belong together.", pointer: "/password", code: "sign-in"
+        )
+      end
 
       begin_for(person.id, program)
     end
 
     def begin_for(person_id, program)
       token = SecureRandom.urlsafe_base64(32)
-      write { Records::Session.create!(person_id: person_id, token_digest: SignIns.digest(token), program: words(program)&.slice(0, 120), seen_at: now) }
+      write do
+        Records::Session.create!(
+          person_id: person_id, token_digest: SignIns.digest(token), program: words(program)&.slice(0, 120),
+          seen_at: now
+        )
+      end
       token
     end
 
-    def sign_out(token) = write { Records::Session.where(token_digest: SignIns.digest(token), ended_at: nil).update_all(ended_at: now) }
+    def sign_out(token) =
+      write { Records::Session.where(token_digest: SignIns.digest(token), ended_at: nil).update_all(ended_at: now) }
 
     # Somebody's own, the latest first. @param current [String] key of the one that asks
     def list(current)
-      sessions = Records::Session.standing(now, LASTS_DAYS).where(person_id: by).order(seen_at: :desc, id: :desc).limit(LISTED)
-      {sessions: sessions.map { |one| {id: one.id, program: one.program, since: one.created_at, seen_at: one.seen_at, current: one.id == current} }}
+      sessions =
+        Records::Session.standing(now, LASTS_DAYS).where(person_id: by).order(seen_at: :desc, id: :desc).limit(LISTED)
+      {
+        sessions:
+          sessions.map do |one|
+            {
+              id: one.id, program: one.program, since: one.created_at, seen_at: one.seen_at,
+              current: one.id == current
+            }
+          end
+      }
     end
 
     def end_one(id) = write { Records::Session.where(id: id, ended_at: nil).update_all(ended_at: now) }
 
     # @param except [String, nil] key of the one that stays
-    def end_all(person_id, except: nil) = write { Records::Session.where(person_id: person_id, ended_at: nil).where.not(id: except.to_s).update_all(ended_at: now) }
+    def end_all(person_id, except: nil) = write do
+      Records::Session
+        .where(person_id: person_id, ended_at: nil)
+        .where.not(id: except.to_s)
+        .update_all(ended_at: now)
+    end
 
     # Somebody's own password; all other sign-ins end.
     # @param old [String] the one they have
     def change_password(old:, password:, current:)
       write do
         person = find(Records::Person.lock, by)
-        raise Core::Invalid.new("This is not your password.", pointer: "/old", code: "sign-in") unless person.password_digest && person.authenticate(old)
+        unless person.password_digest && person.authenticate(old)
+          raise Core::Invalid.new("This is not your password.", pointer: "/old", code: "sign-in")
+        end
 
         choose(person, password)
         end_all(by, except: current)
@@ -109,7 +149,10 @@ module UseCases
 
     # For the worker: what has ended long ago.
     def sweep
-      Records::Session.where("seen_at < ? or ended_at < ?", now - LASTS_DAYS * 86_400, now - 86_400).in_batches(of: 500).delete_all
+      Records::Session
+        .where("seen_at < ? or ended_at < ?", now - LASTS_DAYS * 86_400, now - 86_400)
+        .in_batches(of: 500)
+        .delete_all
       Records::SignInLink.where("expires_at < ?", now - 86_400).in_batches(of: 500).delete_all
     end
 
@@ -126,8 +169,13 @@ module UseCases
     def mail_link(person, kind)
       token = SecureRandom.urlsafe_base64(24)
       Records::SignInLink.where(person_id: person.id, kind: kind, used_at: nil).update_all(used_at: now)
-      link = Records::SignInLink.create!(person_id: person.id, kind: kind, token_digest: SignIns.digest(token), expires_at: now + LINK_S.fetch(kind))
-      note = Mailing::SignInNote.parts(kind, until_at: person.zone.wall(link.expires_at), zone: person.zone, url: "#{Settings.origin}/sign-in/#{token}")
+      link = Records::SignInLink.create!(
+        person_id: person.id, kind: kind, token_digest: SignIns.digest(token), expires_at: now + LINK_S.fetch(kind)
+      )
+      note = Mailing::SignInNote.parts(
+        kind, until_at: person.zone.wall(link.expires_at), zone: person.zone,
+        url: "#{Settings.origin}/sign-in/#{token}"
+      )
       Outbox.new(clock: @clock).put(reason: "sign-in:#{link.id}", to: person, **note)
     end
   end

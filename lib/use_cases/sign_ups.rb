@@ -3,7 +3,10 @@ module UseCases
   class SignUps < Base
     # @return [Core::Invitation::SignUp] by person
     def self.of(meeting, replies = Records::Reply.where(meeting_id: meeting.id))
-      signed_up = replies.select { |reply| reply.answer == "accepted" }.map { |reply| [reply.person_id, reply.signed_up_at || reply.answered_at] }
+      signed_up =
+        replies
+          .select { |reply| reply.answer == "accepted" }
+          .map { |reply| [reply.person_id, reply.signed_up_at || reply.answered_at] }
       Core::Invitation::SignUp.new(signed_up, limit: meeting.options.sign_up_limit)
     end
 
@@ -14,12 +17,20 @@ module UseCases
       Records::Meeting.where(id: meetings.map(&:id)).update_all("sign_ups = sign_ups + 1")
       before = meetings.to_h { |meeting| [meeting, SignUps.of(meeting)] }
       yield
-      meetings.each(&:reload).to_h { |meeting| [meeting, SignUps.of(meeting).tap { |after| tell_moved_up(meeting, after.moved_up(before[meeting])) }] }
+      meetings
+        .each(&:reload)
+        .to_h do |meeting|
+          [meeting, SignUps.of(meeting).tap { |after| tell_moved_up(meeting, after.moved_up(before[meeting])) }]
+        end
     end
 
     # To somebody whose calendar program cannot show it: that they wait.
     def tell_waiting(meeting, person, place)
-      tell(meeting, person, "waits", "You are waiting", "All #{meeting.options.sign_up_limit} places at “#{meeting.series.title}” are taken. You are number #{place} of those who wait, and hear of it when a place becomes free")
+      tell(
+        meeting, person, "waits", "You are waiting",
+        "All #{meeting.options.sign_up_limit} places at “#{meeting.series.title}” are taken. You are number #{place} " \
+          "of those who wait, and hear of it when a place becomes free"
+      )
     end
 
     private
@@ -27,10 +38,19 @@ module UseCases
     def tell_moved_up(meeting, person_ids)
       return unless meeting.options.sign_up
 
-      Records::Person.where(id: person_ids).order(:id).each do |person|
-        tell(meeting, person, "place", "You have a place", "A place has become free: you have one at “#{meeting.series.title}”")
-        Records::Event.note("signed_up", "#{person.name} has got a place on #{Core::Words.short_day(meeting.original_wall.date)}", series_id: meeting.series_id, meeting_id: meeting.id, now: now)
-      end
+      Records::Person
+        .where(id: person_ids)
+        .order(:id)
+        .each do |person|
+          tell(
+            meeting, person, "place", "You have a place",
+            "A place has become free: you have one at “#{meeting.series.title}”"
+          )
+          Records::Event.note(
+            "signed_up", "#{person.name} has got a place on #{Core::Words.short_day(meeting.original_wall.date)}",
+            series_id: meeting.series_id, meeting_id: meeting.id, now: now
+          )
+        end
     end
 
     def tell(meeting, person, kind, subject, words)
@@ -38,8 +58,16 @@ module UseCases
       wall = zone.wall(meeting.starts_at)
       series = meeting.series
       text = "#{words}. It is on #{Core::Words.day(wall.date)}, #{Core::Words.clock(wall)} #{zone.place} time."
-      Outbox.new(clock: @clock).put(reason: "#{kind}:#{meeting.id}:#{person.id}:#{meeting.sign_ups}", series_id: series.id, to: person, reply_to: series.keeper.email,
-        **Mailing::Note.parts("#{subject}: #{series.title}", series.title, text, ["Your answer", AnswerLinks.address(series.id, person.id)]))
+      Outbox.new(clock: @clock).put(
+        reason: "#{kind}:#{meeting.id}:#{person.id}:#{meeting.sign_ups}",
+        series_id: series.id,
+        to: person,
+        reply_to: series.keeper.email,
+        **Mailing::Note.parts(
+          "#{subject}: #{series.title}", series.title, text,
+          ["Your answer", AnswerLinks.address(series.id, person.id)]
+        )
+      )
     end
   end
 end

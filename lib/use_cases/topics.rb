@@ -10,8 +10,11 @@ module UseCases
       once(Records::Topic, id, within: meeting_id) do
         meeting = editable(meeting_id)
         series_topics = Records::Topic.where(series_id: meeting.series_id, settled_at_meeting_id: nil)
-        Records::Topic.create!(id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by,
-          position: (series_topics.maximum(:position) || 0) + 1, **checked(meeting, title, purpose, length_min, presenter_id))
+        Records::Topic.create!(
+          id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by,
+          position: (series_topics.maximum(:position) || 0) + 1,
+          **checked(meeting, title, purpose, length_min, presenter_id)
+        )
         Records::Change.note(meeting_id, now)
       end
       nil
@@ -23,7 +26,8 @@ module UseCases
         topic = find(Records::Topic, id)
         meeting_id = standing(topic)
         meeting = editable(meeting_id)
-        update(topic, version, **checked(meeting, title, purpose, length_min, presenter_id)) && Records::Change.note(meeting_id, now)
+        update(topic, version, **checked(meeting, title, purpose, length_min, presenter_id)) &&
+          Records::Change.note(meeting_id, now)
       end
       nil
     end
@@ -33,7 +37,11 @@ module UseCases
       write do
         topic = Records::Topic.find_by(id: id) or next
         meeting = editable(standing(topic))
-        raise Core::Conflict.new("Lines stand under this topic. Put it off, or remove the lines first.", code: "in-use") if Records::Line.exists?(topic_id: id)
+        if Records::Line.exists?(topic_id: id)
+          raise Core::Conflict.new(
+            "Lines stand under this topic. Put it off, or remove the lines first.", code: "in-use"
+          )
+        end
 
         Records::Meeting.where(present_topic_id: id).update_all(present_topic_id: nil)
         topic.visits.delete_all
@@ -42,7 +50,8 @@ module UseCases
       end
     end
 
-    # @param topic_ids [Array<String>] all topics of the sheet; those it does not know are left out, missing ones come last
+    # @param topic_ids [Array<String>] all topics of the sheet; those it does not know are left out, missing ones come
+    #   last
     def order(meeting_id:, topic_ids:)
       write do
         editable(meeting_id)
@@ -58,7 +67,8 @@ module UseCases
     # @return [Hash] a topic as its sheet shows it
     def show(id)
       meeting_id = standing(find(Records::Topic, id))
-      Sheets.new(by: by, clock: @clock).show(meeting_id)[:topics].find { |topic| topic[:id] == id } || raise(Core::NotFound)
+      Sheets.new(by: by, clock: @clock).show(meeting_id)[:topics].find { |topic| topic[:id] == id } ||
+        raise(Core::NotFound)
     end
 
     # Moves the clock on to a topic; nil is the review of what is left over.
@@ -121,7 +131,8 @@ module UseCases
     end
 
     # Takes back `settle`. Inside a transaction.
-    def unsettle(meeting) = Records::Topic.where(settled_at_meeting_id: meeting.id).update_all(settled_at_meeting_id: nil)
+    def unsettle(meeting) =
+      Records::Topic.where(settled_at_meeting_id: meeting.id).update_all(settled_at_meeting_id: nil)
 
     # The topics that stand on a sheet now, in order.
     def here(meeting_id)
@@ -149,7 +160,10 @@ module UseCases
       if presenter_id && !Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: presenter_id)
         raise Core::Invalid.new("Choose somebody of this series.", pointer: "/presenterId")
       end
-      {title: words(title, pointer: "/title", missing: "Give the topic a title."), purpose: purpose, length_min: length_min, presenter_id: presenter_id}
+      {
+        title: words(title, pointer: "/title", missing: "Give the topic a title."), purpose: purpose,
+        length_min: length_min, presenter_id: presenter_id
+      }
     end
   end
 end

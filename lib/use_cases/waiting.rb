@@ -1,6 +1,6 @@
 module UseCases
-  # What is waiting for whoever runs series: times that are offered, people who will not come after all, mail that did not
-  # arrive.
+  # What is waiting for whoever runs series: times that are offered, people who will not come after all, mail that did
+  # not arrive.
   class Waiting < Base
     # A refusal is news for so long, of meetings so near.
     NEWS_S = 3 * 86_400
@@ -62,15 +62,25 @@ module UseCases
     end
 
     def refusals
-      near = Records::Meeting.where(series_id: mine.keys).coming(now).where("starts_at < ?", now + NEAR_S).index_by(&:id)
-      declined = Records::Reply.where(meeting_id: near.keys, answer: "declined").where("answered_at > ?", now - NEWS_S)
-        .where.not(person_id: by).where("entered_by_id is null or entered_by_id <> ?", by)
-      declined.includes(:person).order(:answered_at).map do |reply|
-        meeting = near[reply.meeting_id]
-        series = mine[meeting.series_id]
-        {meeting_id: meeting.id, series_id: series.id, title: series.title, name: reply.person.name, note: reply.note,
-         local_start: series.zone.wall(meeting.starts_at)}
-      end
+      near =
+        Records::Meeting.where(series_id: mine.keys).coming(now).where("starts_at < ?", now + NEAR_S).index_by(&:id)
+      declined =
+        Records::Reply
+          .where(meeting_id: near.keys, answer: "declined")
+          .where("answered_at > ?", now - NEWS_S)
+          .where.not(person_id: by)
+          .where("entered_by_id is null or entered_by_id <> ?", by)
+      declined
+        .includes(:person)
+        .order(:answered_at)
+        .map do |reply|
+          meeting = near[reply.meeting_id]
+          series = mine[meeting.series_id]
+          {
+            meeting_id: meeting.id, series_id: series.id, title: series.title, name: reply.person.name,
+            note: reply.note, local_start: series.zone.wall(meeting.starts_at)
+          }
+        end
     end
 
     # Addresses that the last mail of a series could not reach.

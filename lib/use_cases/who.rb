@@ -11,7 +11,11 @@ module UseCases
     # @return [Hash{String => Symbol}] role by person; required outweighs optional, optional informed
     def roles
       wish = {}
-      @groups.each { |group| Groups.people_of(group[:group_id]).each { |id| wish[id] = [wish[id], group[:role].to_sym].compact.min_by { |role| ORDER.index(role) } } }
+      @groups.each do |group|
+        Groups
+          .people_of(group[:group_id])
+          .each { |id| wish[id] = [wish[id], group[:role].to_sym].compact.min_by { |role| ORDER.index(role) } }
+      end
       @people.each { |person| wish[person[:person_id]] = person[:role].to_sym }
       wish.reject { |_, role| role == :informed }
     end

@@ -4,7 +4,17 @@ RSpec.describe "The Desk over the API" do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:day) { Date.today + 3 }
-  let!(:id) { series(marit, {required: wen}, start: "#{day}T14:00", rule: "FREQ=WEEKLY;COUNT=3", call: {url: "https://calls.example/round"}) }
+  let!(:id) do
+    series(
+      marit,
+      {required: wen},
+      start: "#{day}T14:00",
+      rule: "FREQ=WEEKLY;COUNT=3",
+      call: {
+        url: "https://calls.example/round"
+      }
+    )
+  end
 
   before do
     clock.now = Time.now.utc
@@ -16,29 +26,49 @@ RSpec.describe "The Desk over the API" do
     call(:get, "/desk")
   end
 
-  it "shows the week's meetings on the reader's wall, with the series' own where it differs, and the way into the call" do
+  it "shows the week's meetings on the reader's wall, with the series' own where it differs, and the way into the " \
+    "call" do
     meeting = desk_of(wen)["meetings"].first
-    expect(meeting).to include("title" => "Monday mooring round", "answer" => "none", "answerAsked" => true, "runsIt" => false, "role" => "required", "call" => include("url" => "https://calls.example/round"))
-    expect([meeting["localStart"], meeting["seriesLocalStart"], meeting["seriesZonePlace"]]).to match [start_with("#{day}T0"), start_with("#{day}T14:00"), "Oslo"]
+    expect(meeting).to include(
+      "title" => "Monday mooring round", "answer" => "none", "answerAsked" => true, "runsIt" => false,
+      "role" => "required", "call" => include("url" => "https://calls.example/round")
+    )
+    expect([meeting["localStart"], meeting["seriesLocalStart"], meeting["seriesZonePlace"]]).to match [
+      start_with("#{day}T0"), start_with("#{day}T14:00"), "Oslo"
+    ]
     expect(desk_of(marit)["meetings"].first).to include("seriesLocalStart" => nil, "runsIt" => true)
     expect(call(:get, "/desk")["meetings"].size).to eq 1
   end
 
   it "asks for no answer where none is wanted, and says what waits for who runs it" do
-    use(UseCases::Series, marit).change(id: id, version: Records::Series.find(id).lock_version, title: "Round", members: [{person_id: wen, role: "required"}], options: {pass_on: false, answers_asked: false, sign_up: false, sign_up_limit: nil})
+    use(UseCases::Series, marit).change(
+      id: id,
+      version: Records::Series.find(id).lock_version,
+      title: "Round",
+      members: [{person_id: wen, role: "required"}],
+      options: {
+        pass_on: false, answers_asked: false, sign_up: false, sign_up_limit: nil
+      }
+    )
     expect(desk_of(wen)["meetings"].first["answerAsked"]).to be false
     meeting = meeting_ids(id).first
     state(meeting, marit, "in_session")
     raise_action(meeting, marit, "Order rope", owners: [wen])
     state(meeting, marit, "closed")
     desk = desk_of(marit)
-    expect([desk["sheets"].map { |sheet| sheet["state"] }, desk["actions"], desk["openActions"]]).to eq [["closed"], [], 0]
+    expect([desk["sheets"].map { |sheet| sheet["state"] }, desk["actions"], desk["openActions"]]).to eq [
+      ["closed"], [], 0
+    ]
     desk = desk_of(wen)
-    expect([desk["actions"].map { |action| action["text"] }, desk["openActions"], desk["sheets"]]).to eq [["Order rope"], 1, []]
+    expect([desk["actions"].map { |action| action["text"] }, desk["openActions"], desk["sheets"]]).to eq [
+      ["Order rope"], 1, []
+    ]
   end
 
   it "tells who runs a series that has no meeting to come" do
     use(UseCases::SeriesRun, marit).call_off(series_id: id, reason: "Done")
-    expect([desk_of(marit)["seriesWithoutMeeting"].map { |one| one["title"] }, desk_of(wen)["seriesWithoutMeeting"]]).to eq [["Monday mooring round"], []]
+    expect(
+      [desk_of(marit)["seriesWithoutMeeting"].map { |one| one["title"] }, desk_of(wen)["seriesWithoutMeeting"]]
+    ).to eq [["Monday mooring round"], []]
   end
 end

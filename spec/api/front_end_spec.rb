@@ -7,7 +7,9 @@ RSpec.describe Api::FrontEnd, :api do
 
   it "keeps what has a hash in its name for ever, and asks anew for the page" do
     get path
-    expect(last_response.headers).to include("cache-control" => "public, max-age=31536000, immutable", "content-type" => "text/javascript")
+    expect(last_response.headers).to include(
+      "cache-control" => "public, max-age=31536000, immutable", "content-type" => "text/javascript"
+    )
     get "/"
     expect(last_response.headers["cache-control"]).to eq "no-cache"
   end
@@ -16,7 +18,9 @@ RSpec.describe Api::FrontEnd, :api do
     it "sends #{given || "no coding"} to who takes #{asked}" do
       header "Accept-Encoding", asked
       get path
-      expect([last_response.headers["content-encoding"], last_response.headers["vary"]]).to eq [given, "accept-encoding"]
+      expect([last_response.headers["content-encoding"], last_response.headers["vary"]]).to eq [
+        given, "accept-encoding"
+      ]
       next unless given == "gzip"
 
       expect(Zlib.gunzip(last_response.body).b).to eq File.binread(File.join(Api::FrontEnd::DIST, path))
@@ -30,7 +34,9 @@ RSpec.describe Api::FrontEnd, :api do
     get path
     expect([last_response.status, last_response.body]).to eq [304, ""]
     status, headers, body = described_class.new.call(Rack::MockRequest.env_for(path, method: "HEAD"))
-    expect([status, headers["content-length"], body.to_a]).to eq [200, File.size(File.join(Api::FrontEnd::DIST, path)).to_s, []]
+    expect([status, headers["content-length"], body.to_a]).to eq [
+      200, File.size(File.join(Api::FrontEnd::DIST, path)).to_s, []
+    ]
   end
 
   it "shows its page for every address of the application, and nothing for files that are not there" do
@@ -47,7 +53,10 @@ RSpec.describe Api::FrontEnd, :api do
   end
 
   # Before any script or style has come, the page says what it will be.
-  {"/" => "The Desk", "/series/new" => "New series", "/series/x" => "Series", "/answer/a/b/c" => "The meeting", "/people" => "People &amp; places"}.each do |path, name|
+  {
+    "/" => "The Desk", "/series/new" => "New series", "/series/x" => "Series", "/answer/a/b/c" => "The meeting",
+    "/people" => "People &amp; places"
+  }.each do |path, name|
     it "names #{path} “#{name}” at once" do
       get path
       expect(last_response.body).to include "#{name} is being loaded …", "<title>#{name} – Left Over</title>"

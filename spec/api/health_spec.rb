@@ -16,7 +16,9 @@ RSpec.describe "Health" do
   it "names what has not gone round in a minute" do
     %w[worker.mail worker.incoming entrance.greeting].each { |name| heartbeat.beat(name) }
     age("worker.incoming", 90)
-    expect(Api::App.health(heartbeat: heartbeat)).to match [503, anything, [/\Aworker.incoming has not gone round for 9\d s\n\z/]]
+    expect(Api::App.health(heartbeat: heartbeat)).to match [
+      503, anything, [/\Aworker.incoming has not gone round for 9\d s\n\z/]
+    ]
     expect([heartbeat.late("worker").keys, heartbeat.late("entrance")]).to eq [["worker.incoming"], {}]
   end
 
@@ -33,7 +35,9 @@ RSpec.describe "Health" do
     post = Object.new
     post.define_singleton_method(:deliver) { |**| entered.set && hanging.wait(300) }
     post.define_singleton_method(:close) {}
-    UseCases::Outbox.new.put(reason: "x", to: Records::Person.find(person("Ines Torvald")), subject: "x", text: "x", html: "x")
+    UseCases::Outbox.new.put(
+      reason: "x", to: Records::Person.find(person("Ines Torvald")), subject: "x", text: "x", html: "x"
+    )
     worker = Worker.new(post: post, texts: nil, heartbeat: heartbeat, log: StringIO.new)
     thread = Thread.new { worker.run }
     names = %w[fetching incoming mail reading sweep].map { |name| "worker.#{name}" }

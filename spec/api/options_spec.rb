@@ -15,12 +15,22 @@ RSpec.describe "Options, substitutes and meetings from elsewhere over the API" d
     sign_in(marit)
     meeting = call(:get, "/series/#{id}/meetings")["meetings"].first["id"]
     table = call(:put, "/meetings/#{meeting}/options", none.merge(signUp: true, signUpLimit: 3, passOn: true))
-    expect(table["meetings"].first).to include("options" => include("signUpLimit" => 3, "answersAsked" => true), "ownOptions" => include("signUpLimit" => 3, "answersAsked" => nil), "signUp" => {"limit" => 3, "places" => 0, "waiting" => []})
+    expect(table["meetings"].first).to include(
+      "options" => include("signUpLimit" => 3, "answersAsked" => true),
+      "ownOptions" => include("signUpLimit" => 3, "answersAsked" => nil),
+      "signUp" => {
+        "limit" => 3, "places" => 0, "waiting" => []
+      }
+    )
     answer = call(:put, "/meetings/#{meeting}/options", none.merge(signUpLimit: 0, remindMin: "soon"))
     expect([status, answer["errors"].map { |fault| fault["pointer"] }]).to match [400, %w[/signUpLimit /remindMin]]
     call(:put, "/people/#{marit}/reminders", {phone: "call me", textReminders: true, remindMin: nil})
     expect([status, code]).to eq [422, "invalid"]
-    expect(call(:put, "/people/#{marit}/reminders", {phone: "0047 55 00 00 11", textReminders: true, remindMin: 60})["reminders"]).to include("phone" => "+4755000011", "remindMin" => 60)
+    expect(
+      call(:put, "/people/#{marit}/reminders", {phone: "0047 55 00 00 11", textReminders: true, remindMin: 60})[
+        "reminders"
+      ]
+    ).to include("phone" => "+4755000011", "remindMin" => 60)
     # Phone numbers are nobody else's.
     sign_in(wen)
     expect(call(:get, "/people/#{marit}")["reminders"]).to be_nil
@@ -32,15 +42,30 @@ RSpec.describe "Options, substitutes and meetings from elsewhere over the API" d
     call(:post, "#{link}/substitutes", {meetingId: meeting, name: "Odd Berge", email: "odd@harbour.example"})
     expect([status, code]).to eq [409, "pass-on"]
     call(:put, "/meetings/#{meeting}/options", none.merge(passOn: true))
-    expect(call(:post, "#{link}/substitutes", {meetingId: meeting, name: "Odd Berge", email: "odd@harbour.example"})["meetings"].first).to include("substitute" => "Odd Berge", "answer" => "declined")
-    expect(call(:post, "#{link}/substitutes", {meetingId: meeting, name: "Odd Berge", email: "odd@harbour.example"})["meetings"].first["substitute"]).to eq "Odd Berge"
+    expect(
+      call(:post, "#{link}/substitutes", {meetingId: meeting, name: "Odd Berge", email: "odd@harbour.example"})[
+        "meetings"
+      ].first
+    ).to include("substitute" => "Odd Berge", "answer" => "declined")
+    expect(
+      call(:post, "#{link}/substitutes", {meetingId: meeting, name: "Odd Berge", email: "odd@harbour.example"})[
+        "meetings"
+      ].first[
+        "substitute"
+      ]
+    ).to eq "Odd Berge"
     expect(Records::Mail.where("reason like 'substitute:%'").count).to eq 1
     %w[/substitutes /feed].each do |path|
-      call(:post, "#{link.sub(/.{4}\z/, "0000")}#{path}", (path == "/feed") ? nil : {meetingId: meeting, name: "x", email: "x@x.example"})
+      call(
+        :post, "#{link.sub(/.{4}\z/, "0000")}#{path}",
+        (path == "/feed") ? nil : {meetingId: meeting, name: "x", email: "x@x.example"}
+      )
       expect(status).to eq 404
     end
     call(:post, "#{link}/feed")
-    expect([status, Records::Mail.where(subject: "Your meetings as a calendar").pluck(:recipient)]).to eq [204, ["wen@skerrybuoy.example"]]
+    expect([status, Records::Mail.where(subject: "Your meetings as a calendar").pluck(:recipient)]).to eq [
+      204, ["wen@skerrybuoy.example"]
+    ]
   end
 
   it "let a link write to only so many people a day" do
@@ -49,15 +74,24 @@ RSpec.describe "Options, substitutes and meetings from elsewhere over the API" d
     call(:put, "/meetings/#{meeting}/options", none.merge(passOn: true))
     limit = UseCases::Substitutes::MOST_A_DAY
     Rack::Attack.reset! if defined?(Rack::Attack)
-    statuses = Array.new(limit + 1) { |i| call(:post, "#{link}/substitutes", {meetingId: meeting, name: "Odd", email: "odd#{i}@harbour.example"}) && status }
+    statuses = Array.new(limit + 1) do |i|
+      call(:post, "#{link}/substitutes", {meetingId: meeting, name: "Odd", email: "odd#{i}@harbour.example"}) &&
+        status
+    end
     expect(statuses.tally).to eq(201 => limit, 409 => 1)
   end
 
   it "take an invitation file, answer its organizer, and keep sheets of it" do
     sign_in(marit)
     start = (monday + 1).strftime("%Y%m%dT140000")
-    ical = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:REQUEST\r\nBEGIN:VEVENT\r\nUID:dues@port.example\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;TZID=Europe/Oslo:#{start}\r\nDURATION:PT1H\r\nSUMMARY:Dues\r\nORGANIZER:mailto:olav@port.example\r\nATTENDEE:mailto:marit@skerrybuoy.example\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
-    meeting = hand_in("/outside-meetings", {content: [ical].pack("m0")}).then { call(:get, "/outside-meetings")["meetings"].first }
+    ical =
+      "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:REQUEST\r\nBEGIN:VEVENT\r\nUID:dues@port.example\r\n" \
+        "DTSTAMP:20260101T000000Z\r\nDTSTART;TZID=Europe/Oslo:#{start}\r\nDURATION:PT1H\r\nSUMMARY:Dues\r\n" \
+        "ORGANIZER:mailto:olav@port.example\r\nATTENDEE:mailto:marit@skerrybuoy.example\r\nEND:VEVENT\r\n" \
+        "END:VCALENDAR\r\n"
+    meeting = hand_in("/outside-meetings", {content: [ical].pack("m0")}).then do
+      call(:get, "/outside-meetings")["meetings"].first
+    end
     expect(meeting).to include("title" => "Dues", "organizer" => "olav@port.example", "answer" => "none")
     %w[nonsense !].zip(%w[unreadable invalid]) do |content, problem|
       hand_in("/outside-meetings", {content: (content == "!") ? content : [content].pack("m0")})
@@ -65,7 +99,9 @@ RSpec.describe "Options, substitutes and meetings from elsewhere over the API" d
     end
     call(:put, "/outside-meetings/#{meeting["id"]}/answer", {answer: "accepted", recurrenceAt: "2020-01-01T00:00:00Z"})
     expect(status).to eq 422
-    expect(call(:put, "/outside-meetings/#{meeting["id"]}/answer", {answer: "accepted"})["meetings"].first["answer"]).to eq "accepted"
+    expect(
+      call(:put, "/outside-meetings/#{meeting["id"]}/answer", {answer: "accepted"})["meetings"].first["answer"]
+    ).to eq "accepted"
     call(:post, "/outside-meetings/#{meeting["id"]}/offers", {localStart: "#{monday + 2}T15:00", note: "Or then"})
     expect([status, Records::Mail.where("reason like 'offer:%'").count]).to eq [201, 1]
     made = call(:post, "/outside-meetings/#{meeting["id"]}/series", {id: key})

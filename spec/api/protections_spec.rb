@@ -21,7 +21,10 @@ RSpec.describe "Protections" do
   end
 
   it "does not say whether it was the address or the password" do
-    answers = [["marit@skerrybuoy.example", "wrong"], ["nobody@skerrybuoy.example", Stage::PASSWORD]].map { |email, password| call(:post, "/session", {email: email, password: password}) }
+    answers =
+      [%w[marit@skerrybuoy.example wrong], ["nobody@skerrybuoy.example", Stage::PASSWORD]].map do |email, password|
+        call(:post, "/session", {email: email, password: password})
+      end
     expect(answers.uniq.size).to eq 1
     expect([status, code]).to eq [422, "sign-in"]
   end
@@ -41,16 +44,20 @@ RSpec.describe "Protections" do
     before { allow(Settings).to receive(:trusted_proxies).and_return([IPAddr.new("10.1.0.0/16")]) }
 
     {
-      "as it is, without a proxy" => [["203.0.113.7"], "203.0.113.7"], "not as a stranger says" => [["203.0.113.7", "1.2.3.4"], "203.0.113.7"],
-      "as a trusted proxy says" => [["10.1.0.5", "203.0.113.7"], "203.0.113.7"], "not as whoever asked the proxy says" => [["10.1.0.5", "1.2.3.4, 203.0.113.7"], "203.0.113.7"],
-      "through two proxies of ours" => [["10.1.0.5", "1.2.3.4, 203.0.113.7, 10.1.0.6"], "203.0.113.7"], "as the proxy, where it says nothing that can be read" => [["10.1.0.5", "nonsense"], "nonsense"]
-    }.each do |how, (given, peer)|
-      it(how) { expect(Api::App.peer(env_of(*given))).to eq peer }
-    end
+      "as it is, without a proxy" => [["203.0.113.7"], "203.0.113.7"],
+      "not as a stranger says" => [%w[203.0.113.7 1.2.3.4], "203.0.113.7"],
+      "as a trusted proxy says" => [%w[10.1.0.5 203.0.113.7], "203.0.113.7"],
+      "not as whoever asked the proxy says" => [["10.1.0.5", "1.2.3.4, 203.0.113.7"], "203.0.113.7"],
+      "through two proxies of ours" => [["10.1.0.5", "1.2.3.4, 203.0.113.7, 10.1.0.6"], "203.0.113.7"],
+      "as the proxy, where it says nothing that can be read" => [%w[10.1.0.5 nonsense], "nonsense"]
+    }.each { |how, (given, peer)| it(how) { expect(Api::App.peer(env_of(*given))).to eq peer } }
 
     it "so that one who tries passwords does not lock out the others behind the same proxy" do
       csrf_token
-      tries = ->(from, email) { header("X-Forwarded-For", from) && call(:post, "/session", {email: email, password: "a wrong one"}).then { status } }
+      tries = ->(from, email) do
+        header("X-Forwarded-For", from) &&
+          call(:post, "/session", {email: email, password: "a wrong one"}).then { status }
+      end
       allow(Settings).to receive(:trusted_proxies).and_return([IPAddr.new("127.0.0.1")])
       expect(Array.new(101) { |i| tries["203.0.113.7", "x#{i}@x.example"] }.last).to eq 429
       expect(tries["203.0.113.8", "marit@skerrybuoy.example"]).to eq 422
@@ -58,7 +65,9 @@ RSpec.describe "Protections" do
 
     it "in one count for all processes" do
       2.times { UseCases::Counts.new.increment("tries", 1, expires_in: 60) }
-      expect([UseCases::Counts.new.increment("tries", 1, expires_in: 60), UseCases::Counts.new.read("tries")]).to eq [3, 3]
+      expect([UseCases::Counts.new.increment("tries", 1, expires_in: 60), UseCases::Counts.new.read("tries")]).to eq [
+        3, 3
+      ]
       later = UseCases::Counts.new(clock: SetClock.new(Time.now.utc + 61))
       expect([later.read("tries"), later.increment("tries", 1, expires_in: 60)]).to eq [nil, 1]
     end
@@ -84,7 +93,9 @@ RSpec.describe "Protections" do
     header "Content-Type", "application/x-www-form-urlencoded"
     header "X-CSRF-Token", nil
     post "/api/series/#{id}/invitation/page", note: "<img src=x onerror=alert(1)>", authenticity_token: csrf_token
-    expect(last_response.headers["content-security-policy"]).to include("default-src 'none'", "sandbox").and satisfy { |policy| !policy.include?("script") }
+    expect(last_response.headers["content-security-policy"]).to include(
+      "default-src 'none'", "sandbox"
+    ).and satisfy { |policy| !policy.include?("script") }
     expect(last_response.body).not_to match(/<script|<img/)
     expect(last_response.body).to include "&lt;img src=x onerror"
     post "/api/series/#{id}/invitation/page", note: "x"

@@ -4,31 +4,72 @@ require_relative "../api_helper"
 # what it allows does not. A route without a rule, or with one unknown to the table, fails.
 RSpec.describe "Rights" do
   people = %i[keeper chair member informed stranger admin].to_h { |role| [role, "#{role.to_s.capitalize} Person"] }
-  held = {keeper: %i[keeper self], chair: %i[chair], member: %i[member], informed: %i[informed], stranger: [], admin: %i[admin]}
+  held = {
+    keeper: %i[keeper self], chair: %i[chair], member: %i[member], informed: %i[informed], stranger: [],
+    admin: %i[admin]
+  }
 
   before do
     @people = people.to_h { |role, name| [role, person(name, admin: role == :admin)] }
     clock.now = Time.now.utc
-    @series = series(@people[:keeper], {required: @people[:member], informed: @people[:informed]}, chair_id: @people[:chair], start: "#{Date.today + 7}T09:30", rule: "FREQ=WEEKLY;COUNT=3")
+    @series = series(
+      @people[:keeper], {required: @people[:member], informed: @people[:informed]}, chair_id: @people[:chair],
+      start: "#{Date.today + 7}T09:30", rule: "FREQ=WEEKLY;COUNT=3"
+    )
     @meeting = meeting_ids(@series).first
     @topic = topic(@meeting, @people[:keeper], "Safety")
     state(@meeting, @people[:keeper], "in_session")
     @action = raise_action(@meeting, @people[:keeper], "Order rope")
     @line = Records::Line.first.id
     @place = key
-    use(UseCases::Places, @people[:admin]).add(id: @place, name: "Chart room", time_zone: "Europe/Oslo", looked_after_by_id: @people[:keeper])
+    use(UseCases::Places, @people[:admin]).add(
+      id: @place, name: "Chart room", time_zone: "Europe/Oslo", looked_after_by_id: @people[:keeper]
+    )
     @calendar = key
-    use(UseCases::Calendars, @people[:keeper]).add(id: @calendar, name: "Mine", kind: "by_hand", person_id: @people[:keeper])
+    use(UseCases::Calendars, @people[:keeper]).add(
+      id: @calendar, name: "Mine", kind: "by_hand", person_id: @people[:keeper]
+    )
     @hold = key
-    use(UseCases::Holds, @people[:keeper]).keep(id: @hold, title: "Later", starts_at: clock.now + 86_400, length_min: 30, time_zone: "Europe/Oslo")
-    @counter = use(UseCases::Answers, @people[:member]).offer(id: key, meeting_id: meeting_ids(@series).last, person_id: @people[:member], starts_at: clock.now + 86_400, ends_at: clock.now + 90_000)
-    @incoming_mail = Records::IncomingMail.create!(digest: "x", sender: "x@x.example", source: "x", state: "aside", series_id: @series, received_at: clock.now).id
-    @outside = Records::OutsideMeeting.create!(id: key, person_id: @people[:keeper], uid: "x", uid_digest: "x", title: "Port council", organizer_email: "port@port.example", messages: [{"from" => "port@port.example", "ical" => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:REQUEST\r\nBEGIN:VEVENT\r\nUID:x\r\nDTSTART:#{(clock.now + 86_400).strftime("%Y%m%dT%H%M%SZ")}\r\nDURATION:PT1H\r\nORGANIZER:mailto:port@port.example\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"}], changed_at: clock.now).id
+    use(UseCases::Holds, @people[:keeper]).keep(
+      id: @hold, title: "Later", starts_at: clock.now + 86_400, length_min: 30, time_zone: "Europe/Oslo"
+    )
+    @counter = use(UseCases::Answers, @people[:member]).offer(
+      id: key, meeting_id: meeting_ids(@series).last, person_id: @people[:member], starts_at: clock.now + 86_400,
+      ends_at: clock.now + 90_000
+    )
+    @incoming_mail = Records::IncomingMail.create!(
+      digest: "x", sender: "x@x.example", source: "x", state: "aside", series_id: @series, received_at: clock.now
+    ).id
+    @outside = Records::OutsideMeeting.create!(
+      id: key,
+      person_id: @people[:keeper],
+      uid: "x",
+      uid_digest: "x",
+      title: "Port council",
+      organizer_email: "port@port.example",
+      messages: [
+        {
+          "from" => "port@port.example",
+          "ical" =>
+            "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:REQUEST\r\nBEGIN:VEVENT\r\nUID:x\r\n" \
+              "DTSTART:#{(clock.now + 86_400).strftime("%Y%m%dT%H%M%SZ")}\r\nDURATION:PT1H\r\n" \
+              "ORGANIZER:mailto:port@port.example\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+        }
+      ],
+      changed_at: clock.now
+    ).id
     @paper = key
-    use(UseCases::Papers, @people[:keeper]).begin_paper(id: @paper, meeting_id: @meeting, name: "chart.txt", size_bytes: 5)
+    use(UseCases::Papers, @people[:keeper]).begin_paper(
+      id: @paper, meeting_id: @meeting, name: "chart.txt", size_bytes: 5
+    )
     use(UseCases::Papers, @people[:keeper]).put_piece(id: @paper, number: 0, bytes: "depth")
     use(UseCases::SignIns, @people[:admin]).invite(@people[:keeper])
-    @token = Records::Mail.where("reason like 'sign-in:%'").last.source.then { |source| ::Mail.new(source).text_part.decoded[%r{/sign-in/(\S+)}, 1] }
+    @token =
+      Records::Mail
+        .where("reason like 'sign-in:%'")
+        .last
+        .source
+        .then { |source| ::Mail.new(source).text_part.decoded[%r{/sign-in/(\S+)}, 1] }
     @file_reading = use(UseCases::FileReadings, @people[:keeper]).hand_in("invitation", content: "x", most: 10)[:id]
     @sending = key
     use(UseCases::Invitations, @people[:keeper]).send_all(id: @sending, series_id: @series)
@@ -40,10 +81,29 @@ RSpec.describe "Rights" do
     Records::Session.where(person_id: @people[:keeper], program: "Some browser").order(:created_at).last.id
   end
 
-  def ids(kind) = (kind == :session) ? a_session : {series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper], file_reading: @file_reading, place: @place, calendar: @calendar, hold: @hold, paper: @paper, counter: @counter, incoming_mail: @incoming_mail, outside_meeting: @outside}.fetch(kind, key)
+  def ids(kind) =
+    if kind == :session
+      a_session
+    else
+      {
+        series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper],
+        file_reading: @file_reading, place: @place, calendar: @calendar, hold: @hold, paper: @paper,
+        counter: @counter, incoming_mail: @incoming_mail, outside_meeting: @outside
+      }.fetch(kind, key)
+    end
 
   def path_of(route)
-    route.path.sub(":id", ids(route.kind)).sub(":personId", @people[:keeper]).sub(":topicId", @topic).sub(":actionId", @action).sub(":sendingId", @sending).sub(":entryId", key).sub(":paperId", @paper).sub(":number", "0").sub(":token", @token)
+    route
+      .path
+      .sub(":id", ids(route.kind))
+      .sub(":personId", @people[:keeper])
+      .sub(":topicId", @topic)
+      .sub(":actionId", @action)
+      .sub(":sendingId", @sending)
+      .sub(":entryId", key)
+      .sub(":paperId", @paper)
+      .sub(":number", "0")
+      .sub(":token", @token)
   end
 
   it "knows a right for every route, and a route for every operation" do
@@ -72,7 +132,9 @@ RSpec.describe "Rights" do
       routes.each do |route|
         sign_in(@people[role]) unless @signed_in == role
         @signed_in = role
-        allowed = Core::Rights.allow?(route.right, held[role] + %i[person anyone]) && !(Core::Rights::OWN_ONLY.include?(route.right) && (Core::Rights::RUN & held[role]).empty?)
+        allowed =
+          Core::Rights.allow?(route.right, held[role] + %i[person anyone]) &&
+          !(Core::Rights::OWN_ONLY.include?(route.right) && (Core::Rights::RUN & held[role]).empty?)
         try(route)
         @signed_in = nil if route.operation.start_with?("sign")
         next if route.kind.nil? && route.path.include?(":id") && allowed # no such thing, whoever asks

@@ -9,7 +9,13 @@ RSpec.describe "Signing in over the API" do
 
   before { clock.now = Time.now.utc }
 
-  def link(to) = ::Mail.new(Records::Mail.where(recipient: to).where("reason like 'sign-in:%'").order(:created_at, :id).last.source).text_part.decoded[%r{/sign-in/(\S+)}, 1]
+  def link(to) =
+    ::Mail
+      .new(Records::Mail.where(recipient: to).where("reason like 'sign-in:%'").order(:created_at, :id).last.source)
+      .text_part
+      .decoded[
+        %r{/sign-in/(\S+)}, 1
+    ]
 
   # Another browser: its own cookies.
   def elsewhere
@@ -25,14 +31,22 @@ RSpec.describe "Signing in over the API" do
     before { sign_in(wen) }
 
     {
-      "what is long enough" => ["gulls over grey slate", 204, nil], "one with accents and signs" => ["måker på vei ☂ ut", 204, nil], "spaces at its ends, as typed" => ["  gulls over slate  ", 204, nil],
-      "nothing short" => ["gulls over", 422, /at least 12/], "nothing common" => ["password1234", 422, /too common/], "nothing repeated" => ["aaaaaaaaaaaaaa", 422, /too common/],
-      "nothing that runs along the keys" => ["qwertyuiopas", 422, /too common/], "nothing of more than 72 bytes" => ["gulls over grey slate " * 4, 422, /at most 72/], "no line ends" => ["gulls over\ngrey slate", 422, /cannot be typed/],
+      "what is long enough" => ["gulls over grey slate", 204, nil],
+      "one with accents and signs" => ["måker på vei ☂ ut", 204, nil],
+      "spaces at its ends, as typed" => ["  gulls over slate  ", 204, nil],
+      "nothing short" => ["gulls over", 422, /at least 12/],
+      "nothing common" => ["password1234", 422, /too common/],
+      "nothing repeated" => ["aaaaaaaaaaaaaa", 422, /too common/],
+      "nothing that runs along the keys" => ["qwertyuiopas", 422, /too common/],
+      "nothing of more than 72 bytes" => ["gulls over grey slate " * 4, 422, /at most 72/],
+      "no line ends" => ["gulls over\ngrey slate", 422, /cannot be typed/],
       "no NUL" => ["gulls over\0grey slate", 400, /cannot be kept/]
     }.each do |what, (password, expected, words)|
       it what do
         problem = call(:put, "/own-password", {old: Stage::PASSWORD, password: password})
-        expect([status, problem&.dig("errors", 0, "pointer"), problem&.dig("errors", 0, "detail")]).to match [expected, words && "/password", words]
+        expect([status, problem&.dig("errors", 0, "pointer"), problem&.dig("errors", 0, "detail")]).to match [
+          expected, words && "/password", words
+        ]
         expect(Records::Person.find(wen).authenticate(password)).to be_truthy if expected == 204
       end
     end
@@ -47,8 +61,10 @@ RSpec.describe "Signing in over the API" do
     sign_in(wen)
     others = nil
     ways = {
-      -> { call(:delete, "/sessions/#{call(:get, "/sessions")["sessions"].find { |one| !one["current"] }["id"]}") } => 200,
-      -> { call(:delete, "/sessions") } => 200, -> { call(:put, "/own-password", {old: Stage::PASSWORD, password: choice}) } => 204
+      -> { call(:delete, "/sessions/#{call(:get, "/sessions")["sessions"].find { |one| !one["current"] }["id"]}") } =>
+        200,
+      -> { call(:delete, "/sessions") } => 200,
+      -> { call(:put, "/own-password", {old: Stage::PASSWORD, password: choice}) } => 204
     }
     ways.each do |way, expected|
       elsewhere do
@@ -88,7 +104,11 @@ RSpec.describe "Signing in over the API" do
     sign_in(wen)
     elsewhere do
       sign_in(marit)
-      call(:put, "/people/#{wen}", {name: "Wen Halloran", email: "wen@skerrybuoy.example", timeZone: "Europe/Oslo", password: choice}, version: Records::Person.find(wen).lock_version)
+      call(
+        :put, "/people/#{wen}",
+        {name: "Wen Halloran", email: "wen@skerrybuoy.example", timeZone: "Europe/Oslo", password: choice},
+        version: Records::Person.find(wen).lock_version
+      )
       expect(status).to eq 200
     end
     expect(call(:get, "/desk").then { status }).to eq 401
@@ -96,19 +116,29 @@ RSpec.describe "Signing in over the API" do
 
   describe "by a link" do
     it "says the same whether the address is known, and mails only who is" do
-      answers = %w[wen@skerrybuoy.example nobody@skerrybuoy.example].map { |email| call(:post, "/password-links", {email: email}).then { [status, last_response.body] } }
-      expect([answers.uniq.size, Records::Mail.where("reason like 'sign-in:%'").pluck(:recipient)]).to eq [1, ["wen@skerrybuoy.example"]]
+      answers = %w[wen@skerrybuoy.example nobody@skerrybuoy.example].map do |email|
+        call(:post, "/password-links", {email: email}).then { [status, last_response.body] }
+      end
+      expect([answers.uniq.size, Records::Mail.where("reason like 'sign-in:%'").pluck(:recipient)]).to eq [
+        1, ["wen@skerrybuoy.example"]
+      ]
     end
 
     it "works once, and signs in; a refused password does not use it up" do
       call(:post, "/password-links", {email: "WEN@SkerryBuoy.example"})
       token = link("wen@skerrybuoy.example")
-      expect(call(:get, "/sign-in-links/#{token}")).to eq("name" => "Wen Halloran", "email" => "wen@skerrybuoy.example", "kind" => "forgotten")
+      expect(call(:get, "/sign-in-links/#{token}")).to eq(
+        "name" => "Wen Halloran", "email" => "wen@skerrybuoy.example", "kind" => "forgotten"
+      )
       call(:put, "/sign-in-links/#{token}", {password: "short"})
       expect(status).to eq 422
       expect(call(:put, "/sign-in-links/#{token}", {password: choice})["person"]["id"]).to eq wen
       expect(call(:get, "/desk").then { status }).to eq 200
-      expect([call(:put, "/sign-in-links/#{token}", {password: "#{choice}s"}), call(:get, "/sign-in-links/#{token}")].map { |problem| problem["status"] }).to eq [404, 404]
+      expect(
+        [
+          call(:put, "/sign-in-links/#{token}", {password: "#{choice}s"}), call(:get, "/sign-in-links/#{token}")
+        ].map { |problem| problem["status"] }
+      ).to eq [404, 404]
     end
 
     {"forgotten" => [3_500, 3_700], "invited" => [3 * 86_400 - 60, 3 * 86_400 + 60]}.each do |kind, (good, over)|
@@ -135,7 +165,10 @@ RSpec.describe "Signing in over the API" do
     it "says in its mail what it is for, until when, and what to do when it was not asked for" do
       UseCases::SignIns.new(clock: SetClock.new(Time.utc(2026, 11, 25, 9))).forgotten(email: "wen@skerrybuoy.example")
       text = ::Mail.new(Records::Mail.last.source).then { |mail| [mail.subject, mail.text_part.decoded].join("\n") }
-      expect(text).to include("A new password", "If it was not you, do nothing", "The link works once, until 11:00 on Wednesday 25 November 2026, Oslo time")
+      expect(text).to include(
+        "A new password", "If it was not you, do nothing",
+        "The link works once, until 11:00 on Wednesday 25 November 2026, Oslo time"
+      )
     end
 
     it "is asked for three times an hour for one address" do
@@ -148,7 +181,9 @@ RSpec.describe "Signing in over the API" do
     sign_in(marit)
     people = Array.new(3) { |i| {id: key, name: "New #{i}", email: "new#{i}@skerrybuoy.example", timeZone: "UTC"} }
     call(:post, "/people-import", {people: people, invite: true})
-    expect([Records::Mail.where("reason like 'sign-in:%'").count, Records::Person.where(password_digest: nil).count]).to eq [3, 3]
+    expect(
+      [Records::Mail.where("reason like 'sign-in:%'").count, Records::Person.where(password_digest: nil).count]
+    ).to eq [3, 3]
     call(:post, "/people-import", {people: [people.first.merge(id: key, email: "x@x.example", password: choice)]})
     expect(status).to eq 400
   end

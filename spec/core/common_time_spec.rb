@@ -8,11 +8,17 @@ RSpec.describe Core::CommonTime::Search do
   def spans(*ranges) = ranges.flat_map { |range| range.split("-").map { |text| clock(text) } }
 
   def person(id, busy = [], role: :required, known: true, tentative: [], outside: [], beyond: outside, weight: 1)
-    Core::CommonTime::Person.new(id: id, role: role, known: known, busy: busy, tentative: tentative, outside: outside, beyond: beyond, weight: weight)
+    Core::CommonTime::Person.new(
+      id: id, role: role, known: known, busy: busy, tentative: tentative, outside: outside, beyond: beyond,
+      weight: weight
+    )
   end
 
   def request(length_min: 60, step_min: 30, from: "08:00", to: "16:00", **rest)
-    Core::CommonTime::Request.new(from: clock(from), to: clock(to), length_min: length_min, grid: Core::CommonTime::Grid.utc(step_min), allowed: nil, gap_min: 0, before_min: 0, after_min: 0, **rest)
+    Core::CommonTime::Request.new(
+      from: clock(from), to: clock(to), length_min: length_min, grid: Core::CommonTime::Grid.utc(step_min),
+      allowed: nil, gap_min: 0, before_min: 0, after_min: 0, **rest
+    )
   end
 
   def search(people, places = [], **rest) = described_class.new(request(**rest), people, places)
@@ -27,11 +33,26 @@ RSpec.describe Core::CommonTime::Search do
       people = vector["persons"].map do |one|
         hours = one["working_hours"]&.transform_keys(&:downcase)
         outside = hours ? Core::FreeBusy::WorkingHours.read(hours, Core::Zone[one["zone"]]).outside(from, to) : []
-        person(one["id"], Core::Spans.normal((one["busy"] || []).flatten.map { |text| at(text) }), role: one["role"].to_sym, known: !one["busy"].nil?, outside: outside)
+        person(
+          one["id"], Core::Spans.normal((one["busy"] || []).flatten.map { |text| at(text) }),
+          role: one["role"].to_sym, known: !one["busy"].nil?, outside: outside
+        )
       end
-      found = described_class.new(Core::CommonTime::Request.new(from: from, to: to, length_min: vector["duration_min"], grid: Core::CommonTime::Grid.utc(vector["grid_min"]), allowed: nil, gap_min: 0, before_min: 0, after_min: 0), people)
-      expect(found.holding.map { |minute| Time.at(minute * 60).utc.iso8601 }).to eq(vector["expect"].map { |one| one["start"] })
-      free = found.holding.map { |minute| (fit = Core::CommonTime::Fit.at(found, minute)).in_state(:free).select { |id| fit.people.find { |one| one.id == id }.role == :optional } }
+      found = described_class.new(
+        Core::CommonTime::Request.new(
+          from: from, to: to, length_min: vector["duration_min"],
+          grid: Core::CommonTime::Grid.utc(vector["grid_min"]), allowed: nil, gap_min: 0, before_min: 0, after_min: 0
+        ),
+        people
+      )
+      expect(found.holding.map { |minute| Time.at(minute * 60).utc.iso8601 }).to eq(
+        vector["expect"].map { |one| one["start"] }
+      )
+      free = found.holding.map do |minute|
+        (fit = Core::CommonTime::Fit.at(found, minute))
+          .in_state(:free)
+          .select { |id| fit.people.find { |one| one.id == id }.role == :optional }
+      end
       expect(free.map(&:sort)).to eq(vector["expect"].map { |one| one["optional_free"].sort })
     end
   end
@@ -41,7 +62,9 @@ RSpec.describe Core::CommonTime::Search do
     ["somebody who must come missing", [["a", %w[08:00-15:00]], ["b", %w[08:00-14:00]]], {}, %w[15:00]],
     ["nobody free at all: the fewest missing", [["a", %w[08:00-16:00]], ["b", %w[08:00-14:30]]], {}, %w[14:30 15:00]]
   ].each do |situation, people, rest, first|
-    it("puts the fewest missing first with #{situation}") { expect(ranked(search(people.map { |id, busy| person(id, spans(*busy)) }, **rest))).to eq first }
+    it("puts the fewest missing first with #{situation}") do
+      expect(ranked(search(people.map { |id, busy| person(id, spans(*busy)) }, **rest))).to eq first
+    end
   end
 
   it "ranks tentative behind free, unknown behind known, and more of the optional before fewer" do
@@ -58,7 +81,9 @@ RSpec.describe Core::CommonTime::Search do
   end
 
   it "ranks a kept gap, and then a free place, before none" do
-    expect(ranked(search([person("ines", spans("10:00-11:00"))], gap_min: 30, from: "08:00", to: "13:00")).first(3)).to eq %w[08:00 08:30 11:30]
+    expect(
+      ranked(search([person("ines", spans("10:00-11:00"))], gap_min: 30, from: "08:00", to: "13:00")).first(3)
+    ).to eq %w[08:00 08:30 11:30]
     shed = Core::CommonTime::Place.new(id: "shed", taken: spans("08:00-12:00"))
     found = search([person("ines")], [shed], before_min: 15, after_min: 15)
     expect(ranked(found).first(2)).to eq %w[12:30 13:00]
@@ -70,27 +95,43 @@ RSpec.describe Core::CommonTime::Search do
     fit = Core::CommonTime::Fit.at(found, clock("08:00"))
     expect(fit.states).to eq("ines" => :busy, "lars" => :unknown)
     names = {"ines" => "Ines Torvald", "lars" => "Lars Ekeli"}
-    expect([fit.headline(names), fit.reasons(names, {})]).to eq ["Ines Torvald is busy", ["Ines Torvald is busy", "no calendar known of Lars Ekeli"]]
+    expect([fit.headline(names), fit.reasons(names, {})]).to eq [
+      "Ines Torvald is busy", ["Ines Torvald is busy", "no calendar known of Lars Ekeli"]
+    ]
   end
 
   it "says what would help, each with its effect" do
     ines = person("ines", spans("08:00-09:00", "09:45-16:00"))
     lars = person("lars", spans("08:00-09:00"))
-    remedies = Core::CommonTime::Remedies.new(request, [ines, lars], [], later_to: clock("20:00"), allowed_later: nil, stretched: ->(_) { [ines, lars] }).to_a
-    expect(remedies.map { |one| [one.kind, one.value, one.starts, said([one.first]).first] }).to eq [[:shorter, 45, 1, "09:00"], [:later, nil, 7, "16:00"], [:without, "ines", 13, "09:00"]]
+    remedies = Core::CommonTime::Remedies.new(
+      request, [ines, lars], [], later_to: clock("20:00"), allowed_later: nil, stretched: ->(_) { [ines, lars] }
+    ).to_a
+    expect(remedies.map { |one| [one.kind, one.value, one.starts, said([one.first]).first] }).to eq [
+      [:shorter, 45, 1, "09:00"], [:later, nil, 7, "16:00"], [:without, "ines", 13, "09:00"]
+    ]
   end
 
   describe Core::CommonTime::RunFit do
     oslo = Core::Zone["Europe/Oslo"]
 
     def candidates(**rest)
-      Core::CommonTime::Candidates.new(repeat: :weekly, interval: 1, zone: Core::Zone["Europe/Oslo"], from: Date.new(2027, 3, 1), count: 4, hours: [840, 960], step_min: 60, length_min: 60, wdays: [1], **rest).to_a
+      Core::CommonTime::Candidates.new(
+        repeat: :weekly, interval: 1, zone: Core::Zone["Europe/Oslo"], from: Date.new(2027, 3, 1), count: 4,
+        hours: [840, 960], step_min: 60, length_min: 60, wdays: [1], **rest
+      ).to_a
     end
 
     def searched(candidates, people)
       starts = candidates.flat_map(&:starts)
       range = [starts.min - 1_440, starts.max + 1_440]
-      Core::CommonTime::Search.new(Core::CommonTime::Request.new(from: range[0], to: range[1], length_min: 60, grid: Core::CommonTime::Grid.on_wall(Core::Zone["Europe/Oslo"], 60, *range), allowed: nil, gap_min: 0, before_min: 0, after_min: 0), people)
+      Core::CommonTime::Search.new(
+        Core::CommonTime::Request.new(
+          from: range[0], to: range[1], length_min: 60,
+          grid: Core::CommonTime::Grid.on_wall(Core::Zone["Europe/Oslo"], 60, *range), allowed: nil, gap_min: 0,
+          before_min: 0, after_min: 0
+        ),
+        people
+      )
     end
 
     it "tries each time on every date, and finds the nearest that works for one that fails" do
@@ -101,26 +142,37 @@ RSpec.describe Core::CommonTime::Search do
       # At 15:00 the third date clashes for half an hour as well; both hold three times, so the earlier comes first.
       expect([best.candidate.walls.first.to_s, best.held, second.held]).to eq ["2027-03-01T14:00:00", 3, 3]
       failed = best.outcomes.reject(&:held)
-      expect(failed.map { |one| [one.wall.to_s, one.fit.missing, oslo.wall(Time.at(one.repair.starts_min * 60)).to_s] }).to eq [["2027-03-15T14:00:00", ["ines"], "2027-03-15T13:00:00"]]
+      expect(
+        failed.map { |one| [one.wall.to_s, one.fit.missing, oslo.wall(Time.at(one.repair.starts_min * 60)).to_s] }
+      ).to eq [["2027-03-15T14:00:00", ["ines"], "2027-03-15T13:00:00"]]
     end
 
     # Zone database: Halifax goes forward on 14 March 2027, Oslo on 28 March.
     it "shows the weeks in which Halifax and Bergen are out of step" do
       run = described_class.new(candidates(count: 6).first, searched(candidates(count: 6), [person("wen")]))
       usual, other = run.clocks(Core::Zone["America/Halifax"])
-      expect([usual[0] / 3600, other[0] / 3600, other[1].map(&:date).map(&:iso8601)]).to eq [9, 10, %w[2027-03-15 2027-03-22]]
+      expect([usual[0] / 3600, other[0] / 3600, other[1].map(&:date).map(&:iso8601)]).to eq [
+        9, 10, %w[2027-03-15 2027-03-22]
+      ]
     end
 
     it "gives the dates of monthly runs, and refuses runs without any or without end" do
-      expect(candidates(repeat: :month_weekday, nth: -1, count: 3).first.walls.map { |wall| wall.date.iso8601 }).to eq %w[2027-03-29 2027-04-26 2027-05-31]
-      expect(candidates(repeat: :month_day, month_day: 31, count: 3).first.walls.map { |wall| wall.date.iso8601 }).to eq %w[2027-03-31 2027-05-31 2027-07-31]
+      expect(
+        candidates(repeat: :month_weekday, nth: -1, count: 3).first.walls.map { |wall| wall.date.iso8601 }
+      ).to eq %w[2027-03-29 2027-04-26 2027-05-31]
+      expect(
+        candidates(repeat: :month_day, month_day: 31, count: 3).first.walls.map { |wall| wall.date.iso8601 }
+      ).to eq %w[2027-03-31 2027-05-31 2027-07-31]
       expect { candidates(count: nil, until_on: Date.new(2027, 2, 1)) }.to raise_error(Core::Invalid, /No date fits/)
       expect { candidates(count: 61) }.to raise_error(Core::Invalid, /more than 60/)
     end
   end
 
   it "shares the early hours of a run by turns" do
-    days = Core::CommonTime::Candidates.new(repeat: :weekly, interval: 1, zone: Core::Zone["UTC"], from: Date.new(2026, 12, 7), count: 4, hours: [480, 960], step_min: 60, length_min: 60, wdays: [1]).to_a
+    days = Core::CommonTime::Candidates.new(
+      repeat: :weekly, interval: 1, zone: Core::Zone["UTC"], from: Date.new(2026, 12, 7), count: 4, hours: [480, 960],
+      step_min: 60, length_min: 60, wdays: [1]
+    ).to_a
     starts = days.first.starts
     # East works until 12:00, West from 13:00 on: whatever the time, one of them is outside.
     east = person("east", beyond: starts.flat_map { |start| [start + 240, start + 960] })

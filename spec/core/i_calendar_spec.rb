@@ -19,7 +19,9 @@ RSpec.describe Core::ICalendar::Writer do
 
   # RFC 6868
   it "lets nothing in a name begin a line or a parameter of its own" do
-    ical = written { |writer| writer.user("ATTENDEE", "a@b.example\r\nX-EVIL:1", cn: "Marit \"H\"\r\nATTENDEE:mailto:evil@x;ROLE=CHAIR") }
+    ical = written do |writer|
+      writer.user("ATTENDEE", "a@b.example\r\nX-EVIL:1", cn: "Marit \"H\"\r\nATTENDEE:mailto:evil@x;ROLE=CHAIR")
+    end
     expect(ical.gsub("\r\n ", "").lines.grep(/\A(X-EVIL|ATTENDEE:)/)).to be_empty
     expect(ical.gsub("\r\n ", "")).to include "CN=\"Marit ^'H^'^nATTENDEE:mailto:evil@x;ROLE=CHAIR\""
   end
@@ -31,7 +33,9 @@ RSpec.describe Core::ICalendar::Writer do
 
   it "writes every change of a zone's clock in the stretch asked for" do
     writer = described_class.new
-    Core::ICalendar::ZoneWriter.write(writer, Core::Zone["America/Halifax"], Time.utc(2026, 11, 30), Time.utc(2027, 12, 1))
+    Core::ICalendar::ZoneWriter.write(
+      writer, Core::Zone["America/Halifax"], Time.utc(2026, 11, 30), Time.utc(2027, 12, 1)
+    )
     expect(writer.to_s).to eq <<~ICAL.gsub("\n", "\r\n")
       BEGIN:VTIMEZONE
       TZID:America/Halifax

@@ -13,14 +13,44 @@ RSpec.describe Core::Invitation::Entry do
     shown = entry.shown
     event = shown&.event
     {
-      "event" => shown && {"uid" => @uid, "sequence" => shown.sequence, "status" => shown.cancelled ? "CANCELLED" : status(event), "start" => start(event), "end" => finish(event), "summary" => event&.title, "location" => event&.location},
+      "event" =>
+        shown &&
+          {
+            "uid" => @uid, "sequence" => shown.sequence, "status" => shown.cancelled ? "CANCELLED" : status(event),
+            "start" => start(event), "end" => finish(event), "summary" => event&.title, "location" => event&.location
+          },
       "attendees" => entry.attendees.transform_values(&:upcase),
-      "instances" => if shown
-                       entry.instances(Time.at(0), until_at).map { |instance| event&.start&.date? ? iso(instance.starts_s)[0, 10] : iso(instance.starts_s) }.first(30)
-                     end,
-      "overrides" => entry.parts.compact.reject { |key, _| key.nil? }.to_h { |key, part| [iso(key), {"sequence" => part.sequence, "status" => part.cancelled ? "CANCELLED" : part.event.status.upcase, "start" => iso(part.event&.start&.instant_s), "end" => part.event && iso(part.event.ends_s(part.event.start.instant_s))}] },
-      "instance_attendees" => entry.instance_attendees.to_h { |key, answers| [iso(key), answers.transform_values(&:upcase)] },
-      "pending_counters" => entry.counters.map { |counter| {"from" => counter.from, "recurrence_id" => iso(counter.recurrence_s), "start" => iso(counter.starts_s), "end" => iso(counter.ends_s)} },
+      "instances" =>
+        if shown
+          entry
+            .instances(Time.at(0), until_at)
+            .map { |instance| event&.start&.date? ? iso(instance.starts_s)[0, 10] : iso(instance.starts_s) }
+            .first(30)
+        end,
+      "overrides" =>
+        entry
+          .parts
+          .compact
+          .reject { |key, _| key.nil? }
+          .to_h do |key, part|
+            [
+              iso(key),
+              {
+                "sequence" => part.sequence, "status" => part.cancelled ? "CANCELLED" : part.event.status.upcase,
+                "start" => iso(part.event&.start&.instant_s),
+                "end" => part.event && iso(part.event.ends_s(part.event.start.instant_s))
+              }
+            ]
+          end,
+      "instance_attendees" =>
+        entry.instance_attendees.to_h { |key, answers| [iso(key), answers.transform_values(&:upcase)] },
+      "pending_counters" =>
+        entry.counters.map do |counter|
+          {
+            "from" => counter.from, "recurrence_id" => iso(counter.recurrence_s), "start" => iso(counter.starts_s),
+            "end" => iso(counter.ends_s)
+          }
+        end,
       "party_crashers" => entry.crashers.transform_values(&:upcase),
       "busy" => entry.busy.transform_values { |spans| spans.map { |span| span.map { |second| iso(second) } } }
     }
@@ -36,7 +66,10 @@ RSpec.describe Core::Invitation::Entry do
         outcome = entry.take(message, sender: step["sender"], outgoing: step["direction"] == "out")
         expect(outcome.to_s.tr("_", "-")).to eq(step["expect_outcome"]), "step #{step["n"]}: #{outcome}"
         found = state(entry, until_at)
-        step["expect"].each { |name, expected| expect(found[name]).to eq(expected), "step #{step["n"]} #{name}: #{found[name].inspect} instead of #{expected.inspect}" }
+        step["expect"].each do |name, expected|
+          expect(found[name]).to eq(expected),
+            "step #{step["n"]} #{name}: #{found[name].inspect} instead of #{expected.inspect}"
+        end
       end
     end
   end

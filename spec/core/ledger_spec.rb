@@ -4,16 +4,21 @@ RSpec.describe Core::CarryForward::Ledger do
   states = {"i" => :issued, "c" => :closed, "s" => :in_session, "p" => :planned, "x" => :called_off}
 
   define_method(:meetings) do |letters, at: {}|
-    letters.chars.each_with_index.map { |letter, i|
-      Core::CarryForward::Ledger::Meeting.new(id: "m#{i + 1}", starts_at: Time.utc(2026, 9, 7) + 604_800 * (at["m#{i + 1}"] || i), state: states.fetch(letter))
-    }
+    letters.chars.each_with_index.map do |letter, i|
+      Core::CarryForward::Ledger::Meeting.new(
+        id: "m#{i + 1}", starts_at: Time.utc(2026, 9, 7) + 604_800 * (at["m#{i + 1}"] || i),
+        state: states.fetch(letter)
+      )
+    end
   end
 
   def action(raised_in, all, state: :open, closed_in: nil, closed_at: nil, raised_at: nil, id: "a")
     meeting = all.find { |one| one.id == raised_in }
     closed = all.find { |one| one.id == closed_in }
-    Core::CarryForward::Ledger::Action.new(id: id, raised_at_meeting_id: raised_in, raised_at: raised_at || meeting.starts_at, state: state,
-      closed_at: closed_at || closed && closed.starts_at + 600, closed_at_meeting_id: closed_in)
+    Core::CarryForward::Ledger::Action.new(
+      id: id, raised_at_meeting_id: raised_in, raised_at: raised_at || meeting.starts_at, state: state,
+      closed_at: closed_at || closed && closed.starts_at + 600, closed_at_meeting_id: closed_in
+    )
   end
 
   [
@@ -51,7 +56,9 @@ RSpec.describe Core::CarryForward::Ledger do
   end
 
   it "is stuck from the third time on, and not once it is closed" do
-    [["iiip", {}, false], ["iiiip", {}, true], ["iiiip", {state: :done, closed_in: "m4"}, false]].each do |letters, given, stuck|
+    [
+      ["iiip", {}, false], ["iiiip", {}, true], ["iiiip", {state: :done, closed_in: "m4"}, false]
+    ].each do |letters, given, stuck|
       all = meetings(letters)
       expect(described_class.new(meetings: all).stuck?(action("m1", all, **given))).to be stuck
     end
@@ -60,14 +67,20 @@ RSpec.describe Core::CarryForward::Ledger do
   describe "what a sheet begins with" do
     it "has the open actions, longest carried first, and those closed in it" do
       all = meetings("iisp")
-      actions = [action("m2", all, id: "young"), action("m1", all, id: "old"), action("m3", all, id: "raised here"),
-        action("m1", all, id: "done here", state: :done, closed_in: "m3"), action("m1", all, id: "done before", state: :done, closed_in: "m2"),
-        action("m1", all, id: "dropped between", state: :dropped, closed_at: Time.utc(2026, 9, 16))]
+      actions = [
+        action("m2", all, id: "young"),
+        action("m1", all, id: "old"),
+        action("m3", all, id: "raised here"),
+        action("m1", all, id: "done here", state: :done, closed_in: "m3"),
+        action("m1", all, id: "done before", state: :done, closed_in: "m2"),
+        action("m1", all, id: "dropped between", state: :dropped, closed_at: Time.utc(2026, 9, 16))
+      ]
       left = described_class.new(meetings: all, actions: actions).left_over_actions("m3").map(&:id)
       expect(left).to eq ["done here", "old", "young"]
     end
 
-    def topic(meeting_id, settled: nil, position: 0, id: "t") = described_class::Topic.new(id: id, meeting_id: meeting_id, settled_at_meeting_id: settled, position: position)
+    def topic(meeting_id, settled: nil, position: 0, id: "t") =
+      described_class::Topic.new(id: id, meeting_id: meeting_id, settled_at_meeting_id: settled, position: position)
 
     [
       ["its own meeting is to come", "ip", "m2", nil, "m2"],
@@ -89,8 +102,13 @@ RSpec.describe Core::CarryForward::Ledger do
   describe Core::CarryForward::Strands do
     it "draws open strands first and to the next meeting, closed ones to where they were closed" do
       all = meetings("iixiip")
-      actions = [action("m1", all, id: "open"), action("m1", all, id: "done", state: :done, closed_in: "m4"), action("m5", all, id: "new")]
-      strands = described_class.new(Core::CarryForward::Ledger.new(meetings: all, actions: actions), actions, now: Time.utc(2026, 10, 8))
+      actions = [
+        action("m1", all, id: "open"), action("m1", all, id: "done", state: :done, closed_in: "m4"),
+        action("m5", all, id: "new")
+      ]
+      strands = described_class.new(
+        Core::CarryForward::Ledger.new(meetings: all, actions: actions), actions, now: Time.utc(2026, 10, 8)
+      )
       expect(strands.next_column).to eq 5
       expect(strands.rows.map { |row| [row.action_id, row.from, row.to, row.carried, row.stuck] })
         .to eq [["open", 0, 5, 3, true], ["new", 4, 5, 0, false], ["done", 0, 3, 2, false]]
@@ -100,9 +118,14 @@ RSpec.describe Core::CarryForward::Ledger do
   describe Core::CarryForward::Figures do
     it "counts over the last ten meetings and takes the median to close" do
       all = meetings("iiiip")
-      actions = [action("m1", all, id: "x", state: :done, closed_in: "m2"), action("m1", all, id: "y", state: :done, closed_in: "m4"), action("m3", all, id: "z")]
+      actions = [
+        action("m1", all, id: "x", state: :done, closed_in: "m2"),
+        action("m1", all, id: "y", state: :done, closed_in: "m4"), action("m3", all, id: "z")
+      ]
       ledger = Core::CarryForward::Ledger.new(meetings: all, actions: actions)
-      expect(described_class.of(ledger, actions).to_h).to eq(meetings: 4, raised: 3, closed: 2, open: 1, meetings_to_close: 2.0)
+      expect(described_class.of(ledger, actions).to_h).to eq(
+        meetings: 4, raised: 3, closed: 2, open: 1, meetings_to_close: 2.0
+      )
     end
   end
 end

@@ -4,8 +4,12 @@ require "net/http"
 # The guard itself: what a spec does by mistake must not leave the machine, nor go unnoticed.
 RSpec.describe LoopbackOnly do
   {
-    "a connection by number" => -> { TCPSocket.new("192.0.2.1", 80) }, "by IPv6" => -> { TCPSocket.new("2001:db8::1", 80) }, "by name" => -> { TCPSocket.new("calendar.example", 80) },
-    "a request" => -> { Net::HTTP.get(URI("http://192.0.2.1/")) }, "a connection made by hand" => -> { Socket.tcp("192.0.2.1", 80, connect_timeout: 1) }, "looking up a name" => -> { Resolv.getaddresses("calendar.example") }
+    "a connection by number" => -> { TCPSocket.new("192.0.2.1", 80) },
+    "by IPv6" => -> { TCPSocket.new("2001:db8::1", 80) },
+    "by name" => -> { TCPSocket.new("calendar.example", 80) },
+    "a request" => -> { Net::HTTP.get(URI("http://192.0.2.1/")) },
+    "a connection made by hand" => -> { Socket.tcp("192.0.2.1", 80, connect_timeout: 1) },
+    "looking up a name" => -> { Resolv.getaddresses("calendar.example") }
   }.each do |what, try|
     it("fails #{what} before anything is sent") { expect(&try).to raise_error(LoopbackOnly::Escaped) }
   end

@@ -11,22 +11,71 @@ RSpec.describe Core::MailAddress do
     "#{"a" * 64}@x.example" => "#{"a" * 64}@x.example"
   }.each { |text, kept| it("keeps #{text.strip[0, 40]}") { expect(described_class.read(text)).to eq kept } }
 
-  [nil, "", "ines", "@x.example", "jo(e@x.example", "x@house.example.", "[x]@y.example", "x@[127.0.0.1]", "a..b@x.example", ".a@x.example", "a.@x.example", "a b@x.example", '"a b"@x.example',
-    "a@b@x.example", "a@x", "a@-x.example", "a@x-.example", "a@x..example", "a@127.0.0.1", "#{"a" * 65}@x.example", "a@#{"x" * 64}.example", "a@#{"x." * 125}example", "a@x.example\r\nBcc: b@x.example",
-    "a,b@x.example", "a@x.example,", "a;b@x.example", "<a@x.example>", "ínformed@x.example", "in\u200Bformed@x.example", "a@bücher.example", "a\0@x.example", "a@x.example\n", "\xFF@x.example"]
-    .each { |text| it("refuses #{text.inspect[0, 50]}") { expect(described_class.read((text.is_a?(String) && text.end_with?("\n")) ? "#{text}x" : text)).to be_nil } }
+  [
+    nil,
+    "",
+    "ines",
+    "@x.example",
+    "jo(e@x.example",
+    "x@house.example.",
+    "[x]@y.example",
+    "x@[127.0.0.1]",
+    "a..b@x.example",
+    ".a@x.example",
+    "a.@x.example",
+    "a b@x.example",
+    '"a b"@x.example',
+    "a@b@x.example",
+    "a@x",
+    "a@-x.example",
+    "a@x-.example",
+    "a@x..example",
+    "a@127.0.0.1",
+    "#{"a" * 65}@x.example",
+    "a@#{"x" * 64}.example",
+    "a@#{"x." * 125}example",
+    "a@x.example\r\nBcc: b@x.example",
+    "a,b@x.example",
+    "a@x.example,",
+    "a;b@x.example",
+    "<a@x.example>",
+    "ínformed@x.example",
+    "in\u200Bformed@x.example",
+    "a@bücher.example",
+    "a\0@x.example",
+    "a@x.example\n",
+    "\xFF@x.example"
+  ].each do |text|
+    it("refuses #{text.inspect[0, 50]}") do
+      expect(described_class.read((text.is_a?(String) && text.end_with?("\n")) ? "#{text}x" : text)).to be_nil
+    end
+  end
 
   it "does not take addresses for one that only look alike" do
-    expect(["informed@x.example", "ínformed@x.example", "in\u200Bformed@x.example", "ınformed@x.example"].map { |text| described_class.normal(text) }.uniq.size).to eq 4
+    expect(
+      ["informed@x.example", "ínformed@x.example", "in\u200Bformed@x.example", "ınformed@x.example"].map do |text|
+        described_class.normal(text)
+      end
+        .uniq
+        .size
+    ).to eq 4
   end
 
   # Against the mail library that writes them: what is kept goes out as it stands, and reads back.
   it "keeps nothing that the mail library cannot write" do
     random = Random.new(3)
     letters = [*("a".."z"), *("0".."9"), *"!#$%&'*+/=?^_`{|}~-..@@()[]<>\";:, ".chars]
-    kept = Array.new(40_000) { Array.new(random.rand(1..8)) { letters.sample(random: random) }.join + "@" + Array.new(random.rand(1..6)) { [*("a".."z"), "-", "."].sample(random: random) }.join + ".example" }.filter_map { |text| described_class.read(text) }
+    kept =
+      Array
+        .new(40_000) do
+          Array.new(random.rand(1..8)) { letters.sample(random: random) }.join + "@" +
+            Array.new(random.rand(1..6)) { [*("a".."z"), "-", "."].sample(random: random) }.join + ".example"
+        end
+        .filter_map { |text| described_class.read(text) }
     expect(kept.size).to be > 3_000
-    back = kept.map { |address| Mail::Address.new(Mail::Address.new(address).tap { |built| built.display_name = "Ines, T" }.format).address }
+    back = kept.map do |address|
+      Mail::Address.new(Mail::Address.new(address).tap { |built| built.display_name = "Ines, T" }.format).address
+    end
     expect(back).to eq kept
   end
 end

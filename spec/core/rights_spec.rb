@@ -5,8 +5,32 @@ RSpec.describe Core::Rights do
 
   # rules.md 9, as a table: what each may do towards a series.
   {
-    keeper: %i[see_series change_series invite see_strands see_sheet hold_meeting write_minutes bring_topic change_topic answer change_action],
-    chair: %i[see_series change_series invite see_strands see_sheet hold_meeting write_minutes bring_topic change_topic answer change_action],
+    keeper: %i[
+      see_series
+      change_series
+      invite
+      see_strands
+      see_sheet
+      hold_meeting
+      write_minutes
+      bring_topic
+      change_topic
+      answer
+      change_action
+    ],
+    chair: %i[
+      see_series
+      change_series
+      invite
+      see_strands
+      see_sheet
+      hold_meeting
+      write_minutes
+      bring_topic
+      change_topic
+      answer
+      change_action
+    ],
     member: %i[see_series see_strands see_sheet bring_topic],
     informed: %i[see_series see_issued_minutes],
     person: %i[see_own make_series see_people],
@@ -17,8 +41,10 @@ RSpec.describe Core::Rights do
     end
   end
 
-  [[:member, :write_minutes], [:member, :hold_meeting], [:member, :change_series], [:informed, :see_sheet], [:informed, :bring_topic],
-    [:admin, :see_series], [:person, :see_series], [:person, :keep_people], [:anyone, :see_own]].each do |role, right|
+  [
+    %i[member write_minutes], %i[member hold_meeting], %i[member change_series], %i[informed see_sheet],
+    %i[informed bring_topic], %i[admin see_series], %i[person see_series], %i[person keep_people], %i[anyone see_own]
+  ].each do |role, right|
     it("does not let a #{role} #{right}") { expect(described_class.allow?(right, [role])).to be false }
   end
 

@@ -2,7 +2,9 @@ RSpec.describe Core::Sheet do
   describe Core::Sheet::RunningOrder do
     start = Time.utc(2026, 11, 30, 8, 30)
     interval = Core::Interval[start, start + 45 * 60]
-    entry = ->(id, minutes, used_s = nil, done: false) { described_class::Entry.new(id: id, length_min: minutes, used_s: used_s, done: done) }
+    entry = ->(id, minutes, used_s = nil, done: false) do
+      described_class::Entry.new(id: id, length_min: minutes, used_s: used_s, done: done)
+    end
     clock = ->(slots) { slots.map { |slot| slot.starts_at.strftime("%H:%M") } }
 
     it "computes when each topic begins, and the slack" do
@@ -15,12 +17,16 @@ RSpec.describe Core::Sheet do
       order = described_class.new(interval: interval, entries: [entry["a", 25], entry["b", 15], entry["c", 8]])
       expect(order.slack_min).to eq(-3)
       expect(order.unfit.map(&:id)).to eq ["c"]
-      expect(order.remedies.map(&:to_h)).to eq [{kind: :trim, ids: ["c"], to_min: 5}, {kind: :carry, ids: ["c"], to_min: nil}]
+      expect(order.remedies.map(&:to_h)).to eq [
+        {kind: :trim, ids: ["c"], to_min: 5}, {kind: :carry, ids: ["c"], to_min: nil}
+      ]
     end
 
     it "counts in session what was used and lets the rest move on" do
       entries = [entry["a", 5, 240, done: true], entry["b", 10, 300], entry["c", 20], entry["d", 12]]
-      order = described_class.new(interval: interval, entries: entries, present_id: "b", now: start + 9 * 60, begun_at: start)
+      order = described_class.new(
+        interval: interval, entries: entries, present_id: "b", now: start + 9 * 60, begun_at: start
+      )
       expect(clock[order.slots]).to eq %w[08:30 08:34 08:44 09:04]
       expect(order.slots.map(&:used_min)).to eq [4, 5, nil, nil]
       expect(order.slack_min).to eq(-1)
@@ -28,12 +34,18 @@ RSpec.describe Core::Sheet do
     end
 
     it "lets a topic that runs over push what follows" do
-      order = described_class.new(interval: interval, entries: [entry["a", 5, 780], entry["b", 10]], present_id: "a", now: start + 13 * 60, begun_at: start)
+      order = described_class.new(
+        interval: interval, entries: [entry["a", 5, 780], entry["b", 10]], present_id: "a", now: start + 13 * 60,
+        begun_at: start
+      )
       expect(clock[order.slots]).to eq %w[08:30 08:43]
       expect(order.slots.first.over_min).to eq 8
     end
 
-    [["on time", 0, 45], ["two minutes early", -2, 45], ["ten minutes late", 10, 45], ["a day early", -1_440, -1_440 + 45], ["after its end", 60, 105]].each do |situation, begun_min, ends_min|
+    [
+      ["on time", 0, 45], ["two minutes early", -2, 45], ["ten minutes late", 10, 45],
+      ["a day early", -1_440, -1_440 + 45], ["after its end", 60, 105]
+    ].each do |situation, begun_min, ends_min|
       it "ends #{ends_min} minutes after its planned start when begun #{situation}" do
         order = described_class.new(interval: interval, entries: [], now: start, begun_at: start + begun_min * 60)
         expect(order.ends_at).to eq start + ends_min * 60
@@ -43,13 +55,20 @@ RSpec.describe Core::Sheet do
 
   describe Core::Sheet::Lifecycle do
     it "allows each change that has an action, and its way back until issued" do
-      allowed = described_class::STATES.product(described_class::STATES).select { |from, to| described_class::MOVES[from].include?(to) }
-      expect(allowed).to contain_exactly(%i[planned in_session], %i[planned called_off], %i[in_session closed], %i[in_session planned],
-        %i[closed issued], %i[closed in_session], %i[called_off planned])
+      allowed =
+        described_class::STATES
+          .product(described_class::STATES)
+          .select { |from, to| described_class::MOVES[from].include?(to) }
+      expect(allowed).to contain_exactly(
+        %i[planned in_session], %i[planned called_off], %i[in_session closed], %i[in_session planned],
+        %i[closed issued], %i[closed in_session], %i[called_off planned]
+      )
     end
 
     it "says what it refuses" do
-      expect { described_class.move(:issued, :closed) }.to raise_error(Core::Conflict, "The meeting is issued, so it cannot become closed.")
+      expect { described_class.move(:issued, :closed) }.to raise_error(
+        Core::Conflict, "The meeting is issued, so it cannot become closed."
+      )
       expect { described_class.refuse_frozen(:issued) }.to raise_error(Core::Conflict)
     end
   end

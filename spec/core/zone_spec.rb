@@ -22,7 +22,10 @@ RSpec.describe Core::Zone do
       zone = described_class[name]
       reference = TZInfo::Timezone.get(name)
       hours = (Time.utc(2026).to_i...Time.utc(2028).to_i).step(3600)
-      differing = hours.reject { |at| zone.wall(Time.at(at)).to_time.strftime("%F %T") == reference.utc_to_local(Time.at(at).utc).strftime("%F %T") }
+      differing = hours.reject do |at|
+        zone.wall(Time.at(at)).to_time.strftime("%F %T") ==
+          reference.utc_to_local(Time.at(at).utc).strftime("%F %T")
+      end
       expect(differing).to be_empty
     end
   end

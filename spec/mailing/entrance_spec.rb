@@ -6,8 +6,14 @@ RSpec.describe "The mail entrance" do
   before(:context) do
     @dir = Dir.mktmpdir
     @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-    env = {"LEFT_OVER_ENTRANCE_PORT" => @port.to_s, "LEFT_OVER_VAR" => @dir, "LEFT_OVER_DB_PASSWORD" => Settings.database_password}
-    @pid = spawn(env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "bin/lib/entrance.rb", chdir: Settings::ROOT, out: File::NULL, err: File::NULL)
+    env = {
+      "LEFT_OVER_ENTRANCE_PORT" => @port.to_s, "LEFT_OVER_VAR" => @dir,
+      "LEFT_OVER_DB_PASSWORD" => Settings.database_password
+    }
+    @pid = spawn(
+      env, "setpriv", "--pdeathsig", "TERM", "bundle", "exec", "ruby", "bin/lib/entrance.rb", chdir: Settings::ROOT,
+      out: File::NULL, err: File::NULL
+    )
     deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + 30
     begin
       TCPSocket.new("127.0.0.1", @port).close
@@ -32,7 +38,9 @@ RSpec.describe "The mail entrance" do
 
   def mail(source)
     talk do |socket, _|
-      answers = ["EHLO house.example", "MAIL FROM:<wen@skerrybuoy.example>", "RCPT TO:<#{Settings.mail_from}>", "DATA"].map { |text| command(socket, text) }
+      answers = [
+        "EHLO house.example", "MAIL FROM:<wen@skerrybuoy.example>", "RCPT TO:<#{Settings.mail_from}>", "DATA"
+      ].map { |text| command(socket, text) }
       socket.write("#{source}\r\n.\r\n")
       [*answers, socket.gets].last
     end

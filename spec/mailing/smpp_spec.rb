@@ -7,7 +7,8 @@ require_relative "../../stand_ins/post/texts"
 RSpec.describe Mailing::Smpp do
   script = ->(name) { File.expand_path("../support/#{name}.mjs", __dir__) }
 
-  def phone(port, password: "open") = described_class.new(address: "127.0.0.1", port: port, system_id: "leftover", password: password, from: "LeftOver")
+  def phone(port, password: "open") =
+    described_class.new(address: "127.0.0.1", port: port, system_id: "leftover", password: password, from: "LeftOver")
 
   def with_service(script)
     Open3.popen2("node", script) do |input, output, thread|
@@ -39,7 +40,9 @@ RSpec.describe Mailing::Smpp do
     with_service(script.call("smpp_service")) do |port, _|
       expect { phone(port).deliver(to: "+4755000000", text: "x") }.to raise_error(Mailing::Refused, /0x0B/)
       expect { phone(port).deliver(to: "+4755009999", text: "x") }.to raise_error(Mailing::Unreachable)
-      expect { phone(port, password: "wrong").deliver(to: "+4755000011", text: "x") }.to raise_error(Mailing::Unreachable)
+      expect { phone(port, password: "wrong").deliver(to: "+4755000011", text: "x") }.to raise_error(
+        Mailing::Unreachable
+      )
     end
     expect { phone(1).deliver(to: "+4755000011", text: "x") }.to raise_error(Mailing::Unreachable)
   end
@@ -61,9 +64,15 @@ RSpec.describe Mailing::Smpp do
         port = TCPServer.open("127.0.0.1", 0) { |free| free.addr[1] }
         service = described_class.new(dir)
         thread = service.start(port)
-        statuses = [["4755000011", "Tide – 日曜"], ["4755000011", "long " * 50], ["4755000000", "x"]].map { |to, text| Open3.capture2("node", script.call("smpp_client"), port.to_s, to, text).first.to_i }
-        Mailing::Smpp.new(address: "127.0.0.1", port: port, system_id: "a", password: "b", from: "LeftOver").then { |ours| ours.deliver(to: "+4755000012", text: "Ours") && ours.close }
-        expect([statuses, service.all.map(&:text)]).to match [[0, 0, 11], contain_exactly("Tide – 日曜", "long " * 50, "Ours")]
+        statuses = [["4755000011", "Tide – 日曜"], ["4755000011", "long " * 50], %w[4755000000 x]].map do |to, text|
+          Open3.capture2("node", script.call("smpp_client"), port.to_s, to, text).first.to_i
+        end
+        Mailing::Smpp
+          .new(address: "127.0.0.1", port: port, system_id: "a", password: "b", from: "LeftOver")
+          .then { |ours| ours.deliver(to: "+4755000012", text: "Ours") && ours.close }
+        expect([statuses, service.all.map(&:text)]).to match [
+          [0, 0, 11], contain_exactly("Tide – 日曜", "long " * 50, "Ours")
+        ]
       ensure
         thread&.kill
       end

@@ -2,10 +2,11 @@ require "socket"
 require "resolv"
 require "ipaddr"
 
-# The one seam between specs and the world: nothing a spec does may reach beyond this machine, by name or by number. Whatever
-# tries fails the spec that did it, even where the code under test would have taken the failure in its stride.
+# The one seam between specs and the world: nothing a spec does may reach beyond this machine, by name or by number.
+# Whatever tries fails the spec that did it, even where the code under test would have taken the failure in its stride.
 module LoopbackOnly
-  Escaped = Class.new(Exception) # standard:disable Lint/InheritException so that no rescue of ours takes it for a normal failure
+  # Not a StandardError, so that no rescue of ours takes it for a normal failure.
+  Escaped = Class.new(Exception) # standard:disable Lint/InheritException
 
   module_function
 

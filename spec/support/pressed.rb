@@ -13,20 +13,31 @@ class Pressed
     end
   end
 
-  PATTERNS = Api::Contract::OPERATIONS.map { |name, (method, path)| [name, method, /\A#{path.gsub(/\{\w+\}/, "[^/]+")}\z/] }
+  PATTERNS =
+    Api::Contract::OPERATIONS.map { |name, (method, path)| [name, method, /\A#{path.gsub(/\{\w+\}/, "[^/]+")}\z/] }
 
   def self.operation(method, path) = PATTERNS.find { |_, verb, pattern| verb == method && pattern.match?(path) }&.first
 
   # What the front end calls anywhere. @return [Array<String>] operations
   def self.used
-    Dir[File.join(Settings::ROOT, "web/src/**/*.{ts,vue}")].reject { |path| path.end_with?("schema.d.ts") }.flat_map { |path|
-      File.read(path).scan(/\bapi\.(GET|POST|PUT|DELETE)\(\s*'([^']+)'/).map { |method, template| operation(method.downcase, template.gsub(/\{\w+\}/, "x")) }
-    }.compact.uniq
+    Dir[File.join(Settings::ROOT, "web/src/**/*.{ts,vue}")]
+      .reject { |path| path.end_with?("schema.d.ts") }
+      .flat_map do |path|
+        File
+          .read(path)
+          .scan(/\bapi\.(GET|POST|PUT|DELETE)\(\s*'([^']+)'/)
+          .map { |method, template| operation(method.downcase, template.gsub(/\{\w+\}/, "x")) }
+      end
+      .compact
+      .uniq
   end
 
-  # Run with everything, each operation the front end uses must have been called by somebody who pressed something. What cannot be
-  # has its reason here.
-  NOT_PRESSED = {"cancelCalendarReading" => "a calendar is read before anybody could press; spec/use_cases/calendars_spec.rb cancels one on the way"}.freeze
+  # Run with everything, each operation the front end uses must have been called by somebody who pressed something. What
+  # cannot be has its reason here.
+  NOT_PRESSED = {
+    "cancelCalendarReading" =>
+      "a calendar is read before anybody could press; spec/use_cases/calendars_spec.rb cancels one on the way"
+  }.freeze
 
   # @param seen [Array<String>] operations
   # @return [Array<String>] those the front end uses and nobody has pressed

@@ -8,7 +8,15 @@ RSpec.describe UseCases::AnswerTable do
   let(:meeting) { meeting_ids(id).first }
 
   def busy
-    use(UseCases::Calendars, wen).add(id: key, name: "Work", kind: "file", person_id: wen, content: "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;TZID=Europe/Oslo:20261130T090000\r\nDURATION:PT2H\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")
+    use(UseCases::Calendars, wen).add(
+      id: key,
+      name: "Work",
+      kind: "file",
+      person_id: wen,
+      content:
+        "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\n" \
+          "DTSTART;TZID=Europe/Oslo:20261130T090000\r\nDURATION:PT2H\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+    )
     nil while use(UseCases::Calendars, nil).read_next
   end
 
@@ -16,10 +24,15 @@ RSpec.describe UseCases::AnswerTable do
 
   def other_meeting = series(marit, {required: wen}, title: "Gear", start: "2026-11-30T10:00", rule: nil)
 
-  def busy_since? = use(described_class, marit).show(id)[:people].find { |one| one[:id] == wen }[:answers].first[:busy_since]
+  def busy_since? =
+    use(described_class, marit).show(id)[:people].find { |one| one[:id] == wen }[:answers].first[:busy_since]
 
   {
-    %i[accept busy] => true, %i[busy accept] => false, %i[accept other_meeting] => true, %i[other_meeting accept] => false, %i[accept] => false
+    %i[accept busy] => true,
+    %i[busy accept] => false,
+    %i[accept other_meeting] => true,
+    %i[other_meeting accept] => false,
+    %i[accept] => false
   }.each do |steps, said|
     it "is #{said ? "said" : "not said"} after: #{steps.join(", then ")}" do
       steps.each do |step|

@@ -47,7 +47,9 @@ RSpec.describe "At once" do
   it "lets one of two different changes to the same line through, and tells the other" do
     state(meeting_id, marit, "in_session")
     use(UseCases::Minutes, marit).add(id: id = key, meeting_id: meeting_id, kind: "note", text: "Calm")
-    changes = ["Calm until noon", "Calm and cold"].map { |text| -> { use(UseCases::Minutes, marit).change(id: id, version: 0, kind: "note", text: text) } }
+    changes = ["Calm until noon", "Calm and cold"].map do |text|
+      -> { use(UseCases::Minutes, marit).change(id: id, version: 0, kind: "note", text: text) }
+    end
     expect(together(*changes)).to contain_exactly(nil, Core::Stale)
   end
 
@@ -60,7 +62,14 @@ RSpec.describe "At once" do
 
   it "makes one first person" do
     Records::Person.delete_all
-    set_up = ->(name) { -> { UseCases::People.new(clock: clock).set_up(id: key, name: name, email: "#{name}@skerrybuoy.example", time_zone: "UTC", password: "buoys afloat", code: Settings.set_up_code) } }
+    set_up = ->(name) do
+      -> do
+        UseCases::People.new(clock: clock).set_up(
+          id: key, name: name, email: "#{name}@skerrybuoy.example", time_zone: "UTC", password: "buoys afloat",
+          code: Settings.set_up_code
+        )
+      end
+    end
     expect(together(set_up["a"], set_up["b"]).count(Core::Conflict)).to eq 1
     expect(Records::Person.count).to eq 1
   end

@@ -6,12 +6,22 @@ RSpec.describe "Times of attendance" do
   let(:wen) { person("Wen Halloran") }
 
   {
-    ["22:30", 45, "22:50"] => "2026-11-30 22:50", ["23:30", 90, "23:45"] => "2026-11-30 23:45", ["23:30", 90, "00:10"] => "2026-12-01 00:10",
-    ["23:30", 90, "00:55"] => "2026-12-01 00:55", ["09:30", 45, "09:10"] => "2026-11-30 09:10"
+    ["22:30", 45, "22:50"] => "2026-11-30 22:50",
+    ["23:30", 90, "23:45"] => "2026-11-30 23:45",
+    ["23:30", 90, "00:10"] => "2026-12-01 00:10",
+    ["23:30", 90, "00:55"] => "2026-12-01 00:55",
+    ["09:30", 45, "09:10"] => "2026-11-30 09:10"
   }.each do |(start, length, said), at|
     it "#{said} of a meeting from #{start} for #{length} minutes is #{at}" do
       id = key
-      use(UseCases::Series, marit).create(id: id, title: "Night watch", run: {local_start: "2026-11-30T#{start}", time_zone: "Europe/Oslo", length_min: length, rule: nil}, members: [{person_id: wen, role: "required"}])
+      use(UseCases::Series, marit).create(
+        id: id,
+        title: "Night watch",
+        run: {
+          local_start: "2026-11-30T#{start}", time_zone: "Europe/Oslo", length_min: length, rule: nil
+        },
+        members: [{person_id: wen, role: "required"}]
+      )
       meeting = meeting_ids(id).first
       state(meeting, marit, "in_session")
       use(UseCases::Meetings, marit).attend(meeting_id: meeting, person_id: wen, state: "late", at: said)
@@ -20,7 +30,16 @@ RSpec.describe "Times of attendance" do
   end
 
   it "puts a guest in the zone of the series" do
-    id = series(marit, {}, guests: [{id: key, name: "Odd Dahl", email: "odd@port.example", role: "required"}], zone: "Atlantic/Azores")
-    expect(Records::SeriesMember.where(series_id: id).joins(:person).where(people: {guest: true}).pick("people.time_zone")).to eq "Atlantic/Azores"
+    id = series(
+      marit, {}, guests: [{id: key, name: "Odd Dahl", email: "odd@port.example", role: "required"}],
+      zone: "Atlantic/Azores"
+    )
+    expect(
+      Records::SeriesMember
+        .where(series_id: id)
+        .joins(:person)
+        .where(people: {guest: true})
+        .pick("people.time_zone")
+    ).to eq "Atlantic/Azores"
   end
 end

@@ -38,7 +38,9 @@ RSpec.describe "Carrying forward" do
     topic(meetings[0], marit, "Boats")
     hold(meetings[0]) { raise_action(meetings[0], marit, "Order rope") }
     state(meetings[1], marit, "called_off", reason: "Storm")
-    expect([topics(meetings[1]), topics(meetings[2]), left_over(meetings[2])]).to eq [[], ["Boats"], [["Order rope", 0]]]
+    expect([topics(meetings[1]), topics(meetings[2]), left_over(meetings[2])]).to eq [
+      [], ["Boats"], [["Order rope", 0]]
+    ]
     state(meetings[1], marit, "planned")
     expect(topics(meetings[1])).to eq ["Boats"]
   end
@@ -65,7 +67,11 @@ RSpec.describe "Carrying forward" do
   it "remembers on the sheet what was done there, and forgets it nowhere else" do
     action = nil
     hold(meetings[0]) { action = raise_action(meetings[0], marit, "Order rope") }
-    hold(meetings[1]) { use(UseCases::Actions, marit).review(meeting_id: meetings[1], action_id: action, verdict: "drop", word: "Lisbon has some") }
+    hold(meetings[1]) do
+      use(UseCases::Actions, marit).review(
+        meeting_id: meetings[1], action_id: action, verdict: "drop", word: "Lisbon has some"
+      )
+    end
     expect([left_over(meetings[1]), left_over(meetings[2])]).to eq [[["Order rope", 1]], []]
     use(UseCases::Actions, marit).move(id: action, state: "open")
     expect(left_over(meetings[2])).to eq [["Order rope", 1]]

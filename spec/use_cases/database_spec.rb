@@ -1,6 +1,7 @@
 require_relative "../app_helper"
 
-# What the database refuses for a moment is done again, whole (errors 1205 and 1213 of MariaDB; 1047 of a cluster's node).
+# What the database refuses for a moment is done again, whole (errors 1205 and 1213 of MariaDB; 1047 of a cluster's
+# node).
 RSpec.describe Records::Base do
   def failing(times, error)
     left = times
@@ -10,7 +11,9 @@ RSpec.describe Records::Base do
   {
     "a deadlock" => -> { ActiveRecord::Deadlocked.new("1213: Deadlock found when trying to get lock") },
     "a lock waited for too long" => -> { ActiveRecord::LockWaitTimeout.new("1205: Lock wait timeout exceeded") },
-    "a node that is not ready" => -> { ActiveRecord::StatementInvalid.new("1047: WSREP has not yet prepared node for application use") }
+    "a node that is not ready" => -> do
+      ActiveRecord::StatementInvalid.new("1047: WSREP has not yet prepared node for application use")
+    end
   }.each do |situation, error|
     it "does a whole write again after #{situation}" do
       try = failing(2, error.call)
@@ -39,7 +42,9 @@ RSpec.describe Records::Base do
   it "lets an inner write belong to the outer one" do
     try = failing(1, ActiveRecord::Deadlocked.new("1213"))
     described_class.write do
-      described_class.write { Records::Person.create!(id: Records::Key.make, name: "Wen", email: "wen@skerrybuoy.example", time_zone: "UTC") }
+      described_class.write do
+        Records::Person.create!(id: Records::Key.make, name: "Wen", email: "wen@skerrybuoy.example", time_zone: "UTC")
+      end
       try.call
     end
     expect(Records::Person.count).to eq 1

@@ -24,7 +24,8 @@ RSpec.describe UseCases::Feeds do
           if part.name == "VEVENT": found.append([say(part["DTSTART"].dt), say(part["DTEND"].dt)])
           if part.name == "VFREEBUSY":
               given = part.get("FREEBUSY", [])
-              for period in given if isinstance(given, list) else [given]: found.append([say(period.start), say(period.end)])
+              for period in given if isinstance(given, list) else [given]:
+                  found.append([say(period.start), say(period.end)])
       print(json.dumps(sorted(found)))
     PYTHON
     output, error, status = Open3.capture3("/usr/bin/python3", "-c", script, stdin_data: ical)
@@ -33,13 +34,19 @@ RSpec.describe UseCases::Feeds do
     JSON.parse(output)
   end
 
-  before { series(marit, {required: wen}, start: "2026-11-30T09:30", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=24").then { |id| invite(id, marit) } }
+  before do
+    series(marit, {required: wen}, start: "2026-11-30T09:30", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=24").then do |id|
+      invite(id, marit)
+    end
+  end
 
   let(:instants) { Records::Meeting.in_order.map { |meeting| [meeting.starts_at, meeting.ends_at].map(&:iso8601) } }
 
   it "marks as tentative what is tentative, and not what was accepted or not answered" do
     id = Records::Series.first.id
-    %w[accepted tentative].each_with_index { |answer, i| use(UseCases::Answers, wen).keep(series_id: id, person_id: wen, answer: answer, meeting_id: meeting_ids(id)[i]) }
+    %w[accepted tentative].each_with_index do |answer, i|
+      use(UseCases::Answers, wen).keep(series_id: id, person_id: wen, answer: answer, meeting_id: meeting_ids(id)[i])
+    end
     events = Icalendar::Calendar.parse(feed("meetings")).first.events.sort_by(&:dtstart)
     expect(events.first(3).map { |event| event.status.to_s }).to eq %w[CONFIRMED TENTATIVE CONFIRMED]
   end
@@ -47,22 +54,55 @@ RSpec.describe UseCases::Feeds do
   it "is mailed to a guest who asks by their link, and holds all their meetings, those they stand in at too" do
     guest = key
     members = [{person_id: marit, role: "required"}, {person_id: wen, role: "required"}]
-    second = series(marit, {required: wen}, title: "Gear", start: "2026-12-03T10:00", rule: "FREQ=WEEKLY;COUNT=2", options: {pass_on: true, answers_asked: true, sign_up: false, sign_up_limit: nil})
+    second = series(
+      marit,
+      {required: wen},
+      title: "Gear",
+      start: "2026-12-03T10:00",
+      rule: "FREQ=WEEKLY;COUNT=2",
+      options: {
+        pass_on: true, answers_asked: true, sign_up: false, sign_up_limit: nil
+      }
+    )
     first = Records::Series.where.not(id: second).pick(:id)
-    use(UseCases::Series, marit).change(id: first, version: Records::Series.find(first).lock_version, title: "Round", members: members, guests: [{id: guest, name: "Odd Berge", email: "odd@harbour.example", role: "required"}])
+    use(UseCases::Series, marit).change(
+      id: first, version: Records::Series.find(first).lock_version, title: "Round", members: members,
+      guests: [{id: guest, name: "Odd Berge", email: "odd@harbour.example", role: "required"}]
+    )
     invite(first, marit)
-    use(UseCases::Substitutes, wen).then { |substitutes| expect { substitutes.send_instead(meeting_id: meeting_ids(second).first, person_id: wen, name: "", email: "odd@harbour.example") }.to change(Records::Substitute, :count).by(1) }
-    2.times { UseCases::AnswerLinks.new(clock: clock).mail_feed(series_id: first, person_id: guest, token: UseCases::AnswerLinks.token(first, guest)) }
+    use(UseCases::Substitutes, wen).then do |substitutes|
+      expect {
+        substitutes.send_instead(
+          meeting_id: meeting_ids(second).first, person_id: wen, name: "", email: "odd@harbour.example"
+        )
+      }.to change(Records::Substitute, :count).by(1)
+    end
+    2.times do
+      UseCases::AnswerLinks.new(clock: clock).mail_feed(
+        series_id: first, person_id: guest, token: UseCases::AnswerLinks.token(first, guest)
+      )
+    end
     mails = Records::Mail.where(recipient: "odd@harbour.example", subject: "Your meetings as a calendar").to_a
     token = Mail.new(mails.first.source).text_part.decoded[%r{/([0-9a-f]{40})\.ics}, 1]
     expect(mails.size).to eq 1
-    expected = (Records::Meeting.where(series_id: first).to_a + [Records::Meeting.find(meeting_ids(second).first)]).map { |meeting| [meeting.starts_at, meeting.ends_at].map(&:iso8601) }.sort
+    expected =
+      (Records::Meeting.where(series_id: first).to_a + [Records::Meeting.find(meeting_ids(second).first)])
+        .map { |meeting| [meeting.starts_at, meeting.ends_at].map(&:iso8601) }
+        .sort
     expect(by_python(use(described_class, nil).read("meetings", guest, token))).to eq expected
     expect(use(described_class, nil).read("meetings", wen, token)).to be_nil
   end
 
   it "tells when somebody is busy, with their meetings and calendars, and never with what" do
-    UseCases::Calendars.new(by: wen, clock: clock).add(id: key, name: "Work", kind: "file", person_id: wen, content: "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\nSUMMARY:Private\r\nDTSTART:20261201T100000Z\r\nDTEND:20261201T113000Z\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")
+    UseCases::Calendars.new(by: wen, clock: clock).add(
+      id: key,
+      name: "Work",
+      kind: "file",
+      person_id: wen,
+      content:
+        "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\n" \
+          "SUMMARY:Private\r\nDTSTART:20261201T100000Z\r\nDTEND:20261201T113000Z\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+    )
     UseCases::Calendars.new(clock: clock).read_next
     ical = feed("busy")
     expect(by_python(ical)).to eq (instants + [%w[2026-12-01T10:00:00Z 2026-12-01T11:30:00Z]]).sort
@@ -74,7 +114,13 @@ RSpec.describe UseCases::Feeds do
   it "lists the meetings at the same instants as the series, across clock changes" do
     ical = feed("meetings")
     expect(by_python(ical)).to eq instants
-    expect(Icalendar::Calendar.parse(ical).first.events.map { |event| [event.dtstart.to_time.utc.iso8601, event.dtend.to_time.utc.iso8601] }).to eq instants
+    expect(
+      Icalendar::Calendar
+        .parse(ical)
+        .first
+        .events
+        .map { |event| [event.dtstart.to_time.utc.iso8601, event.dtend.to_time.utc.iso8601] }
+    ).to eq instants
   end
 
   it "is worth nothing once it is closed, and byte for byte the same while nothing changes" do

@@ -1,16 +1,23 @@
 require_relative "../app_helper"
 
-# A property, not examples: whatever happens to a series, the calendar of each invited person, which knows nothing but the
-# mails, holds the same meetings as ours once they are told; however late, twice or out of order the mails arrive. The model
-# of that calendar is Core::Invitation::Entry, checked by itself against RFC 5546's conversations. And the words of each mail say
-# what happened: the kind in the subject, each date that was and each that is, and why. Fixed seed; 30 histories here, 300 by
+# A property, not examples: whatever happens to a series, the calendar of each invited person, which knows nothing but
+# the mails, holds the same meetings as ours once they are told; however late, twice or out of order the mails arrive.
+# The model of that calendar is Core::Invitation::Entry, checked by itself against RFC 5546's conversations. And the
+# words of each mail say what happened: the kind in the subject, each date that was and each that is, and why. Fixed
+# seed; 30 histories here, 300 by
 # `bin/bench histories`.
 RSpec.describe "Random histories of a series" do
   histories = Integer(ENV.fetch("HISTORIES", "30"))
   steps = 7
 
   # Keeps what the outbox hands over.
-  let(:tray) { Object.new.tap { |post| post.define_singleton_method(:deliver) { |to:, source:, **| (@taken ||= []) << [to, source] }.then { post.define_singleton_method(:take) { (@taken || []).tap { @taken = [] } } } } }
+  let(:tray) do
+    Object.new.tap do |post|
+      post
+        .define_singleton_method(:deliver) { |to:, source:, **| (@taken ||= []) << [to, source] }
+        .then { post.define_singleton_method(:take) { (@taken || []).tap { @taken = [] } } }
+    end
+  end
 
   def mails
     nil while UseCases::Outbox.new(clock: clock).deliver(tray).positive?
@@ -24,8 +31,8 @@ RSpec.describe "Random histories of a series" do
     end
   end
 
-  # What a reader must find in the mail, from what they were told before and what holds now; worked out apart from the code
-  # that writes it. @return [Array<String>] what is missing
+  # What a reader must find in the mail, from what they were told before and what holds now; worked out apart from the
+  # code that writes it. @return [Array<String>] what is missing
   def missing_words(mail, told, member)
     now = member ? ours : []
     subject = if ours.empty? then "Called off"
@@ -37,17 +44,26 @@ RSpec.describe "Random histories of a series" do
     expected += date_words(told, now) if subject == "Changed"
     text = mail.text_part.decoded.gsub(/\s+/, " ")
     off = %w[Called You].include?(subject.split.first)
-    [(subject unless mail.subject.start_with?("#{subject}: ")), *expected.reject { |words| text.include?(words) }, ("no link" if off && text.include?("http")), ("asked" if off && text.include?("asked to come"))].compact
+    [
+      (subject unless mail.subject.start_with?("#{subject}: ")), *expected.reject { |words| text.include?(words) },
+      ("no link" if off && text.include?("http")), ("asked" if off && text.include?("asked to come"))
+    ].compact
   end
 
-  def reason_for?(reason) = Records::Meeting.where(series_id: @series, state: "called_off", called_off_reason: reason).where("ends_at > ?", clock.now).exists?
+  def reason_for?(reason) =
+    Records::Meeting
+      .where(series_id: @series, state: "called_off", called_off_reason: reason)
+      .where("ends_at > ?", clock.now)
+      .exists?
 
   # Each date that is no more and each that is new; of very many, not all are named.
   def date_words(told, now)
     changed = (told - now).select { |starts, _| starts > clock.now.to_i } | (now - told)
     return [] if changed.size > Core::Invitation::Difference::MOST_NAMED
 
-    changed.map { |starts, _| Core::Zone["Europe/Oslo"].wall(Time.at(starts)).strftime("%A %-d %B %Y, %H:%M Oslo time") }
+    changed.map do |starts, _|
+      Core::Zone["Europe/Oslo"].wall(Time.at(starts)).strftime("%A %-d %B %Y, %H:%M Oslo time")
+    end
   end
 
   # Delivered out of order, some of them twice: later messages outrank earlier ones, so the order must not matter.
@@ -57,22 +73,48 @@ RSpec.describe "Random histories of a series" do
     end
   end
 
-  def ours = Records::Meeting.where(series_id: @series).where.not(state: "called_off").where("ends_at > ?", clock.now).in_order.map { |meeting| [meeting.starts_at.to_i, meeting.ends_at.to_i] }
+  def ours =
+    Records::Meeting
+      .where(series_id: @series)
+      .where.not(state: "called_off")
+      .where("ends_at > ?", clock.now)
+      .in_order
+      .map { |meeting| [meeting.starts_at.to_i, meeting.ends_at.to_i] }
 
-  def theirs(entry) = entry.instances(clock.now, clock.now + 500 * 86_400).map { |instance| [instance.starts_s, instance.ends_s] }
+  def theirs(entry) =
+    entry.instances(clock.now, clock.now + 500 * 86_400).map { |instance| [instance.starts_s, instance.ends_s] }
 
-  def coming = Records::Meeting.where(series_id: @series, state: "planned").where("starts_at > ?", clock.now).in_order.to_a
+  def coming =
+    Records::Meeting.where(series_id: @series, state: "planned").where("starts_at > ?", clock.now).in_order.to_a
 
   def act(random)
     case random.rand(9)
-    when 0, 1 then move(coming.sample(random: random), random)
-    when 2 then coming.sample(random: random)&.then { |meeting| state(meeting.id, @marit, "called_off", reason: "Storm") }
-    when 3 then Records::Meeting.where(series_id: @series, state: "called_off").to_a.sample(random: random)&.then { |meeting| state(meeting.id, @marit, "planned") unless Records::Series.find(@series).ended_from }
-    when 4 then change_run(random)
-    when 5 then set_people(@people.sample(random.rand(4), random: random))
-    when 6 then coming.sample(random: random)&.then { |meeting| use(UseCases::SeriesRun, @marit).call_off(series_id: @series, reason: "No money", from_meeting_id: meeting.id) }
-    when 7 then use(UseCases::SeriesRun, @marit).bring_back(@series)
-    else use(UseCases::Series, @marit).then { |series| change_title(series, "Round #{random.rand(100)}") }
+    when 0, 1
+      move(coming.sample(random: random), random)
+    when 2
+      coming.sample(random: random)&.then { |meeting| state(meeting.id, @marit, "called_off", reason: "Storm") }
+    when 3
+      Records::Meeting
+        .where(series_id: @series, state: "called_off")
+        .to_a
+        .sample(random: random)
+        &.then { |meeting| state(meeting.id, @marit, "planned") unless Records::Series.find(@series).ended_from }
+    when 4
+      change_run(random)
+    when 5
+      set_people(@people.sample(random.rand(4), random: random))
+    when 6
+      coming
+        .sample(random: random)
+        &.then do |meeting|
+          use(UseCases::SeriesRun, @marit).call_off(
+            series_id: @series, reason: "No money", from_meeting_id: meeting.id
+          )
+        end
+    when 7
+      use(UseCases::SeriesRun, @marit).bring_back(@series)
+    else
+      use(UseCases::Series, @marit).then { |series| change_title(series, "Round #{random.rand(100)}") }
     end
   rescue Core::Invalid, Core::Conflict
     nil # what is refused, such as a time that is past, changes nothing
@@ -81,22 +123,38 @@ RSpec.describe "Random histories of a series" do
   def move(meeting, random)
     return unless meeting
 
-    wall = Core::Zone["Europe/Oslo"].wall(meeting.starts_at) + (random.rand(-2..3) * 86_400 + random.rand(-3..3) * 3_600)
-    use(UseCases::Meetings, @marit).move(meeting_id: meeting.id, version: meeting.lock_version, local_start: wall.to_s, length_min: 30 + random.rand(3) * 15)
+    wall =
+      Core::Zone["Europe/Oslo"].wall(meeting.starts_at) + (random.rand(-2..3) * 86_400 + random.rand(-3..3) * 3_600)
+    use(UseCases::Meetings, @marit).move(
+      meeting_id: meeting.id, version: meeting.lock_version, local_start: wall.to_s,
+      length_min: 30 + random.rand(3) * 15
+    )
   end
 
   def change_run(random)
     from = coming.sample(random: random) or return
     wall = Core::Zone["Europe/Oslo"].wall(from.starts_at) + 86_400 * random.rand(1..5)
     code = %w[SU MO TU WE TH FR SA][wall.date.wday]
-    rule = ["FREQ=WEEKLY;BYDAY=#{code};COUNT=#{2 + random.rand(5)}", "FREQ=WEEKLY;INTERVAL=2;BYDAY=#{code};COUNT=4", nil].sample(random: random)
+    rule = [
+      "FREQ=WEEKLY;BYDAY=#{code};COUNT=#{2 + random.rand(5)}", "FREQ=WEEKLY;INTERVAL=2;BYDAY=#{code};COUNT=4", nil
+    ].sample(random: random)
     dates = rule ? [] : [(wall + 3 * 86_400).to_s[0, 16], (wall + 9 * 86_400).to_s[0, 16]]
-    use(UseCases::SeriesRun, @marit).change(series_id: @series, version: Records::Series.find(@series).lock_version, from_meeting_id: [from.id, nil].sample(random: random), run: {local_start: wall.to_s[0, 16], time_zone: "Europe/Oslo", length_min: 45, rule: rule, dates: dates})
+    use(UseCases::SeriesRun, @marit).change(
+      series_id: @series,
+      version: Records::Series.find(@series).lock_version,
+      from_meeting_id: [from.id, nil].sample(random: random),
+      run: {
+        local_start: wall.to_s[0, 16], time_zone: "Europe/Oslo", length_min: 45, rule: rule, dates: dates
+      }
+    )
   end
 
   def set_people(ids)
     series = Records::Series.find(@series)
-    use(UseCases::Series, @marit).change(id: @series, version: series.lock_version, title: series.title, members: ids.map { |id| {person_id: id, role: "required"} })
+    use(UseCases::Series, @marit).change(
+      id: @series, version: series.lock_version, title: series.title,
+      members: ids.map { |id| {person_id: id, role: "required"} }
+    )
   end
 
   def change_title(use, title)
@@ -114,7 +172,10 @@ RSpec.describe "Random histories of a series" do
     differences, words = [], []
     histories.times do |number|
       clock.now = Stage::NOW
-      @series = series(@marit, {required: @people}, rule: ["FREQ=WEEKLY;BYDAY=MO;COUNT=6", "FREQ=MONTHLY;BYDAY=1MO;COUNT=5"][number % 2], title: "History #{number}")
+      @series = series(
+        @marit, {required: @people},
+        rule: %w[FREQ=WEEKLY;BYDAY=MO;COUNT=6 FREQ=MONTHLY;BYDAY=1MO;COUNT=5][number % 2], title: "History #{number}"
+      )
       calendars = {}
       told = {}
       random.rand(2..steps).times do |step|

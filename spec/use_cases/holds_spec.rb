@@ -4,15 +4,31 @@ RSpec.describe UseCases::Holds do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:start) { Time.utc(2026, 12, 1, 9) }
-  let(:place) { key.tap { |id| use(UseCases::Places, marit).add(id: id, name: "Chart room", time_zone: "Europe/Oslo", looked_after_by_id: marit) } }
+  let(:place) do
+    key.tap do |id|
+      use(UseCases::Places, marit).add(
+        id: id, name: "Chart room", time_zone: "Europe/Oslo", looked_after_by_id: marit
+      )
+    end
+  end
 
   def hold(starts_at: start, **rest)
     id = key
-    use(described_class, marit).keep(id: id, title: "Berth", starts_at: starts_at, length_min: 60, time_zone: "Europe/Oslo", people: [{person_id: wen, role: "required"}], **rest)
+    use(described_class, marit).keep(
+      id: id, title: "Berth", starts_at: starts_at, length_min: 60, time_zone: "Europe/Oslo",
+      people: [{person_id: wen, role: "required"}], **rest
+    )
     id
   end
 
-  def states(at = start) = UseCases::Availability.new(people: {wen => :required}, from: at, to: at + 3_600, now: clock.now).people.first.then { |person| [person.busy, person.tentative].map { |spans| Core::Spans.touch?(spans, at.to_i / 60, at.to_i / 60 + 60) } }
+  def states(at = start) =
+    UseCases::Availability
+      .new(people: {wen => :required}, from: at, to: at + 3_600, now: clock.now)
+      .people
+      .first
+      .then do |person|
+        [person.busy, person.tentative].map { |spans| Core::Spans.touch?(spans, at.to_i / 60, at.to_i / 60 + 60) }
+      end
 
   it "blocks tentatively until it is let go" do
     id = hold
@@ -38,21 +54,29 @@ RSpec.describe UseCases::Holds do
 
   [["2026-11-20", "/expiresOn"], ["2027-06-01", "/expiresOn"]].each do |on, pointer|
     it "does not end on #{on}, which is past or too far" do
-      expect { hold(starts_at: Time.utc(2027, 7, 1), expires_on: on) }.to raise_error(Core::Invalid) { |error| expect(error.pointer).to eq pointer }
+      expect { hold(starts_at: Time.utc(2027, 7, 1), expires_on: on) }.to raise_error(Core::Invalid) { |error|
+        expect(error.pointer).to eq pointer
+      }
     end
   end
 
   it "keeps a place firmly: neither another hold nor a meeting gets it then, set-up included" do
     hold(place_id: place, before_min: 30)
-    expect { hold(starts_at: start - 75 * 60, place_id: place) }.to raise_error(Core::Conflict) { |error| expect([error.code, error.details[:errors].first[:pointer]]).to eq ["place-taken", "/placeId"] }
+    expect { hold(starts_at: start - 75 * 60, place_id: place) }.to raise_error(Core::Conflict) { |error|
+      expect([error.code, error.details[:errors].first[:pointer]]).to eq %w[place-taken /placeId]
+    }
     expect { hold(starts_at: start - 90 * 60, place_id: place) }.not_to raise_error
-    expect { series(marit, {required: wen}, start: "2026-12-01T10:30", rule: nil, place_id: place) }.to raise_error(Core::Conflict)
+    expect { series(marit, {required: wen}, start: "2026-12-01T10:30", rule: nil, place_id: place) }.to raise_error(
+      Core::Conflict
+    )
   end
 
   it "is settled by the meeting that is made of it, in the place it kept" do
     id = hold(place_id: place)
     made = series(marit, {required: wen}, start: "2026-12-01T10:00", rule: nil, place_id: place, hold_id: id)
-    expect([Records::Hold.find(id).released_at, Records::PlaceBooking.where(meeting_id: meeting_ids(made)).count]).to eq [clock.now, 1]
+    expect(
+      [Records::Hold.find(id).released_at, Records::PlaceBooking.where(meeting_id: meeting_ids(made)).count]
+    ).to eq [clock.now, 1]
   end
 
   # Dates of an endless run laid out later find the place taken: the meeting stands, without it.
@@ -60,10 +84,15 @@ RSpec.describe UseCases::Holds do
     id = series(marit, {required: wen}, start: "2026-12-01T10:00", rule: "FREQ=MONTHLY;BYDAY=1TU", place_id: place)
     before = meeting_ids(id).size
     far = Core::Zone["Europe/Oslo"].instant(Core::WallTime.parse("2028-07-04T10:00"))
-    Records::PlaceBooking.create!(id: key, place_id: place, meeting_id: meeting_ids(series(marit, start: "2026-12-02T10:00", rule: nil)).first, starts_at: far, ends_at: far + 3_600)
+    Records::PlaceBooking.create!(
+      id: key, place_id: place, meeting_id: meeting_ids(series(marit, start: "2026-12-02T10:00", rule: nil)).first,
+      starts_at: far, ends_at: far + 3_600
+    )
     clock.now += 240 * 86_400
     UseCases::Series.new(clock: clock).lay_out_further
     later = Records::Meeting.where(series_id: id).in_order.to_a.drop(before)
-    expect(later.map { |meeting| [meeting.starts_at == far, meeting.bookings.none?] }.uniq).to match_array [[true, true], [false, false]]
+    expect(later.map { |meeting| [meeting.starts_at == far, meeting.bookings.none?] }.uniq).to match_array [
+      [true, true], [false, false]
+    ]
   end
 end

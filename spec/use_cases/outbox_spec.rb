@@ -20,7 +20,8 @@ RSpec.describe UseCases::Outbox do
   let(:people) { ["Ines Torvald", "Wen Halloran", "Lars Ekeli"].map { |name| Records::Person.find(person(name)) } }
   let(:outbox) { described_class.new(clock: clock) }
 
-  def put(reason, to = people.first) = outbox.put(reason: reason, to: to, subject: "Hello", text: "Hello", html: "<p>Hello</p>")
+  def put(reason, to = people.first) =
+    outbox.put(reason: reason, to: to, subject: "Hello", text: "Hello", html: "<p>Hello</p>")
 
   def later(seconds) = described_class.new(clock: SetClock.new(clock.now + seconds))
 
@@ -40,7 +41,9 @@ RSpec.describe UseCases::Outbox do
   it "hands each mail over once, however many workers there are" do
     30.times { |i| put("invite:#{i}", people[i % 3]) }
     counters = Array.new(4) { Counter.new }
-    counters.map { |counter| Thread.new { nil while described_class.new(clock: clock).deliver(counter).positive? } }.each(&:join)
+    counters
+      .map { |counter| Thread.new { nil while described_class.new(clock: clock).deliver(counter).positive? } }
+      .each(&:join)
     expect(counters.sum { |counter| counter.taken.size }).to eq 30
     expect(Records::Mail.group(:state).count).to eq("sent" => 30)
   end
@@ -50,7 +53,9 @@ RSpec.describe UseCases::Outbox do
     refusing = Counter.new { raise Mailing::Unreachable, "connection refused" }
     outbox.deliver(refusing)
     mail = Records::Mail.first
-    expect(mail).to have_attributes(state: "waiting", attempts: 1, last_error: "connection refused", due_at: clock.now + 2)
+    expect(mail).to have_attributes(
+      state: "waiting", attempts: 1, last_error: "connection refused", due_at: clock.now + 2
+    )
     expect(later(1).deliver(Counter.new)).to eq 0
     later(3).deliver(refusing)
     expect(mail.reload.due_at).to eq clock.now + 3 + 4
@@ -61,7 +66,9 @@ RSpec.describe UseCases::Outbox do
     outbox.deliver(Counter.new { raise Mailing::Refused, "550 no such user" })
     expect(Records::Mail.first).to have_attributes(state: "failed", last_error: "550 no such user")
     put("invite:2")
-    described_class::MOST_ATTEMPTS.times { |i| later((i + 1) * 10_000).deliver(Counter.new { raise Mailing::Unreachable, "busy" }) }
+    described_class::MOST_ATTEMPTS.times do |i|
+      later((i + 1) * 10_000).deliver(Counter.new { raise Mailing::Unreachable, "busy" })
+    end
     expect(Records::Mail.find_by(reason: "invite:2").state).to eq "failed"
   end
 
@@ -75,7 +82,13 @@ RSpec.describe UseCases::Outbox do
   end
 
   it "makes the Message-ID from the reason, so that a repeat is known as one" do
-    ids = %w[a a b].map { |key| ::Mail.new(Mailing::Message.new(from: "x@y.example", domain: "y.example").source(key: key, name: "I", address: "i@y.example", subject: "s", text: "t", html: "h", at: clock.now)).message_id }
+    ids = %w[a a b].map do |key|
+      ::Mail.new(
+        Mailing::Message.new(from: "x@y.example", domain: "y.example").source(
+          key: key, name: "I", address: "i@y.example", subject: "s", text: "t", html: "h", at: clock.now
+        )
+      ).message_id
+    end
     expect([ids[0] == ids[1], ids[0] == ids[2]]).to eq [true, false]
   end
 end

@@ -1,12 +1,14 @@
 require_relative "../app_helper"
 require "mail"
 
-# Each unit of background work stands alone: one that cannot be done, or ends the worker, holds up no other and is set aside
-# where an admin sees why.
+# Each unit of background work stands alone: one that cannot be done, or ends the worker, holds up no other and is set
+# aside where an admin sees why.
 RSpec.describe UseCases::Queue do
   let(:people) { ["Ines Torvald", "Wen Halloran", "Lars Ekeli"].map { |name| Records::Person.find(person(name)) } }
 
-  def put(reason, to = people.first, **rest) = UseCases::Outbox.new(clock: clock).put(reason: reason, to: to, subject: "Hello", text: "Hello", html: "<p>Hello</p>", **rest)
+  def put(reason, to = people.first, **rest) = UseCases::Outbox.new(clock: clock).put(
+    reason: reason, to: to, subject: "Hello", text: "Hello", html: "<p>Hello</p>", **rest
+  )
 
   def post(&answer)
     taken = []
@@ -51,7 +53,9 @@ RSpec.describe UseCases::Queue do
       clock.now += described_class::LEASE_S + 1
     end
     deliver(taken = post)
-    expect([taken.taken, Records::Mail.first.state, Records::Mail.first.last_error]).to match [[], "set_aside", /ended the worker 3 times/]
+    expect([taken.taken, Records::Mail.first.state, Records::Mail.first.last_error]).to match [
+      [], "set_aside", /ended the worker 3 times/
+    ]
   end
 
   it "keeps a claim while work on it goes on, however long it takes" do
@@ -84,9 +88,12 @@ RSpec.describe UseCases::Queue do
   describe "of mail that comes in" do
     let(:marit) { people.first.id }
     let(:wen) { people[1].id }
-    let(:series_id) { series(marit, {required: wen}).tap { |id| use(UseCases::Invitations, marit).send_all(id: key, series_id: id) } }
+    let(:series_id) do
+      series(marit, {required: wen}).tap { |id| use(UseCases::Invitations, marit).send_all(id: key, series_id: id) }
+    end
 
-    def keep(source, sender: "wen@skerrybuoy.example") = UseCases::IncomingMails.new(clock: clock).keep(sender: sender, source: source.b)
+    def keep(source, sender: "wen@skerrybuoy.example") =
+      UseCases::IncomingMails.new(clock: clock).keep(sender: sender, source: source.b)
 
     def read_all
       worker = Worker.new(post: post, texts: nil, clock: clock, log: StringIO.new)
@@ -94,21 +101,51 @@ RSpec.describe UseCases::Queue do
     end
 
     def ical(*lines, method: "REPLY", stamp: "20261124T075900Z")
-      ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:x", "METHOD:#{method}", "BEGIN:VEVENT", "UID:#{UseCases::SeriesContent.uid(series_id)}", "SEQUENCE:0", "DTSTAMP:#{stamp}", "ORGANIZER:mailto:#{Settings.mail_from}", *lines, "END:VEVENT", "END:VCALENDAR", ""].join("\r\n")
+      [
+        "BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:x", "METHOD:#{method}", "BEGIN:VEVENT",
+        "UID:#{UseCases::SeriesContent.uid(series_id)}", "SEQUENCE:0", "DTSTAMP:#{stamp}",
+        "ORGANIZER:mailto:#{Settings.mail_from}", *lines, "END:VEVENT", "END:VCALENDAR", ""
+      ].join("\r\n")
     end
 
     accepted = "ATTENDEE;PARTSTAT=ACCEPTED:mailto:wen@skerrybuoy.example"
 
-    def mail(ical, head: "From: wen@skerrybuoy.example") = "#{head}\r\nSubject: Re\r\nMIME-Version: 1.0\r\nContent-Type: text/calendar; method=REPLY; charset=UTF-8\r\n\r\n#{ical}"
+    def mail(ical, head: "From: wen@skerrybuoy.example") =
+      "#{head}\r\nSubject: Re\r\nMIME-Version: 1.0\r\nContent-Type: text/calendar; method=REPLY; charset=UTF-8\r\n" \
+        "\r\n#{ical}"
 
-    nested = (0...700).reduce("Content-Type: text/plain\r\n\r\nx") { |inner, i| "Content-Type: multipart/mixed; boundary=b#{i}\r\n\r\n--b#{i}\r\n#{inner}\r\n--b#{i}--\r\n" }
+    nested = (0...700).reduce("Content-Type: text/plain\r\n\r\nx") do |inner, i|
+      "Content-Type: multipart/mixed; boundary=b#{i}\r\n\r\n--b#{i}\r\n#{inner}\r\n--b#{i}--\r\n"
+    end
     {
       "700 parts, one in the other" => ->(_) { "From: wen@skerrybuoy.example\r\nMIME-Version: 1.0\r\n#{nested}" },
-      "thousands of parts" => ->(_) { "From: x@x.example\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n#{"--b\r\nContent-Type: text/plain\r\n\r\nx\r\n" * 5_000}--b--\r\n" },
-      "a transfer encoding nobody knows" => ->(one) { one.mail(one.ical(accepted)).sub("\r\n\r\n", "\r\nContent-Transfer-Encoding: x-rot13\r\n\r\n") },
-      "a head of 200 KB" => ->(one) { "To: #{"a@x.example, " * 16_000}b@x.example\r\n#{one.mail(one.ical(accepted))}" },
-      "a length of 99,999,999,999 weeks" => ->(one) { one.mail(one.ical("DTSTART:20261201T100000Z", "DURATION:P99999999999W", "ATTENDEE:mailto:wen@skerrybuoy.example", method: "COUNTER")) },
-      "an address of 250 characters to delegate to" => ->(one) { one.mail(one.ical("RECURRENCE-ID:20261207T083000Z", "ATTENDEE;PARTSTAT=DELEGATED;DELEGATED-TO=\"mailto:#{"a" * 200}@#{"b" * 40}.example\":mailto:wen@skerrybuoy.example")) },
+      "thousands of parts" => ->(_) do
+        "From: x@x.example\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n" \
+          "#{"--b\r\nContent-Type: text/plain\r\n\r\nx\r\n" * 5_000}--b--\r\n"
+      end,
+      "a transfer encoding nobody knows" => ->(one) do
+        one.mail(one.ical(accepted)).sub("\r\n\r\n", "\r\nContent-Transfer-Encoding: x-rot13\r\n\r\n")
+      end,
+      "a head of 200 KB" => ->(one) do
+        "To: #{"a@x.example, " * 16_000}b@x.example\r\n#{one.mail(one.ical(accepted))}"
+      end,
+      "a length of 99,999,999,999 weeks" => ->(one) do
+        one.mail(
+          one.ical(
+            "DTSTART:20261201T100000Z", "DURATION:P99999999999W", "ATTENDEE:mailto:wen@skerrybuoy.example",
+            method: "COUNTER"
+          )
+        )
+      end,
+      "an address of 250 characters to delegate to" => ->(one) do
+        one.mail(
+          one.ical(
+            "RECURRENCE-ID:20261207T083000Z",
+            "ATTENDEE;PARTSTAT=DELEGATED;DELEGATED-TO=\"mailto:#{"a" * 200}@#{"b" * 40}.example\":" \
+              "mailto:wen@skerrybuoy.example"
+          )
+        )
+      end,
       "nothing but line ends" => ->(_) { "\r\n" * 500 },
       "no sense at all" => ->(_) { Random.new(1).bytes(20_000) }
     }.each do |what, source|
@@ -138,7 +175,9 @@ RSpec.describe UseCases::Queue do
       keep(mail(ical(accepted)))
       broken = Records::IncomingMail.order(:created_at, :id).first.id
       Records::IncomingMail.where(id: broken).update_all(received_at: "0000-01-01 00:00:00")
-      allow(Core::Invitation::Message).to receive(:read).and_wrap_original { |read, ical, **rest| ical.include?("X-A:1") ? raise("our own fault") : read.call(ical, **rest) }
+      allow(Core::Invitation::Message).to receive(:read).and_wrap_original { |read, ical, **rest|
+        ical.include?("X-A:1") ? raise("our own fault") : read.call(ical, **rest)
+      }
       3.times do
         read_all
         clock.now += 3_600
@@ -149,12 +188,26 @@ RSpec.describe UseCases::Queue do
 
     it "answers a REFRESH, but not a program's, and nobody's again and again (RFC 3834)" do
       again = -> { Records::Mail.where("reason like 'again:%'").count }
-      8.times { |i| keep(mail(ical("ATTENDEE:mailto:wen@skerrybuoy.example", method: "REFRESH", stamp: "20261124T07#{10 + i}00Z"))) }
+      8.times do |i|
+        keep(
+          mail(ical("ATTENDEE:mailto:wen@skerrybuoy.example", method: "REFRESH", stamp: "20261124T07#{10 + i}00Z"))
+        )
+      end
       read_all
       expect(again.call).to eq UseCases::Outbox::ANSWERS_A_DAY
       Records::Mail.delete_all
-      keep(mail(ical("ATTENDEE:mailto:wen@skerrybuoy.example", method: "REFRESH", stamp: "20261124T073000Z"), head: "From: wen@skerrybuoy.example\r\nAuto-Submitted: auto-generated"))
-      keep(mail(ical("ATTENDEE:mailto:wen@skerrybuoy.example", method: "REFRESH", stamp: "20261124T073100Z"), head: "From: wen@skerrybuoy.example\r\nPrecedence: bulk"))
+      keep(
+        mail(
+          ical("ATTENDEE:mailto:wen@skerrybuoy.example", method: "REFRESH", stamp: "20261124T073000Z"),
+          head: "From: wen@skerrybuoy.example\r\nAuto-Submitted: auto-generated"
+        )
+      )
+      keep(
+        mail(
+          ical("ATTENDEE:mailto:wen@skerrybuoy.example", method: "REFRESH", stamp: "20261124T073100Z"),
+          head: "From: wen@skerrybuoy.example\r\nPrecedence: bulk"
+        )
+      )
       read_all
       expect([again.call, Records::IncomingMail.last.outcome]).to eq [0, "not-answered"]
     end
@@ -165,7 +218,9 @@ RSpec.describe UseCases::Queue do
       sources = []
       sender = Object.new.tap { |one| one.define_singleton_method(:deliver) { |source:, **| sources << source } }
       nil while deliver(sender).positive?
-      expect(sources.map { |source| ::Mail.new(source).header["Auto-Submitted"].value }.tally).to eq("auto-generated" => 1, "auto-replied" => 1)
+      expect(sources.map { |source| ::Mail.new(source).header["Auto-Submitted"].value }.tally).to eq(
+        "auto-generated" => 1, "auto-replied" => 1
+      )
     end
 
     it "counts an answer that says it was written in years to come as of now, so that later ones count" do
@@ -216,8 +271,13 @@ RSpec.describe UseCases::Queue do
       series_id
       deliver(post)
       sent = Records::Mail.find_by(recipient: "wen@skerrybuoy.example")
-      report = ->(of) { "From: mx@x.example\r\nMIME-Version: 1.0\r\nContent-Type: multipart/report; boundary=b\r\n\r\n--b\r\nContent-Type: message/delivery-status\r\n\r\nReporting-MTA: dns; x\r\n\r\nFinal-Recipient: rfc822; #{of}\r\nAction: failed\r\nStatus: 5.1.1\r\n\r\n--b\r\nContent-Type: text/rfc822-headers\r\n\r\nMessage-ID: <#{sent.message_id}>\r\n\r\n--b--\r\n" }
-      states = ["lars@skerrybuoy.example", "wen@skerrybuoy.example"].map do |of|
+      report = ->(of) do
+        "From: mx@x.example\r\nMIME-Version: 1.0\r\nContent-Type: multipart/report; boundary=b\r\n\r\n--b\r\n" \
+          "Content-Type: message/delivery-status\r\n\r\nReporting-MTA: dns; x\r\n\r\n" \
+          "Final-Recipient: rfc822; #{of}\r\nAction: failed\r\nStatus: 5.1.1\r\n\r\n--b\r\n" \
+          "Content-Type: text/rfc822-headers\r\n\r\nMessage-ID: <#{sent.message_id}>\r\n\r\n--b--\r\n"
+      end
+      states = %w[lars@skerrybuoy.example wen@skerrybuoy.example].map do |of|
         keep(report[of])
         read_all
         sent.reload.state

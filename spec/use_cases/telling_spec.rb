@@ -14,7 +14,9 @@ RSpec.describe "Telling people" do
     clock.now += 60
     invite(id, marit)
     sent = []
-    post = Object.new.tap { |one| one.define_singleton_method(:deliver) { |to:, source:, **| sent << [to, ::Mail.new(source)] } }
+    post = Object.new.tap do |one|
+      one.define_singleton_method(:deliver) { |to:, source:, **| sent << [to, ::Mail.new(source)] }
+    end
     nil while UseCases::Outbox.new(clock: clock).deliver(post).positive?
     sent.to_h { |to, mail| [to, mail] }
   end
@@ -50,54 +52,99 @@ RSpec.describe "Telling people" do
   end
 
   it "tells a changed role as one, and a changed way to answer" do
-    change_series(members: [member(wen, "optional"), member(lars, "optional")], options: {pass_on: false, answers_asked: true, sign_up: true, sign_up_limit: 4})
+    change_series(
+      members: [member(wen, "optional"), member(lars, "optional")],
+      options: {
+        pass_on: false, answers_asked: true, sign_up: true, sign_up_limit: 4
+      }
+    )
     mails = tell
-    expect(to(mails, "wen").text_part.decoded).to include "You: if free (was: must come)", "Answers: please sign up, room for 4 (was: please answer)"
+    expect(to(mails, "wen").text_part.decoded).to include "You: if free (was: must come)",
+      "Answers: please sign up, room for 4 (was: please answer)"
     expect(to(mails, "lars").text_part.decoded).not_to include "You: if free"
   end
 
   it "gives who is taken off nothing to press" do
     change_series(members: [member(wen, "required")])
     mails = tell
-    expect([mails.keys, to(mails, "lars").subject, to(mails, "lars").text_part.decoded[/http/]]).to eq [%w[lars@skerrybuoy.example], "You need not come: Monday mooring round", nil]
+    expect([mails.keys, to(mails, "lars").subject, to(mails, "lars").text_part.decoded[/http/]]).to eq [
+      %w[lars@skerrybuoy.example], "You need not come: Monday mooring round", nil
+    ]
   end
 
-  it "does not block the time of those only informed, and keeps what somebody declined (RFC 5545 3.8.2.7, RFC 5546 3.2.2)" do
+  it "does not block the time of those only informed, and keeps what somebody declined (RFC 5545 3.8.2.7, RFC 5546 " \
+    "3.2.2)" do
     change_series(members: [member(wen, "required"), member(lars, "informed")])
     use(UseCases::Answers, wen).keep(series_id: id, person_id: wen, answer: "declined", meeting_id: meetings[1])
     change_series(members: [member(wen, "required"), member(lars, "informed")], place: "Boat shed")
     mails = tell
-    calendar = ->(name) { to(mails, name).all_parts.find { |part| part.mime_type == "text/calendar" }.decoded.gsub("\r\n ", "") }
+    calendar = ->(name) do
+      to(mails, name).all_parts.find { |part| part.mime_type == "text/calendar" }.decoded.gsub("\r\n ", "")
+    end
     expect([calendar["lars"][/TRANSP:(\w+)/, 1], calendar["wen"][/TRANSP:(\w+)/, 1]]).to eq %w[TRANSPARENT OPAQUE]
     single = calendar["wen"].split("BEGIN:VEVENT").find { |part| part.include?("RECURRENCE-ID") }
-    expect(single).to include("RECURRENCE-ID;TZID=Europe/Oslo:20261207T093000").and match(/PARTSTAT=DECLINED;RSVP=FALSE:mailto:wen/)
+    expect(single).to include("RECURRENCE-ID;TZID=Europe/Oslo:20261207T093000").and match(
+            /PARTSTAT=DECLINED;RSVP=FALSE:mailto:wen/
+          )
   end
 
   it "tells where one meeting is held when it is not where its series is" do
-    use(UseCases::Meetings, marit).move(meeting_id: meetings[1], version: 0, local_start: "2026-12-07T09:30", length_min: 45, own: {place: "Net loft", call: {url: "https://calls.example/b"}})
+    use(UseCases::Meetings, marit).move(
+      meeting_id: meetings[1],
+      version: 0,
+      local_start: "2026-12-07T09:30",
+      length_min: 45,
+      own: {
+        place: "Net loft",
+        call: {
+          url: "https://calls.example/b"
+        }
+      }
+    )
     mail = to(tell, "lars")
-    expect(mail.text_part.decoded).to include "Monday 7 December 2026, 09:30 Oslo time, Net loft, https://calls.example/b (was: Monday 7 December 2026, 09:30 Oslo time)"
+    expect(
+      mail.text_part.decoded
+    ).to include "Monday 7 December 2026, 09:30 Oslo time, Net loft, https://calls.example/b (was: Monday 7 December " \
+      "2026, 09:30 Oslo time)"
     expect(mail.all_parts.last.decoded).to include "LOCATION:Net loft\\, https://calls.example/b"
     expect(Records::Reply.count).to eq 0
   end
 
   it "tells both parts when another rule takes over from one date on" do
-    run = {local_start: "2026-12-15T13:00", time_zone: "Europe/Oslo", length_min: 60, rule: "FREQ=WEEKLY;BYDAY=TU;COUNT=4", dates: []}
-    use(UseCases::SeriesRun, marit).change(series_id: id, version: Records::Series.find(id).lock_version, run: run, from_meeting_id: meetings[2])
-    both = "2 Mondays until 7 December 2026, 09:30–10:15; then every Tuesday, 13:00–14:00 Oslo time, 4 meetings, the last on Tuesday 5 January 2027"
+    run = {
+      local_start: "2026-12-15T13:00", time_zone: "Europe/Oslo", length_min: 60, rule: "FREQ=WEEKLY;BYDAY=TU;COUNT=4",
+      dates: []
+    }
+    use(UseCases::SeriesRun, marit).change(
+      series_id: id, version: Records::Series.find(id).lock_version, run: run, from_meeting_id: meetings[2]
+    )
+    both =
+      "2 Mondays until 7 December 2026, 09:30–10:15; then every Tuesday, 13:00–14:00 Oslo time, 4 meetings, the last " \
+        "on Tuesday 5 January 2027"
     expect(use(UseCases::Series, marit).show(id)[:sentence]).to eq both
     text = to(tell, "lars").text_part.decoded.gsub(/\s+/, " ")
-    expect(text).to include both, "Tuesday 15 December 2026, 13:00 Oslo time, 60 minutes (was: Monday 14 December 2026, 09:30 Oslo time, 45 minutes)"
+    expect(text).to include both,
+      "Tuesday 15 December 2026, 13:00 Oslo time, 60 minutes (was: Monday 14 December 2026, 09:30 Oslo time, 45 " \
+        "minutes)"
   end
 
   it "asks somebody to one meeting alone, tells them with the next invitation, and that they need not come after all" do
     olga = person("Olga Haas")
     substitutes = use(UseCases::Substitutes, marit)
     2.times { substitutes.ask_too(meeting_id: meetings[1], person_id: olga) }
-    expect { substitutes.ask_too(meeting_id: meetings[1], person_id: wen) }.to raise_error(Core::Invalid) { |error| expect(error.pointer).to eq "/personId" }
-    expect(use(UseCases::Invitations, marit).preview(series_id: id)[:recipients].find { |one| one[:person_id] == olga }).to include(name: "Olga Haas", what: "invited")
+    expect { substitutes.ask_too(meeting_id: meetings[1], person_id: wen) }.to raise_error(Core::Invalid) { |error|
+      expect(error.pointer).to eq "/personId"
+    }
+    expect(
+      use(UseCases::Invitations, marit).preview(series_id: id)[:recipients].find { |one| one[:person_id] == olga }
+    ).to include(name: "Olga Haas", what: "invited")
     mail = to(tell, "olga")
-    expect([mail.subject, mail.text_part.decoded]).to match ["Invitation: Monday mooring round", include("Marit Hauge asks you to come to “Monday mooring round” this once.", "Monday 7 December 2026, 09:30 Oslo time")]
+    expect([mail.subject, mail.text_part.decoded]).to match [
+      "Invitation: Monday mooring round",
+      include(
+        "Marit Hauge asks you to come to “Monday mooring round” this once.", "Monday 7 December 2026, 09:30 Oslo time"
+      )
+    ]
     calendar = mail.all_parts.find { |part| part.mime_type == "text/calendar" }.decoded.gsub("\r\n ", "")
     expect(calendar).to include("RECURRENCE-ID;TZID=Europe/Oslo:20261207T093000").and not_include("DELEGATED-FROM")
     expect(sheet(meetings[1], marit)[:people].find { |one| one[:id] == olga }).to include(extra: true)
@@ -108,14 +155,18 @@ RSpec.describe "Telling people" do
   it "shows nobody but who runs it what has not been told" do
     untold = series(marit, {required: wen}, title: "Night watch", start: "2026-11-26T10:00", rule: nil)
     titles = ->(who) { use(UseCases::Desk, who).show[:meetings].map { |one| one.values_at(:title, :told) } }
-    expect([titles[wen], titles[marit]]).to eq [[["Monday mooring round", true]], [["Night watch", false], ["Monday mooring round", true]]]
+    expect([titles[wen], titles[marit]]).to eq [
+      [["Monday mooring round", true]], [["Night watch", false], ["Monday mooring round", true]]
+    ]
     expect(use(UseCases::Series, wen).list[:series].map { |one| one[:title] }).to eq ["Monday mooring round"]
     invite(untold, marit)
     expect(titles[wen].map(&:first)).to include "Night watch"
   end
 
   it "deletes a series only while nobody has been told and nothing is in it" do
-    expect { use(UseCases::Series, marit).delete(id) }.to raise_error(Core::Conflict) { |error| expect(error.code).to eq "in-use" }
+    expect { use(UseCases::Series, marit).delete(id) }.to raise_error(Core::Conflict) { |error|
+      expect(error.code).to eq "in-use"
+    }
     other = series(marit, {required: wen}, title: "Night watch")
     topic(meeting_ids(other).first, marit, "Lamps")
     expect { use(UseCases::Series, marit).delete(other) }.to raise_error(Core::Conflict)

@@ -67,7 +67,9 @@ RSpec.describe "Every control" do
   end
 
   it "calls off all later meetings with a reason, brings them back, and reminds who is silent" do
-    id = series(marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=4")
+    id = series(
+      marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=4"
+    )
     use(UseCases::Invitations, marit).send_all(id: key, series_id: id)
     sign_in_as("Marit Hauge")
     visit "/series/#{id}?show=answers"
@@ -100,7 +102,9 @@ RSpec.describe "Every control" do
     expect(Records::Counter.pluck(:person_id, :state)).to eq [[wen, "open"]]
     click_button "Mail me a calendar address for all my invitations"
     expect(page).to have_content "The address is on its way to your mail."
-    eventually { Records::Mail.where(recipient: "wen@skerrybuoy.example", subject: "Your meetings as a calendar").exists? }
+    eventually do
+      Records::Mail.where(recipient: "wen@skerrybuoy.example", subject: "Your meetings as a calendar").exists?
+    end
   end
 
   it "enters busy times by hand, and takes them and the calendar away" do
@@ -145,7 +149,9 @@ RSpec.describe "Every control" do
   end
 
   it "changes and removes topics, lines and papers on a sheet, and takes a review back" do
-    id = series(marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: "FREQ=WEEKLY;COUNT=3")
+    id = series(
+      marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: "FREQ=WEEKLY;COUNT=3"
+    )
     first, second = meeting_ids(id)
     state(first, marit, "in_session")
     action = raise_action(first, marit, "Order rope", owners: [wen])
@@ -170,7 +176,9 @@ RSpec.describe "Every control" do
   end
 
   it "edits an action from the Desk, and a line on the sheet, which can be removed with a way back" do
-    id = series(marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: "FREQ=WEEKLY;COUNT=3")
+    id = series(
+      marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: "FREQ=WEEKLY;COUNT=3"
+    )
     first = meeting_ids(id).first
     state(first, marit, "in_session")
     raise_action(first, marit, "Order rope", owners: [marit])
@@ -202,7 +210,9 @@ RSpec.describe "Every control" do
     topic(meeting_ids(id).first, marit, "Safety")
     sign_in_as("Marit Hauge")
     visit "/meetings/#{meeting_ids(id).first}"
-    find("input[aria-label='Add papers']", visible: :all).set(Tempfile.new(["chart", ".txt"]).tap { |one| one.write("depth") && one.close }.path)
+    find("input[aria-label='Add papers']", visible: :all).set(
+      Tempfile.new(%w[chart .txt]).tap { |one| one.write("depth") && one.close }.path
+    )
     find("button[aria-label^='Remove: chart']").click
     click_button "Close"
     eventually { Records::Paper.count.zero? }
@@ -241,9 +251,13 @@ RSpec.describe "Every control" do
     click_button "Add a calendar"
     pick_file taken_from["08"], ".ics"
     keep("Add")
-    eventually { Records::BusySpan.pluck(:starts_min) == [Core::Spans.minute(Time.utc(monday.year, monday.month, monday.day, 8))] }
+    eventually do
+      Records::BusySpan.pluck(:starts_min) == [Core::Spans.minute(Time.utc(monday.year, monday.month, monday.day, 8))]
+    end
     pick_file taken_from["09"], ".ics", field: "label.file input"
-    eventually { Records::BusySpan.pluck(:starts_min) == [Core::Spans.minute(Time.utc(monday.year, monday.month, monday.day, 9))] }
+    eventually do
+      Records::BusySpan.pluck(:starts_min) == [Core::Spans.minute(Time.utc(monday.year, monday.month, monday.day, 9))]
+    end
     click_button "Add a calendar"
     dialog.find("label", text: "An address that is read again and again").click
     dialog.fill_in "Address", with: "http://127.0.0.1:9/rooms/chart.ics"
@@ -254,7 +268,10 @@ RSpec.describe "Every control" do
   end
 
   it "dismisses mail nobody could read, and answers from elsewhere with another time" do
-    UseCases::IncomingMails.new.keep(sender: "x@x.example", source: "From: x@x.example\r\nSubject: Nonsense\r\nContent-Type: text/calendar\r\n\r\nnonsense")
+    UseCases::IncomingMails.new.keep(
+      sender: "x@x.example",
+      source: "From: x@x.example\r\nSubject: Nonsense\r\nContent-Type: text/calendar\r\n\r\nnonsense"
+    )
     ical = harbour_dues(asked: "marit")
     sign_in_as("Marit Hauge")
     pick_file ical, ".ics"
@@ -285,10 +302,16 @@ RSpec.describe "Every control" do
     visit "/meetings/#{meeting}"
     expect(page).to have_css ".topic h2", count: 3
     page.execute_script(<<~JS)
-      const centre = element => { const box = element.getBoundingClientRect(); return { clientX: box.x + box.width / 2, clientY: box.y + box.height / 2 } }
+      const centre = element => {
+        const box = element.getBoundingClientRect()
+        return { clientX: box.x + box.width / 2, clientY: box.y + box.height / 2 }
+      }
       const [first, , third] = document.querySelectorAll('.topic')
       const handle = third.querySelector('.handle')
-      for (const [name, at] of [['pointerdown', centre(handle)], ['pointerup', centre(first)]]) handle.dispatchEvent(new PointerEvent(name, { bubbles: true, pointerId: 1, pointerType: 'touch', ...at }))
+      const touch = (name, at) =>
+        handle.dispatchEvent(new PointerEvent(name, { bubbles: true, pointerId: 1, pointerType: 'touch', ...at }))
+      touch('pointerdown', centre(handle))
+      touch('pointerup', centre(first))
     JS
     expect(page).to have_css ".topic:nth-of-type(1) h2", text: "Weather"
   end

@@ -5,7 +5,9 @@ RSpec.describe "First steps" do
     visit "/"
     expect(page).to have_content "Nobody is here yet"
     expect_accessible
-    [Settings.set_up_code, :tab, "Marit Hauge", :tab, "marit@skerrybuoy.example", :tab, "short", :enter].each { |keys| type(keys) }
+    [
+      Settings.set_up_code, :tab, "Marit Hauge", :tab, "marit@skerrybuoy.example", :tab, "short", :enter
+    ].each { |keys| type(keys) }
     expect(page).to have_content "at least 12 characters. A few words"
     fill_in "Password, at least 12 characters", with: Stage::PASSWORD
     type(:enter)
@@ -37,12 +39,19 @@ RSpec.describe "First steps" do
     meeting = meeting_ids(id).first
     topic(meeting, marit, "Safety round")
     state(meeting, marit, "in_session")
-    raise_action(meeting, marit, "Order shackles, 24 mm, galvanised, for the six moorings of the east side", owners: [marit])
+    raise_action(
+      meeting, marit, "Order shackles, 24 mm, galvanised, for the six moorings of the east side", owners: [marit]
+    )
     place = key
-    use(UseCases::Places, marit).add(id: place, name: "Chart room", seats: 8, time_zone: "Europe/Oslo", looked_after_by_id: marit)
+    use(UseCases::Places, marit).add(
+      id: place, name: "Chart room", seats: 8, time_zone: "Europe/Oslo", looked_after_by_id: marit
+    )
     sign_in_as("Marit Hauge")
     page.driver.browser.resize(width: 390, height: 800)
-    ["/", "/series", "/series/new", "/series/#{id}", "/meetings/#{meeting}", "/actions", "/people", "/people/#{marit}", "/places/#{place}", "/common-time"].each do |path|
+    [
+      "/", "/series", "/series/new", "/series/#{id}", "/meetings/#{meeting}", "/actions", "/people",
+      "/people/#{marit}", "/places/#{place}", "/common-time"
+    ].each do |path|
       %w[light dark].each do |theme|
         page.execute_script("localStorage.setItem('left-over:theme', '#{theme}')")
         visit path

@@ -57,8 +57,13 @@ RSpec.describe "Forms" do
     visit "/series/new"
     today = Date.today
     next_friday = today + ((5 - today.wday) % 7)
-    written = ->(date) { date.strftime((date.year == today.year) ? "%a %-d %b" : "%a %-d %b %Y").sub(/Sep\b/, "Sept") }
-    {"fri" => next_friday, "+7" => today + 7, "tomorrow" => today + 1, (today + 40).strftime("%-d.%-m.") => today + 40, (today + 50).strftime("%-d %b %Y") => today + 50}.each do |typed, date|
+    written = ->(date) do
+      date.strftime((date.year == today.year) ? "%a %-d %b" : "%a %-d %b %Y").sub(/Sep\b/, "Sept")
+    end
+    {
+      "fri" => next_friday, "+7" => today + 7, "tomorrow" => today + 1,
+      (today + 40).strftime("%-d.%-m.") => today + 40, (today + 50).strftime("%-d %b %Y") => today + 50
+    }.each do |typed, date|
       fill_in "First date", with: typed
       find_field("Title").click
       expect(page).to have_field "First date", with: written[date]
@@ -82,7 +87,9 @@ RSpec.describe "Forms" do
     find("button[aria-label='Pick: First date']").click
     expect(page).to have_css ".v-date-picker"
     expect_accessible within: ".v-date-picker"
-    find(".v-date-picker-month__day:not(.v-date-picker-month__day--adjacent) button", text: "15", exact_text: true).click
+    find(
+      ".v-date-picker-month__day:not(.v-date-picker-month__day--adjacent) button", text: "15", exact_text: true
+    ).click
     expect(page).to have_field "First date", with: /15 /
   end
 
@@ -125,9 +132,17 @@ RSpec.describe "Forms" do
   it "lead to people, places, groups, sheets by their date, and deeds, whatever the accents and the order" do
     tomas = person("Tomás Queirós")
     use(UseCases::Places, marit).add(id: key, name: "Chart room", time_zone: "Europe/Oslo")
-    id = series(marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 7}T10:00", rule: "FREQ=WEEKLY;COUNT=3")
-    {"queiros tomas" => ["Tomás Queirós", "/people/#{tomas}"], "room chart" => ["Chart room", "/places/"], (Date.today + 14).strftime("%-d %b") => ["Mooring round", "/meetings/#{meeting_ids(id)[1]}"],
-     "new series" => ["New series", "/series/new"], "person add" => ["Add a person", "/people"], "time common" => ["Find a common time", "/common-time"]}.each do |typed, (title, path)|
+    id = series(
+      marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 7}T10:00", rule: "FREQ=WEEKLY;COUNT=3"
+    )
+    {
+      "queiros tomas" => ["Tomás Queirós", "/people/#{tomas}"],
+      "room chart" => ["Chart room", "/places/"],
+      (Date.today + 14).strftime("%-d %b") => ["Mooring round", "/meetings/#{meeting_ids(id)[1]}"],
+      "new series" => ["New series", "/series/new"],
+      "person add" => ["Add a person", "/people"],
+      "time common" => ["Find a common time", "/common-time"]
+    }.each do |typed, (title, path)|
       visit "/actions"
       expect(page).to have_css "h1", text: "Actions"
       page.driver.browser.keyboard.type("/")

@@ -1,7 +1,7 @@
 require_relative "../web_helper"
 
-# The keeper invites once and from then on knows who comes; each step is seen in the calendar of an invited person, which
-# is made from nothing but the mails.
+# The keeper invites once and from then on knows who comes; each step is seen in the calendar of an invited person,
+# which is made from nothing but the mails.
 RSpec.describe "An invitation that holds" do
   oslo = Core::Zone["Europe/Oslo"]
   let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
@@ -9,7 +9,9 @@ RSpec.describe "An invitation that holds" do
   # An address of its own for each example: the tray keeps what earlier ones were sent.
   let(:address) { "wen-#{key}@skerrybuoy.example" }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax", email: address) }
-  let!(:series_id) { series(marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: "FREQ=WEEKLY;COUNT=4") }
+  let!(:series_id) do
+    series(marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: "FREQ=WEEKLY;COUNT=4")
+  end
 
   def day(date) = date.strftime("%a %-d %b %Y")
 
@@ -63,7 +65,9 @@ RSpec.describe "An invitation that holds" do
 
     eventually { Records::Counter.exists? }
     as_keeper
-    expect(page).to have_css("section.offered", text: "Wen Halloran offers #{(days[1] + 1).strftime("%A %-d %B")}, 15:00–15:45")
+    expect(page).to have_css(
+      "section.offered", text: "Wen Halloran offers #{(days[1] + 1).strftime("%A %-d %B")}, 15:00–15:45"
+    )
     expect(page).to have_css("td button.accepted", count: 3)
     expect(page).to have_css("td button.declined[aria-label*='Dentist']")
     expect_accessible
@@ -74,7 +78,9 @@ RSpec.describe "An invitation that holds" do
     click_button "Take it"
     expect(page).to have_content "1 person to tell of changes"
     send_invitation
-    expect_calendar("#{day(days[0])}, 14:00", "#{day(days[1] + 1)}, 15:00", "#{day(days[2])}, 14:00", "#{day(days[3])}, 14:00")
+    expect_calendar(
+      "#{day(days[0])}, 14:00", "#{day(days[1] + 1)}, 15:00", "#{day(days[2])}, 14:00", "#{day(days[3])}, 14:00"
+    )
     latest_mail
     expect(page).to have_content "What has changed:"
 
@@ -105,7 +111,10 @@ RSpec.describe "An invitation that holds" do
     within(".v-dialog") { click_button "Change the times" }
     expect(page).to have_content "2 meetings moved with all that was prepared"
     send_invitation
-    expect_calendar("#{day(days[0])}, 14:00", "#{day(days[1] + 1)}, 15:00", "#{day(days[2] + 2)}, 10:00", "#{day(days[3] + 2)}, 10:00")
+    expect_calendar(
+      "#{day(days[0])}, 14:00", "#{day(days[1] + 1)}, 15:00", "#{day(days[2] + 2)}, 10:00",
+      "#{day(days[3] + 2)}, 10:00"
+    )
     expect(Records::Topic.find_by(title: "Ropes").meeting_id).to eq third
 
     # One is called off, and brought back.
@@ -113,7 +122,10 @@ RSpec.describe "An invitation that holds" do
       state(meeting_ids(series_id).last, marit, to, reason: reason)
       as_keeper
       send_invitation
-      rows = ["#{day(days[0])}, 14:00", "#{day(days[1] + 1)}, 15:00", "#{day(days[2] + 2)}, 10:00", "#{day(days[3] + 2)}, 10:00"]
+      rows = [
+        "#{day(days[0])}, 14:00", "#{day(days[1] + 1)}, 15:00", "#{day(days[2] + 2)}, 10:00",
+        "#{day(days[3] + 2)}, 10:00"
+      ]
       expect_calendar(*rows.reject { |row| gone && row.start_with?(day(gone)) })
     end
     as_keeper
@@ -139,7 +151,9 @@ RSpec.describe "An invitation that holds" do
     expect(page).to have_content "All 3 that are still open"
     find("[aria-label='Your answer for all that are still open']").click_button("I come")
     expect(page).to have_content "Saved: you come, to all that were open."
-    expect(meetings.map { |id| Records::Reply.where(meeting_id: id, person_id: wen).pick(:answer, :note) }).to eq [["accepted", nil], ["declined", "At the dentist"], ["accepted", nil], ["accepted", nil]]
+    expect(meetings.map { |id| Records::Reply.where(meeting_id: id, person_id: wen).pick(:answer, :note) }).to eq [
+      ["accepted", nil], ["declined", "At the dentist"], ["accepted", nil], ["accepted", nil]
+    ]
     expect(page).to have_no_content "still open"
     click_button "Offer another time"
     expect(page).to have_button "Send the offer", disabled: true

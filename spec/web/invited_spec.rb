@@ -6,7 +6,12 @@ RSpec.describe "The invited" do
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let!(:gunnar) { person("Gunnar Vik") }
-  let!(:id) { series(marit, {required: wen, informed: gunnar}, title: "Mooring round", start: "#{monday + 14}T14:00", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=20") }
+  let!(:id) do
+    series(
+      marit, {required: wen, informed: gunnar}, title: "Mooring round", start: "#{monday + 14}T14:00",
+      rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=20"
+    )
+  end
 
   it "find what they have not answered on the Desk, however far ahead, and answer it all at once" do
     invite(id, marit)
@@ -50,7 +55,9 @@ RSpec.describe "The invited" do
   end
 
   it "do not see what they have not been told of yet; whoever runs it sees that nobody is invited" do
-    Records::Meeting.where(id: meeting_ids(id).first).update_all(starts_at: Time.now.utc + 86_400, ends_at: Time.now.utc + 88_000)
+    Records::Meeting.where(id: meeting_ids(id).first).update_all(
+      starts_at: Time.now.utc + 86_400, ends_at: Time.now.utc + 88_000
+    )
     sign_in_as("Wen Halloran")
     expect(page).to have_no_content "Mooring round"
     Capybara.reset_sessions!

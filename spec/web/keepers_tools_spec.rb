@@ -1,16 +1,28 @@
 require_relative "../web_helper"
 
-# What a keeper changes in a week, and what becomes of it: one meeting alone, a hold, an offer, mail that does not arrive.
+# What a keeper changes in a week, and what becomes of it: one meeting alone, a hold, an offer, mail that does not
+# arrive.
 RSpec.describe "What a keeper changes" do
   let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran") }
-  let(:id) { series(marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=4") }
+  let(:id) do
+    series(
+      marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=4"
+    )
+  end
   let(:meeting) { meeting_ids(id).first }
 
   def busy(person_id, from, to)
-    use(UseCases::Calendars, person_id).add(id: key, name: "Work", kind: "file", person_id: person_id,
-      content: "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;TZID=Europe/Oslo:#{from}\r\nDTEND;TZID=Europe/Oslo:#{to}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")
+    use(UseCases::Calendars, person_id).add(
+      id: key,
+      name: "Work",
+      kind: "file",
+      person_id: person_id,
+      content:
+        "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\n" \
+          "DTSTART;TZID=Europe/Oslo:#{from}\r\nDTEND;TZID=Europe/Oslo:#{to}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+    )
     nil while UseCases::Calendars.new.read_next
   end
 
@@ -125,12 +137,15 @@ RSpec.describe "What a keeper changes" do
     dialog.fill_in "Starts at", with: "9"
     expect(dialog).to have_css "dd", text: /09:00–09:45/
     dialog.find("button[type=submit]").click
-    both = /2 Mondays until #{(monday + 7).strftime("%-d %B %Y")}, 14:00–14:45; then every Monday, 09:00–09:45 Oslo time/
+    both =
+      /2 Mondays until #{(monday + 7).strftime("%-d %B %Y")}, 14:00–14:45; then every Monday, 09:00–09:45 Oslo time/
     expect(page).to have_css ".about", text: both
     click_button "Send the invitation"
     click_button "Show it as text"
     expect(find("pre").text).to match both
-    expect(find("pre").text).to include "09:00 Oslo time (was: #{(monday + 14).strftime("%A %-d %B %Y")}, 14:00 Oslo time)"
+    expect(
+      find("pre").text
+    ).to include "09:00 Oslo time (was: #{(monday + 14).strftime("%A %-d %B %Y")}, 14:00 Oslo time)"
   end
 
   it "says who is in only through a group, what removing it does, and misses no guest that was typed" do
@@ -167,7 +182,12 @@ RSpec.describe "What a keeper changes" do
     room = key
     use(UseCases::Places, marit).add(id: room, name: "Chart room", seats: 8, time_zone: "Europe/Oslo")
     at = Core::Zone["Europe/Oslo"].instant(Core::WallTime.parse("#{monday}T10:00"))
-    {"Berth talk" => at, "Spare time" => at + 7_200}.each { |title, starts_at| use(UseCases::Holds, marit).keep(id: key, title: title, starts_at: starts_at, length_min: 45, time_zone: "Europe/Oslo", people: [{person_id: wen, role: "required"}], place_id: room) }
+    {"Berth talk" => at, "Spare time" => at + 7_200}.each do |title, starts_at|
+      use(UseCases::Holds, marit).keep(
+        id: key, title: title, starts_at: starts_at, length_min: 45, time_zone: "Europe/Oslo",
+        people: [{person_id: wen, role: "required"}], place_id: room
+      )
+    end
     sign_in_as("Marit Hauge")
     click_button "Release: Spare time"
     expect(page).to have_content "is no longer held"
@@ -177,12 +197,19 @@ RSpec.describe "What a keeper changes" do
     expect(page).to have_css "h1", text: "Berth talk"
     expect(page).to have_content "Chart room"
     made = Records::Series.find_by!(title: "Berth talk")
-    expect([made.members.map(&:person_id), Records::PlaceBooking.pluck(:place_id), Records::Hold.where(released_at: nil).pluck(:title)]).to match [match_array([marit, wen]), [room], ["Spare time"]]
+    expect(
+      [
+        made.members.map(&:person_id), Records::PlaceBooking.pluck(:place_id),
+        Records::Hold.where(released_at: nil).pluck(:title)
+      ]
+    ).to match [match_array([marit, wen]), [room], ["Spare time"]]
   end
 
   it "asks before it holds a room that is too small or closed, and offers one that does" do
     hours = %w[mo tu we th fr].to_h { |day| [day, [%w[07:00 18:00]]] }
-    use(UseCases::Places, marit).add(id: key, name: "Cupboard", seats: 1, time_zone: "Europe/Oslo", opening_hours: hours)
+    use(UseCases::Places, marit).add(
+      id: key, name: "Cupboard", seats: 1, time_zone: "Europe/Oslo", opening_hours: hours
+    )
     use(UseCases::Places, marit).add(id: key, name: "Chart room", seats: 8, time_zone: "Europe/Oslo")
     sign_in_as("Marit Hauge")
     visit "/series/new"
@@ -192,7 +219,10 @@ RSpec.describe "What a keeper changes" do
     choose_from "Room or equipment", "Cupboard, 1 seats"
     choose_from "Add a person or group", "Wen Halloran"
     click_button "Make the series"
-    expect(page).to have_content "Cupboard has 1 seat, and 2 people are asked. Cupboard is closed on #{monday.strftime("%A %-d %B %Y")} at 22:00"
+    expect(
+      page
+    ).to have_content "Cupboard has 1 seat, and 2 people are asked. Cupboard is closed on " \
+      "#{monday.strftime("%A %-d %B %Y")} at 22:00"
     expect(page).to have_button "Take Chart room instead"
     click_button "Hold it all the same, and save"
     click_button "Make the series"
@@ -203,12 +233,21 @@ RSpec.describe "What a keeper changes" do
   it "has an offer, a refusal and an address that fails on the Desk, and puts the address right" do
     guest = key
     version = Records::Series.find(id).lock_version
-    use(UseCases::Series, marit).change(id: id, version: version, title: "Mooring round", members: [{person_id: wen, role: "required"}], guests: [{id: guest, name: "Odd Berge", email: "odd@harbour.example", role: "required"}])
+    use(UseCases::Series, marit).change(
+      id: id, version: version, title: "Mooring round", members: [{person_id: wen, role: "required"}],
+      guests: [{id: guest, name: "Odd Berge", email: "odd@harbour.example", role: "required"}]
+    )
     invite(id, marit)
-    Records::Mail.where(recipient: "odd@harbour.example").update_all(state: "failed", last_error: "550 no such mailbox")
-    use(UseCases::Answers, wen).keep(series_id: id, person_id: wen, meeting_id: meeting, answer: "declined", note: "At sea")
+    Records::Mail.where(recipient: "odd@harbour.example").update_all(
+      state: "failed", last_error: "550 no such mailbox"
+    )
+    use(UseCases::Answers, wen).keep(
+      series_id: id, person_id: wen, meeting_id: meeting, answer: "declined", note: "At sea"
+    )
     starts_at = Records::Meeting.find(meeting).starts_at + 86_400
-    use(UseCases::Answers, wen).offer(id: key, meeting_id: meeting, person_id: wen, starts_at: starts_at, ends_at: starts_at + 2_700)
+    use(UseCases::Answers, wen).offer(
+      id: key, meeting_id: meeting, person_id: wen, starts_at: starts_at, ends_at: starts_at + 2_700
+    )
     sign_in_as("Marit Hauge")
     expect(page).to have_content "Wen Halloran cannot come on #{monday.strftime("%A %-d %B")}: “At sea”"
     expect(page).to have_content "Wen Halloran offers #{(monday + 1).strftime("%A %-d %B")}, 14:00"
@@ -222,6 +261,10 @@ RSpec.describe "What a keeper changes" do
     expect(page).to have_content "Sent again to odd@pier.example."
     expect(page).to have_no_content "550 no such mailbox"
     eventually { Records::Mail.where(recipient: "odd@pier.example", state: %w[sent delivered]).exists? }
-    expect(Records::Mail.find_by(recipient: "marit@skerrybuoy.example", subject: "Wen Halloran offers another time: Mooring round")).not_to be_nil
+    expect(
+      Records::Mail.find_by(
+        recipient: "marit@skerrybuoy.example", subject: "Wen Halloran offers another time: Mooring round"
+      )
+    ).not_to be_nil
   end
 end

@@ -6,7 +6,10 @@ RSpec.describe "A keeper's week" do
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran") }
 
-  def mooring(**rest) = series(marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=4", **rest)
+  def mooring(**rest) = series(
+    marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=4",
+    **rest
+  )
 
   def tell(id) = use(UseCases::Invitations, marit).send_all(id: key, series_id: id)
 
@@ -32,7 +35,8 @@ RSpec.describe "A keeper's week" do
     def field(label) = find(".v-dialog").find_field(label, visible: :all).value
 
     # As the page writes a day.
-    def written(date) = date.strftime((date.year == Date.today.year) ? "%a %-d %b" : "%a %-d %b %Y").sub(/Sep\b/, "Sept")
+    def written(date) =
+      date.strftime((date.year == Date.today.year) ? "%a %-d %b" : "%a %-d %b %Y").sub(/Sep\b/, "Sept")
 
     def chosen(label) = find(".v-dialog .v-select", text: label).find(".v-select__selection-text").text
 
@@ -41,13 +45,23 @@ RSpec.describe "A keeper's week" do
     it "a weekly rule of four meetings, of which an hour's move keeps the day and the number" do
       id = mooring
       open_change(id)
-      expect([field("First date"), field("Starts at"), field("Length"), chosen("How often"), chosen("End"), field("Number")]).to eq [written(monday), "14:00", "45 min", "Weekly, on chosen days", "Ends after", "4"]
+      expect(
+        [
+          field("First date"), field("Starts at"), field("Length"), chosen("How often"), chosen("End"),
+          field("Number")
+        ]
+      ).to eq [written(monday), "14:00", "45 min", "Weekly, on chosen days", "Ends after", "4"]
       expect(page).to have_css ".days button[aria-pressed=true]", text: "Mon"
       find(".v-dialog").fill_in "Starts at", with: "15:00"
       expect(page).to have_css ".v-dialog dl dd", text: /Every Monday, 15:00–15:45 .*4 meetings/
       within(".v-dialog") { find("button[type=submit]").click }
       expect(page).to have_content "4 meetings moved with all that was prepared"
-      expect(Records::Meeting.where(series_id: id).in_order.map { |meeting| meeting.series.zone.wall(meeting.starts_at).to_s[0, 16] }).to eq Array.new(4) { |i| "#{monday + 7 * i}T15:00" }
+      expect(
+        Records::Meeting
+          .where(series_id: id)
+          .in_order
+          .map { |meeting| meeting.series.zone.wall(meeting.starts_at).to_s[0, 16] }
+      ).to eq Array.new(4) { |i| "#{monday + 7 * i}T15:00" }
     end
 
     it "a single meeting, which stays one when it moves by half an hour" do
@@ -72,7 +86,12 @@ RSpec.describe "A keeper's week" do
       expect(page).to have_css ".v-dialog dl dd", text: /09:00/
       within(".v-dialog") { find("button[type=submit]").click }
       expect(page).to have_content "2 meetings moved"
-      expect(Records::Meeting.where(series_id: id).in_order.map { |meeting| meeting.series.zone.wall(meeting.starts_at).to_s[11, 5] }).to eq %w[14:00 14:00 09:00 09:00]
+      expect(
+        Records::Meeting
+          .where(series_id: id)
+          .in_order
+          .map { |meeting| meeting.series.zone.wall(meeting.starts_at).to_s[11, 5] }
+      ).to eq %w[14:00 14:00 09:00 09:00]
     end
 
     it "a rule that no choice of the form says, which stays as it is" do
@@ -114,7 +133,9 @@ RSpec.describe "A keeper's week" do
     page.execute_script("navigator.clipboard.writeText = text => { window.copied = text; return Promise.resolve() }")
     click_button "Copy the text"
     expect(page).to have_content "The text is copied."
-    expect(page.evaluate_script("window.copied")).to include("Mooring round").and(satisfy { |text| !text.include?("/answer/") })
+    expect(page.evaluate_script("window.copied")).to include("Mooring round").and(
+      satisfy { |text| !text.include?("/answer/") }
+    )
   end
 
   it "tells an invited person of a lost connection as such, and keeps what they chose" do

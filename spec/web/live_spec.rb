@@ -57,7 +57,8 @@ RSpec.describe "A sheet in session" do
     # The browser's own drag cannot be driven from outside; these are the events it gives.
     page.execute_script(<<~JS)
       const data = new DataTransfer()
-      const send = (element, type) => element.dispatchEvent(new DragEvent(type, { dataTransfer: data, bubbles: true, cancelable: true }))
+      const event = type => new DragEvent(type, { dataTransfer: data, bubbles: true, cancelable: true })
+      const send = (element, type) => element.dispatchEvent(event(type))
       const [first, second] = document.querySelectorAll('.topic')
       send(second.querySelector('.handle'), 'dragstart')
       send(first, 'dragover')
@@ -68,7 +69,9 @@ RSpec.describe "A sheet in session" do
   end
 
   it "asks which of two people is meant, and lets a reading be refused" do
-    person("Ines Moen", email: "moen@skerrybuoy.example").then { |other| Records::SeriesMember.create!(series_id: @series, person_id: other, role: "required") }
+    person("Ines Moen", email: "moen@skerrybuoy.example").then do |other|
+      Records::SeriesMember.create!(series_id: @series, person_id: other, role: "required")
+    end
     open_sheet("Marit Hauge")
     type("Ines to order rope")
     expect(page).to have_content "Which Ines?"

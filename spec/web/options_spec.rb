@@ -24,7 +24,10 @@ RSpec.describe "Options of a meeting" do
   end
 
   it "let people sign up until the places are taken, and move up who waits" do
-    id = series(marit, {required: [wen, lars]}, title: "Rope course", start: "#{day}T14:00", rule: nil, options: options.merge(sign_up: true, sign_up_limit: 1))
+    id = series(
+      marit, {required: [wen, lars]}, title: "Rope course", start: "#{day}T14:00", rule: nil,
+      options: options.merge(sign_up: true, sign_up_limit: 1)
+    )
     open_link(id, lars)
     expect(page).to have_content "1 place left"
     send_answer("I sign up")
@@ -49,7 +52,10 @@ RSpec.describe "Options of a meeting" do
   end
 
   it "let somebody send another, who answers from their calendar program and stands on the sheet" do
-    id = series(marit, {required: [wen, lars]}, title: "Winch talk", start: "#{day}T14:00", rule: "FREQ=WEEKLY;COUNT=3", options: options.merge(pass_on: true))
+    id = series(
+      marit, {required: [wen, lars]}, title: "Winch talk", start: "#{day}T14:00", rule: "FREQ=WEEKLY;COUNT=3",
+      options: options.merge(pass_on: true)
+    )
     address = "odd-#{key}@harbour.example"
     open_link(id, lars)
     click_button "Send somebody else instead"
@@ -64,7 +70,9 @@ RSpec.describe "Options of a meeting" do
     expect_accessible
     expect_mail(address, "Instead of Lars Ekeli: Winch talk")
     click_button "Accepted"
-    expect(all("tr td:first-child").map { |cell| cell.text[/\A[^–]+/] }).to eq ["#{day.strftime("%a %-d %b %Y")}, 14:00"]
+    expect(all("tr td:first-child").map { |cell| cell.text[/\A[^–]+/] }).to eq [
+      "#{day.strftime("%a %-d %b %Y")}, 14:00"
+    ]
     eventually { Records::Reply.exists?(answer: "accepted") }
     sign_in_as("Marit Hauge")
     visit "/series/#{id}?show=answers"
@@ -95,11 +103,14 @@ RSpec.describe "Options of a meeting" do
     expect(page).to have_no_button "Send the invitation"
     expect_mail("olav@portcouncil.example", "Accepted: #{title}")
     expect(page).to have_content "Marit Hauge comes: With the tide tables."
-    visit "#{PostOffice.address}/organizer?#{Rack::Utils.build_query(to: "marit@skerrybuoy.example", title: title, uid: Records::OutsideMeeting.first.uid, sequence: 1, sent: "REQUEST")}"
+    again = {to: "marit@skerrybuoy.example", title: title, uid: Records::OutsideMeeting.first.uid, sequence: 1}
+    visit "#{PostOffice.address}/organizer?#{Rack::Utils.build_query(sent: "REQUEST", **again)}"
     fill_in "When, Oslo time", with: day.to_time + 10 * 3_600
     click_button "Send it again"
     expect(page).to have_content "Sent. Change it and send it again"
-    eventually { Records::Meeting.first.starts_at == Core::Zone["Europe/Oslo"].instant(Core::WallTime.parse("#{day}T10:00")) }
+    eventually do
+      Records::Meeting.first.starts_at == Core::Zone["Europe/Oslo"].instant(Core::WallTime.parse("#{day}T10:00"))
+    end
     visit "/"
     expect(page).to have_content "10:00–11:00 Oslo"
     expect(page).to have_button "I come: #{title}"

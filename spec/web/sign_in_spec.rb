@@ -8,7 +8,15 @@ RSpec.describe "Signing in" do
   # The link in the latest mail to somebody, as the post tray has it.
   def mailed_link(address)
     source = nil
-    eventually { source = Records::Mail.where(recipient: address, state: %w[sent delivered]).where("reason like 'sign-in:%'").order(:created_at).last&.source }
+    eventually do
+      source =
+        Records::Mail
+          .where(recipient: address, state: %w[sent delivered])
+          .where("reason like 'sign-in:%'")
+          .order(:created_at)
+          .last
+          &.source
+    end
     ::Mail.new(source).text_part.decoded[%r{/sign-in/\S+}]
   end
 
@@ -63,7 +71,9 @@ RSpec.describe "Signing in" do
 
   it "is offered again to who cannot sign in yet, and to all of an import" do
     guestless = key
-    UseCases::People.new(clock: clock).add(id: guestless, name: "Lars Ekeli", email: "lars@skerrybuoy.example", time_zone: "Europe/Oslo")
+    UseCases::People.new(clock: clock).add(
+      id: guestless, name: "Lars Ekeli", email: "lars@skerrybuoy.example", time_zone: "Europe/Oslo"
+    )
     sign_in_as("Marit Hauge")
     visit "/people"
     click_button "Invite Lars Ekeli to sign in"
@@ -153,7 +163,8 @@ RSpec.describe "Signing in" do
     find(".entry input").set("Half a sentence of Marit's")
     page.execute_script(<<~JS, meeting, marit, key)
       const [meetingId, by, id] = arguments
-      localStorage.setItem('left-over:unsent', JSON.stringify([{ meetingId, by, line: { id, kind: 'note', text: 'A line of Marit’s' } }]))
+      const line = { id, kind: 'note', text: 'A line of Marit’s' }
+      localStorage.setItem('left-over:unsent', JSON.stringify([{ meetingId, by, line }]))
     JS
     visit "about:blank" # an answer still on its way would bring the cookie back
     page.driver.browser.cookies.clear
@@ -171,7 +182,9 @@ RSpec.describe "Signing in" do
   end
 
   it "shows who looks after people what was set aside, and tries it again" do
-    UseCases::Outbox.new(clock: clock).put(reason: "odd", to: Records::Person.find(wen), subject: "Round on Monday", text: "x", html: "<p>x</p>")
+    UseCases::Outbox.new(clock: clock).put(
+      reason: "odd", to: Records::Person.find(wen), subject: "Round on Monday", text: "x", html: "<p>x</p>"
+    )
     Records::Mail.update_all(state: "set_aside", tries: 3, last_error: "ArgumentError: bad value")
     sign_in_as("Marit Hauge")
     visit "/people"

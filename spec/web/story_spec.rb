@@ -38,7 +38,10 @@ RSpec.describe "A keeper's week" do
     expect(page).to have_css "button[aria-pressed=true]", text: "Mon", count: 1
     choose_from "End", "Ends after"
     fill_in "Number", with: "6"
-    expect(page).to have_css(".sentence", text: "Every Monday, 09:30–10:15 Oslo time, 6 meetings, the last on #{(monday + 35).strftime("%A %-d %B %Y")}.")
+    expect(page).to have_css(
+      ".sentence",
+      text: "Every Monday, 09:30–10:15 Oslo time, 6 meetings, the last on #{(monday + 35).strftime("%A %-d %B %Y")}."
+    )
     expect(page).to have_css(".dates li", count: 6)
     fill_in "Where else, or how to find it", with: "Boat shed table"
     ["Ines Torvald", "Wen Halloran"].each { |name| choose_from "Add a person or group", name }
@@ -92,7 +95,9 @@ RSpec.describe "A keeper's week" do
     end
     expect(page).to have_no_content "Nobody has been told"
     tray = JSON.parse(Net::HTTP.get(URI("#{PostOffice.address}/mails.json")))
-    expect(tray["mails"].map { |mail| [mail["to"], mail["subject"]] }).to include ["wen@skerrybuoy.example", "Invitation: Monday mooring"]
+    expect(tray["mails"].map { |mail| [mail["to"], mail["subject"]] }).to include [
+      "wen@skerrybuoy.example", "Invitation: Monday mooring"
+    ]
 
     # 6 the meeting held: who is here, lines read as they are typed
     visit first_sheet

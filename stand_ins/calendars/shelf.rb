@@ -22,14 +22,27 @@ module Calendars
     # @return [String, nil] the calendar as iCalendar (RFC 5545); the same bytes as long as nothing changes
     def calendar(name)
       person = @people[name] or return
-      events = person["weeks"].each_with_index.map { |entry, i| weekly(name, person["zone"], entry, i) } + added(name).map { |entry| single(name, person["zone"], entry) }
-      ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Skerry Buoy Trust//Calendar host//EN", *events.flatten, "END:VCALENDAR", ""].join("\r\n")
+      events =
+        person["weeks"].each_with_index.map { |entry, i| weekly(name, person["zone"], entry, i) } +
+        added(name).map { |entry| single(name, person["zone"], entry) }
+      [
+        "BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Skerry Buoy Trust//Calendar host//EN", *events.flatten,
+        "END:VCALENDAR", ""
+      ].join("\r\n")
     end
 
     def add(name, title, from, to)
       return unless @people.key?(name)
 
-      File.write(path(name), JSON.generate(added(name) << {"title" => title.to_s[0, 100], "from" => from, "to" => to, "uid" => "#{name}-#{Time.now.to_i}-#{added(name).size}"}))
+      File.write(
+        path(name),
+        JSON.generate(
+          added(name) << {
+            "title" => title.to_s[0, 100], "from" => from, "to" => to,
+            "uid" => "#{name}-#{Time.now.to_i}-#{added(name).size}"
+          }
+        )
+      )
     end
 
     def added(name) = File.exist?(path(name)) ? JSON.parse(File.read(path(name))) : []
@@ -49,14 +62,28 @@ module Calendars
       title, days, from, to, interval, certainty = entry
       first = days.split(",").map { |day| @monday + DAYS.index(day) }.min
       rule = "FREQ=WEEKLY;BYDAY=#{days}#{";INTERVAL=#{interval}" if interval.to_i > 1}"
-      event("#{name}-#{number}", title, zone, stamp(first, from), stamp(first, to), ["RRULE:#{rule}", ("STATUS:TENTATIVE" if certainty == "tentative"), ("TRANSP:TRANSPARENT" if certainty == "free")].compact)
+      event(
+        "#{name}-#{number}",
+        title,
+        zone,
+        stamp(first, from),
+        stamp(first, to),
+        [
+          "RRULE:#{rule}", ("STATUS:TENTATIVE" if certainty == "tentative"),
+          ("TRANSP:TRANSPARENT" if certainty == "free")
+        ].compact
+      )
     end
 
-    def single(name, zone, entry) = event(entry["uid"], entry["title"], zone, entry["from"].delete("-:"), entry["to"].delete("-:"), [])
+    def single(name, zone, entry) =
+      event(entry["uid"], entry["title"], zone, entry["from"].delete("-:"), entry["to"].delete("-:"), [])
 
     def event(uid, title, zone, from, to, more)
-      ["BEGIN:VEVENT", "UID:#{uid}@host.skerrybuoy.example", "DTSTAMP:#{@monday.strftime("%Y%m%d")}T000000Z", "SUMMARY:#{title.gsub(/[\\;,]/) { |char| "\\#{char}" }.gsub(/[[:cntrl:]]/, " ")}",
-        "DTSTART;TZID=#{zone}:#{from}", "DTEND;TZID=#{zone}:#{to}", *more, "END:VEVENT"]
+      [
+        "BEGIN:VEVENT", "UID:#{uid}@host.skerrybuoy.example", "DTSTAMP:#{@monday.strftime("%Y%m%d")}T000000Z",
+        "SUMMARY:#{title.gsub(/[\\;,]/) { |char| "\\#{char}" }.gsub(/[[:cntrl:]]/, " ")}",
+        "DTSTART;TZID=#{zone}:#{from}", "DTEND;TZID=#{zone}:#{to}", *more, "END:VEVENT"
+      ]
     end
 
     def stamp(date, time) = "#{date.strftime("%Y%m%d")}T#{time.delete(":")}00"

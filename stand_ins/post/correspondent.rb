@@ -30,20 +30,35 @@ module Post
       calendar = Icalendar::Calendar.parse(part.decoded.force_encoding("UTF-8")).first
       return if calendar.nil? || calendar.events.empty?
 
-      Message.new(mail_key: key, method: calendar.ip_method.to_s, events: calendar.events, sequence: calendar.events.first.sequence.to_i, stamp: calendar.events.first.dtstamp.to_time)
+      Message.new(
+        mail_key: key, method: calendar.ip_method.to_s, events: calendar.events,
+        sequence: calendar.events.first.sequence.to_i, stamp: calendar.events.first.dtstamp.to_time
+      )
     rescue ArgumentError, NoMethodError
       nil # not a calendar this one can read
     end
 
     # @return [Array<Message>] the latest of each meeting
     def meetings
-      messages = @store.entries(to: @address).filter_map { |entry| Correspondent.message_of(@store.mail(entry.key), entry.key) }
-      messages.select { |message| %w[REQUEST CANCEL].include?(message.method) }.group_by(&:uid).values.map { |versions| versions.max_by { |message| [message.sequence, message.stamp] } }
+      messages =
+        @store
+          .entries(to: @address)
+          .filter_map { |entry| Correspondent.message_of(@store.mail(entry.key), entry.key) }
+      messages
+        .select { |message| %w[REQUEST CANCEL].include?(message.method) }
+        .group_by(&:uid)
+        .values
+        .map { |versions| versions.max_by { |message| [message.sequence, message.stamp] } }
     end
 
     # What stands in the calendar from now on, in order, on each meeting's own wall.
     def instances(now = Time.now)
-      meetings.select { |message| message.method == "REQUEST" }.flat_map { |message| expand(message) }.select { |instance| instance.ends_at > now.utc }.sort_by(&:starts_at).first(MOST)
+      meetings
+        .select { |message| message.method == "REQUEST" }
+        .flat_map { |message| expand(message) }
+        .select { |instance| instance.ends_at > now.utc }
+        .sort_by(&:starts_at)
+        .first(MOST)
     end
 
     # @param original [String, nil] which instance, as its RECURRENCE-ID; nil: the whole run
@@ -74,20 +89,41 @@ module Post
       return message.events.map { |event| single(event) } if master.recurrence_id
 
       length = seconds(master.duration)
-      moved = message.events.reject { |event| event.recurrence_id.nil? }.to_h { |event| [wall(event.recurrence_id), event] }
+      moved =
+        message.events.reject { |event| event.recurrence_id.nil? }.to_h { |event| [wall(event.recurrence_id), event] }
       walls(master).map do |original|
         event = moved[original] || master
         starts_at = moved[original] ? wall(event.dtstart) : original
-        Instance.new(title: event.summary.to_s, original: original.strftime("%Y%m%dT%H%M%S"), starts_at: starts_at, ends_at: starts_at + (moved[original] ? seconds(event.duration) : length), zone: zone_of(message), location: event.location.to_s, moved: !moved[original].nil?)
+        Instance.new(
+          title: event.summary.to_s, original: original.strftime("%Y%m%dT%H%M%S"), starts_at: starts_at,
+          ends_at: starts_at + (moved[original] ? seconds(event.duration) : length), zone: zone_of(message),
+          location: event.location.to_s, moved: !moved[original].nil?
+        )
       end
     end
 
     # Asked to one meeting of a run alone.
     def single(event)
-      Instance.new(title: event.summary.to_s, original: wall(event.recurrence_id).strftime("%Y%m%dT%H%M%S"), starts_at: wall(event.dtstart), ends_at: wall(event.dtstart) + seconds(event.duration), zone: event.dtstart.ical_params["tzid"]&.first || "UTC", location: event.location.to_s, moved: wall(event.dtstart) != wall(event.recurrence_id))
+      Instance.new(
+        title: event.summary.to_s,
+        original: wall(event.recurrence_id).strftime("%Y%m%dT%H%M%S"),
+        starts_at: wall(event.dtstart),
+        ends_at: wall(event.dtstart) + seconds(event.duration),
+        zone: event.dtstart.ical_params["tzid"]&.first || "UTC",
+        location: event.location.to_s,
+        moved: wall(event.dtstart) != wall(event.recurrence_id)
+      )
     end
 
-    def seconds(duration) = duration.nil? ? 3_600 : ((duration.weeks * 7 + duration.days) * 86_400 + duration.hours * 3_600 + duration.minutes * 60 + duration.seconds)
+    def seconds(duration) =
+      if duration.nil?
+        3_600
+      else
+        (
+          (duration.weeks * 7 + duration.days) * 86_400 + duration.hours * 3_600 + duration.minutes * 60 +
+            duration.seconds
+        )
+      end
 
     def walls(master)
       start = wall(master.dtstart)
@@ -114,7 +150,9 @@ module Post
       event.sequence = message.sequence
       event.dtstamp = Icalendar::Values::DateTime.new(Time.now.utc, "tzid" => "UTC")
       event.organizer = message.master.organizer
-      event.recurrence_id = Icalendar::Values::DateTime.new(original, "tzid" => zone_of(message)) unless original.to_s.empty?
+      unless original.to_s.empty?
+        event.recurrence_id = Icalendar::Values::DateTime.new(original, "tzid" => zone_of(message))
+      end
       event.summary = message.master.summary
       yield event
       calendar.add_event(event)
@@ -124,9 +162,18 @@ module Post
     def post(message, method, ical)
       to = message.master.organizer.to_s.sub(/\Amailto:/i, "")
       mail = ::Mail.new(from: @address, to: to, subject: "#{method.capitalize}: #{message.master.summary}")
-      mail.text_part = ::Mail::Part.new(content_type: "text/plain; charset=UTF-8", body: "#{method.capitalize} from a calendar program.\n")
-      mail.add_part(::Mail::Part.new(content_type: "text/calendar; charset=UTF-8; method=#{method}", content_transfer_encoding: "base64", body: [ical].pack("m")))
-      Net::SMTP.start("127.0.0.1", @entrance_port, helo: "localhost") { |smtp| smtp.send_message(mail.encoded, @address, to) }
+      mail.text_part = ::Mail::Part.new(
+        content_type: "text/plain; charset=UTF-8", body: "#{method.capitalize} from a calendar program.\n"
+      )
+      mail.add_part(
+        ::Mail::Part.new(
+          content_type: "text/calendar; charset=UTF-8; method=#{method}", content_transfer_encoding: "base64",
+          body: [ical].pack("m")
+        )
+      )
+      Net::SMTP.start("127.0.0.1", @entrance_port, helo: "localhost") do |smtp|
+        smtp.send_message(mail.encoded, @address, to)
+      end
     end
   end
 end

@@ -4,8 +4,8 @@ require "securerandom"
 require "time"
 
 module Post
-  # Takes all mail by SMTP. It offers delivery reports (RFC 3461): who asks for them is told by mail (RFC 3464) that a mail
-  # was delivered; and, asked or not, that it could not be, as happens to every mail to the domain gone.example.
+  # Takes all mail by SMTP. It offers delivery reports (RFC 3461): who asks for them is told by mail (RFC 3464) that a
+  # mail was delivered; and, asked or not, that it could not be, as happens to every mail to the domain gone.example.
   class Entrance < MidiSmtpServer::Smtpd
     UNKNOWN = /@gone\.example\z/i
     PARAMETERS = /\s(NOTIFY|ORCPT|RET|ENVID)=\S+/i
@@ -42,7 +42,9 @@ module Post
       source = source_of(to, address, known, ctx[:message][:data].to_s[/\A.*?\r?\n\r?\n/m].to_s)
       Thread.new do
         TRIES.times do |tried|
-          break Net::SMTP.start("127.0.0.1", reports_port, helo: "localhost") { |smtp| smtp.send_message(source, "", to) }
+          break(
+            Net::SMTP.start("127.0.0.1", reports_port, helo: "localhost") { |smtp| smtp.send_message(source, "", to) }
+          )
         rescue SystemCallError, IOError, Net::ProtocolError, Net::OpenTimeout
           sleep 2**tried
         end
@@ -51,7 +53,13 @@ module Post
 
     def source_of(to, address, known, headers)
       border = SecureRandom.hex(12)
-      status = known ? "Action: delivered\r\nStatus: 2.1.5" : "Action: failed\r\nStatus: 5.1.1\r\nDiagnostic-Code: smtp; 550 5.1.1 There is no such mailbox"
+      status = (
+        if known
+          "Action: delivered\r\nStatus: 2.1.5"
+        else
+          "Action: failed\r\nStatus: 5.1.1\r\nDiagnostic-Code: smtp; 550 5.1.1 There is no such mailbox"
+        end
+      )
       <<~MAIL.gsub("\n", "\r\n").sub("@status", status).sub("@headers", headers.strip)
         From: Post tray <postmaster@tray.example>
         To: <#{to}>

@@ -15,7 +15,8 @@ module Post
     helpers do
       def h(text) = ERB::Util.html_escape(text.to_s)
 
-      def part(mail, type) = mail.all_parts.find { |one| one.mime_type == type } || (mail if mail.mime_type == type || (type == "text/plain" && !mail.multipart?))
+      def part(mail, type) = mail.all_parts.find { |one| one.mime_type == type } ||
+        (mail if mail.mime_type == type || (type == "text/plain" && !mail.multipart?))
 
       def correspondent(address) = Correspondent.new(settings.store, address, entrance_port: settings.entrance_port)
 
@@ -23,7 +24,10 @@ module Post
       def reply
         mail = settings.store.mail(params["key"]) || halt(404, "There is no such mail.")
         address = settings.store.recipient(params["key"])
-        yield correspondent(address), Correspondent.message_of(mail, params["key"]) || halt(422, "This mail asks nothing.")
+        yield(
+          correspondent(address),
+          Correspondent.message_of(mail, params["key"]) || halt(422, "This mail asks nothing.")
+        )
         redirect "/calendar?of=#{Rack::Utils.escape(address)}"
       rescue SystemCallError, Net::SMTPError => error
         halt 503, "The organizer's mail entrance does not answer: #{h(error.message)}"
@@ -33,7 +37,10 @@ module Post
     end
 
     # The mail's own HTML is shown in a frame that runs nothing and loads nothing.
-    before { headers "content-security-policy" => "default-src 'none'; style-src 'unsafe-inline'; img-src data:; frame-src 'self'; form-action 'self'" }
+    before do
+      headers "content-security-policy" =>
+                "default-src 'none'; style-src 'unsafe-inline'; img-src data:; frame-src 'self'; form-action 'self'"
+    end
 
     get "/" do
       @to = params["to"].to_s.empty? ? nil : params["to"]
@@ -55,12 +62,16 @@ module Post
 
     post "/mails/:key/answer" do
       halt 422, "There is no such answer." unless Correspondent::ANSWERS.key?(params["answer"])
-      reply { |correspondent, message| correspondent.answer(message, params["answer"], params["original"], params["comment"]) }
+      reply do |correspondent, message|
+        correspondent.answer(message, params["answer"], params["original"], params["comment"])
+      end
     end
 
     post "/mails/:key/offer" do
       halt 422, "Give a time." unless params["starts_at"].to_s.match?(/\A\d{4}-\d\d-\d\dT\d\d:\d\d\z/)
-      reply { |correspondent, message| correspondent.offer(message, params["original"], params["starts_at"], params["comment"]) }
+      reply do |correspondent, message|
+        correspondent.offer(message, params["original"], params["starts_at"], params["comment"])
+      end
     end
 
     get "/calendar" do
@@ -86,7 +97,8 @@ module Post
 
     get "/mails/:key/html" do
       mail = settings.store.mail(params["key"]) || halt(404)
-      headers "content-security-policy" => "default-src 'none'; style-src 'unsafe-inline'; sandbox", "x-frame-options" => "SAMEORIGIN"
+      headers "content-security-policy" => "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+        "x-frame-options" => "SAMEORIGIN"
       text_of(part(mail, "text/html"))
     end
 
@@ -109,7 +121,14 @@ module Post
 
     get "/mails.json" do
       content_type :json
-      JSON.generate(mails: settings.store.entries(to: params["to"]).map { |one| {key: one.key, to: one.to, subject: one.subject, at: one.at.iso8601(3)} }, repeats: settings.store.repeats)
+      JSON.generate(
+        mails:
+          settings
+            .store
+            .entries(to: params["to"])
+            .map { |one| {key: one.key, to: one.to, subject: one.subject, at: one.at.iso8601(3)} },
+        repeats: settings.store.repeats
+      )
     end
   end
 end

@@ -22,7 +22,9 @@ module Post
         path = File.join(@dir, "#{name}.eml")
         return note_repeat(name) if File.exist?(path)
 
-        File.binwrite("#{path}.part", "X-Post-Tray: #{JSON.generate(to: address, at: Time.now.utc.iso8601(3))}\r\n#{source}")
+        File.binwrite(
+          "#{path}.part", "X-Post-Tray: #{JSON.generate(to: address, at: Time.now.utc.iso8601(3))}\r\n#{source}"
+        )
         File.rename("#{path}.part", path)
       end
     end
@@ -54,7 +56,10 @@ module Post
     def entry(path)
       mail = ::Mail.new(File.binread(path))
       kept = JSON.parse(mail.header["X-Post-Tray"].value)
-      Entry.new(key: File.basename(path, ".eml"), to: kept["to"], at: Time.iso8601(kept["at"]), subject: mail.subject.to_s, from: mail.from&.first.to_s, path: path)
+      Entry.new(
+        key: File.basename(path, ".eml"), to: kept["to"], at: Time.iso8601(kept["at"]), subject: mail.subject.to_s,
+        from: mail.from&.first.to_s, path: path
+      )
     rescue JSON::ParserError, NoMethodError
       nil # a file somebody else put there
     end

@@ -5,8 +5,8 @@ require "time"
 require "fileutils"
 
 module Post
-  # A text message service on loopback: takes messages by SMPP 3.4 and keeps each as a file. A number that ends in 0000 is
-  # not known to it.
+  # A text message service on loopback: takes messages by SMPP 3.4 and keeps each as a file. A number that ends in 0000
+  # is not known to it.
   class Texts
     Text = Struct.new(:to, :from, :text, :at, keyword_init: true)
     BINDS = [0x1, 0x2, 0x9].freeze
@@ -25,7 +25,12 @@ module Post
     end
 
     # @return [Array<Text>] latest first
-    def all = Dir.glob(File.join(@dir, "*.json")).map { |path| Text.new(**JSON.parse(File.read(path), symbolize_names: true)) }.sort_by(&:at).reverse
+    def all =
+      Dir
+        .glob(File.join(@dir, "*.json"))
+        .map { |path| Text.new(**JSON.parse(File.read(path), symbolize_names: true)) }
+        .sort_by(&:at)
+        .reverse
 
     private
 
@@ -58,9 +63,16 @@ module Post
       return [UNKNOWN_NUMBER, ""] unless to.match?(/\A\d{6,15}\z/) && !to.end_with?("0000")
 
       octets = length.zero? ? payload(rest) : rest[0, length]
-      text = octets.dup.force_encoding(CODINGS.fetch(coding, "US-ASCII")).encode("UTF-8", invalid: :replace, undef: :replace)
+      text =
+        octets
+          .dup
+          .force_encoding(CODINGS.fetch(coding, "US-ASCII"))
+          .encode("UTF-8", invalid: :replace, undef: :replace)
       id = SecureRandom.hex(8)
-      File.write(File.join(@dir, "#{id}.json"), JSON.generate(to: "+#{to}", from: from, text: text, at: Time.now.utc.iso8601(3)))
+      File.write(
+        File.join(@dir, "#{id}.json"),
+        JSON.generate(to: "+#{to}", from: from, text: text, at: Time.now.utc.iso8601(3))
+      )
       [0, "#{id}\0"]
     end
 

@@ -1,5 +1,6 @@
-# The post tray: a stand-in for a mail service, and for one of text messages. Takes mail by SMTP and text messages by SMPP on
-# loopback, keeps each as a file, and shows them on a plain page. It knows nothing of the application and imports nothing of it.
+# The post tray: a stand-in for a mail service, and for one of text messages. Takes mail by SMTP and text messages by
+# SMPP on loopback, keeps each as a file, and shows them on a plain page. It knows nothing of the application and
+# imports nothing of it.
 require "puma"
 require "puma/configuration"
 require "puma/launcher"
@@ -18,8 +19,10 @@ store = Post::Store.new(File.join(ENV.fetch("LEFT_OVER_VAR", File.expand_path(".
 
 texts = Post::Texts.new(File.join(ENV.fetch("LEFT_OVER_VAR", File.expand_path("../../var", __dir__)), "texts"))
 
-entrance = Post::Entrance.new(ports: smtp_port.to_s, hosts: "127.0.0.1", max_processings: 8, tls_mode: :TLS_FORBIDDEN, auth_mode: :AUTH_OPTIONAL,
-  logger_severity: 2)
+entrance = Post::Entrance.new(
+  ports: smtp_port.to_s, hosts: "127.0.0.1", max_processings: 8, tls_mode: :TLS_FORBIDDEN, auth_mode: :AUTH_OPTIONAL,
+  logger_severity: 2
+)
 entrance.store = store
 entrance.reports_port = Integer(ENV.fetch("LEFT_OVER_ENTRANCE_PORT", (web_port + 5).to_s))
 entrance.start

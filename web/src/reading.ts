@@ -1,4 +1,6 @@
-/** Dates, times and lengths as people type them. Only for fields; what a line of the minutes says is read on the server. */
+/**
+ * Dates, times and lengths as people type them. Only for fields; what a line of the minutes says is read on the server.
+ */
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 const WEEKDAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat']

@@ -56,7 +56,10 @@ export function emptyRun(timeZone: string): RunForm {
   }
 }
 
-/** The rule in the words of RFC 5545; null for a single meeting or dates by hand. Whether it makes sense, the server says. */
+/**
+ * The rule in the words of RFC 5545; null for a single meeting or dates by hand. Whether it makes sense, the server
+ * says.
+ */
 export function ruleOf(form: RunForm): string | null {
   if (form.repeat === 'once' || form.repeat === 'by-hand') return null
   const end = { never: '', count: `;COUNT=${form.count}`, until: `;UNTIL=${form.untilDay.replaceAll('-', '')}T235959` }[

@@ -35,7 +35,8 @@ export function ownTime(instant: string, local: string, timeZone: string | undef
   if (!timeZone) return ''
   const mine = wallNow(timeZone, new Date(instant))
   if (mine === local.slice(0, 16)) return ''
-  return `, ${mine.slice(0, 10) === local.slice(0, 10) ? '' : `${shortDay(mine)} `}${clock(mine)} in ${zonePlace(timeZone)}`
+  const day = mine.slice(0, 10) === local.slice(0, 10) ? '' : `${shortDay(mine)} `
+  return `, ${day}${clock(mine)} in ${zonePlace(timeZone)}`
 }
 
 /** Whole days from one date to another; negative when it is past. */
@@ -61,6 +62,10 @@ export function since(instant: string, now = Date.now()) {
 export const carriedWords = (times: number) =>
   times === 0 ? 'new' : times === 1 ? 'carried once' : `carried ${times} times`
 
-export const count = (number: number, noun: string) => `${number} ${noun}${number === 1 ? '' : 's'}`
+const PLURALS: Record<string, string> = { person: 'people' }
+
+/** "1 meeting", "3 people" */
+export const count = (number: number, noun: string) =>
+  `${number} ${number === 1 ? noun : (PLURALS[noun] ?? `${noun}s`)}`
 
 export const list = (words: string[]) => new Intl.ListFormat('en-GB').format(words)

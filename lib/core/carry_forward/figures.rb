@@ -14,8 +14,11 @@ module Core
         held = ledger.meetings.select { |meeting| Sheet::Lifecycle::HELD.include?(meeting.state) }.last(LAST)
         from = held.first&.starts_at
         closed = actions.select { |action| action.state != :open && from && action.closed_at >= from }
-        Summary.new(meetings: held.size, raised: actions.count { |action| from && action.raised_at >= from }, closed: closed.size,
-          open: actions.count { |action| action.state == :open }, meetings_to_close: median(closed.map { |action| ledger.carried(action) }))
+        Summary.new(
+          meetings: held.size, raised: actions.count { |action| from && action.raised_at >= from },
+          closed: closed.size, open: actions.count { |action| action.state == :open },
+          meetings_to_close: median(closed.map { |action| ledger.carried(action) })
+        )
       end
 
       # @return [Float, nil]

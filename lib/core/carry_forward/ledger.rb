@@ -10,10 +10,12 @@ module Core
       Meeting = Value.of(:id, :starts_at, :state)
 
       # `raised_at` [Time] start of the meeting that raised it, or when it came into the series without one;
-      # `state` :open, :done, :dropped, :handed_over; `closed_at` [Time, nil]; `closed_at_meeting_id` where it was closed in a meeting.
+      # `state` :open, :done, :dropped, :handed_over; `closed_at` [Time, nil]; `closed_at_meeting_id` where it was
+      # closed in a meeting.
       Action = Value.of(:id, :raised_at_meeting_id, :raised_at, :state, :closed_at, :closed_at_meeting_id)
 
-      # `meeting_id` it was planned for; `settled_at_meeting_id` where it was taken, nil while it is to come; `position` within a sheet.
+      # `meeting_id` it was planned for; `settled_at_meeting_id` where it was taken, nil while it is to come; `position`
+      # within a sheet.
       Topic = Value.of(:id, :meeting_id, :settled_at_meeting_id, :position)
 
       # @param meetings [Array<Meeting>] of one series, in any order
@@ -34,7 +36,10 @@ module Core
       # @param up_to [Time, nil] count only meetings begun by then: the age as it was on a past sheet
       def carried(action, up_to: nil)
         last = [end_of(action), up_to].compact.min
-        @held.count { |meeting| meeting.starts_at > action.raised_at && meeting.id != action.raised_at_meeting_id && (last.nil? || meeting.starts_at <= last) }
+        @held.count do |meeting|
+          meeting.starts_at > action.raised_at && meeting.id != action.raised_at_meeting_id &&
+            (last.nil? || meeting.starts_at <= last)
+        end
       end
 
       def stuck?(action, up_to: nil) = action.state == :open && carried(action, up_to: up_to) >= @stuck_at
@@ -58,7 +63,10 @@ module Core
       def stands_at(topic)
         return topic.settled_at_meeting_id if topic.settled_at_meeting_id
 
-        @meetings.drop(@place.fetch(topic.meeting_id)).find { |meeting| Sheet::Lifecycle::OPEN.include?(meeting.state) }&.id
+        @meetings
+          .drop(@place.fetch(topic.meeting_id))
+          .find { |meeting| Sheet::Lifecycle::OPEN.include?(meeting.state) }
+          &.id
       end
 
       # Whether a topic came to where it stands from an earlier sheet.
@@ -83,7 +91,8 @@ module Core
         [action.closed_at, @by_id[action.closed_at_meeting_id]&.starts_at].compact.max
       end
 
-      def raised_before?(action, meeting) = action.raised_at < meeting.starts_at && action.raised_at_meeting_id != meeting.id
+      def raised_before?(action, meeting) =
+        action.raised_at < meeting.starts_at && action.raised_at_meeting_id != meeting.id
 
       def closed_before?(action, meeting)
         return false if action.state == :open || action.closed_at_meeting_id == meeting.id

@@ -13,7 +13,9 @@ module Core
       def initialize(ledger, actions, now:)
         @ledger = ledger
         @actions = actions
-        coming, gone = ledger.meetings.partition { |meeting| meeting.state == :planned || meeting.state == :called_off && meeting.starts_at > now }
+        coming, gone = ledger.meetings.partition do |meeting|
+          meeting.state == :planned || meeting.state == :called_off && meeting.starts_at > now
+        end
         @columns = (gone.last(PAST) + coming.first(AHEAD)).sort_by(&:starts_at)
         @column_of = @columns.each_with_index.to_h { |meeting, i| [meeting.id, i] }
         @next_column = @columns.index { |meeting| Sheet::Lifecycle::OPEN.include?(meeting.state) }
@@ -25,7 +27,8 @@ module Core
       def rows
         open, closed = @actions.partition { |action| action.state == :open }
         open = open.sort_by { |action| [-@ledger.carried(action), action.raised_at, action.id] }
-        closed = closed.sort_by { |action| [-action.closed_at.to_f, action.id] }.select { |action| ends_in_picture?(action) }
+        closed =
+          closed.sort_by { |action| [-action.closed_at.to_f, action.id] }.select { |action| ends_in_picture?(action) }
         (open + closed.first([MOST - open.size, 0].max)).map { |action| strand(action) }
       end
 
@@ -33,8 +36,10 @@ module Core
 
       def strand(action)
         carried = @ledger.carried(action)
-        Strand.new(action_id: action.id, from: from(action), to: to(action), carried: carried, open: action.state == :open,
-          stuck: @ledger.stuck?(action), thickness: [carried, 4].min)
+        Strand.new(
+          action_id: action.id, from: from(action), to: to(action), carried: carried, open: action.state == :open,
+          stuck: @ledger.stuck?(action), thickness: [carried, 4].min
+        )
       end
 
       def from(action)
@@ -45,7 +50,8 @@ module Core
       def to(action)
         return @next_column || @columns.size - 1 if action.state == :open
 
-        @column_of[action.closed_at_meeting_id] || @columns.index { |meeting| meeting.starts_at >= action.closed_at } || @columns.size - 1
+        @column_of[action.closed_at_meeting_id] ||
+          @columns.index { |meeting| meeting.starts_at >= action.closed_at } || @columns.size - 1
       end
 
       def ends_in_picture?(action) = !@columns.empty? && action.closed_at >= @columns.first.starts_at

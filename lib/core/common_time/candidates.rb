@@ -2,7 +2,8 @@ module Core
   module CommonTime
     # The runs to choose from: each weekday and time of day that fits the wish, with the dates its rule gives.
     class Candidates
-      # `rule` as RFC 5545 writes it; `walls` its dates on the wall of the zone, `starts` the same in minutes since 1970 UTC.
+      # `rule` as RFC 5545 writes it; `walls` its dates on the wall of the zone, `starts` the same in minutes since 1970
+      # UTC.
       Candidate = Value.of(:rule, :walls, :starts)
 
       REPEATS = %i[weekly month_weekday month_day].freeze
@@ -14,7 +15,10 @@ module Core
       # @param count [Integer, nil] how many dates, or `until_on` [Date] the last day
       # @param wdays [Array<Integer>] weekdays that may be, Sunday 0; `nth` and `month_day` as the rule needs them
       # @param hours [Array(Integer, Integer)] minutes of the day within which the meeting lies
-      def initialize(repeat:, interval:, zone:, from:, hours:, step_min:, length_min:, wdays:, count: nil, until_on: nil, nth: 1, month_day: nil)
+      def initialize(
+        repeat:, interval:, zone:, from:, hours:, step_min:, length_min:, wdays:, count: nil, until_on: nil, nth: 1,
+        month_day: nil
+      )
         @repeat, @interval, @zone, @from, @wdays, @nth = repeat, interval, zone, from, wdays, nth
         @count, @until_on, @month_day = count, until_on, month_day || from.day
         @times = (hours[0]..hours[1] - length_min).step(step_min).to_a
@@ -41,10 +45,19 @@ module Core
       end
 
       def dates(pattern)
-        rule = Recurrence::Rule.parse("#{pattern};INTERVAL=#{@interval};#{@count ? "COUNT=#{@count}" : "UNTIL=#{@until_on.strftime("%Y%m%d")}"}", form: :date)
+        rule = Recurrence::Rule.parse(
+          "#{pattern};INTERVAL=#{@interval};#{@count ? "COUNT=#{@count}" : "UNTIL=#{@until_on.strftime("%Y%m%d")}"}",
+          form: :date
+        )
         utc = Zone["UTC"]
-        found = Recurrence::Expander.new(rule: rule, start: WallTime.at(@from), zone: utc).first(MOST_DATES + 1).map { |instant| utc.wall(instant).date }
-        raise Invalid.new("That is more than #{MOST_DATES} meetings. End the run sooner.", pointer: "/count") if found.size > MOST_DATES
+        found =
+          Recurrence::Expander
+            .new(rule: rule, start: WallTime.at(@from), zone: utc)
+            .first(MOST_DATES + 1)
+            .map { |instant| utc.wall(instant).date }
+        if found.size > MOST_DATES
+          raise Invalid.new("That is more than #{MOST_DATES} meetings. End the run sooner.", pointer: "/count")
+        end
         raise Invalid.new("No date fits this run. Let it end later.", pointer: "/untilDay") if found.empty?
 
         found
@@ -52,7 +65,10 @@ module Core
 
       def candidate(pattern, walls)
         ending = @count ? "COUNT=#{@count}" : "UNTIL=#{@until_on.strftime("%Y%m%d")}T235959"
-        Candidate.new(rule: "#{pattern}#{";INTERVAL=#{@interval}" if @interval > 1};#{ending}", walls: walls, starts: walls.map { |wall| @zone.instant_s(wall.seconds).div(60) })
+        Candidate.new(
+          rule: "#{pattern}#{";INTERVAL=#{@interval}" if @interval > 1};#{ending}", walls: walls,
+          starts: walls.map { |wall| @zone.instant_s(wall.seconds).div(60) }
+        )
       end
     end
   end

@@ -1,8 +1,10 @@
 module Core
   module CommonTime
-    # With zones apart, who carries the early and late hours of a run, and a rotation of two or three times that shares them.
+    # With zones apart, who carries the early and late hours of a run, and a rotation of two or three times that shares
+    # them.
     class FairLoad
-      # `starts` for each date, in minutes; `walls` the times in turn; `minutes` outside their hours over the run, by person;
+      # `starts` for each date, in minutes; `walls` the times in turn; `minutes` outside their hours over the run, by
+      # person;
       # `missing` dates on which somebody who must come is busy.
       Plan = Value.of(:walls, :starts, :minutes, :missing)
 
@@ -27,7 +29,11 @@ module Core
         worst = alone.minutes.values.max || 0
         return if worst.zero?
 
-        best = combinations(candidate).map { |times| plan(times) }.select { |one| one.missing <= alone.missing }.min_by { |one| [one.minutes.values.max, one.minutes.values.sum, one.walls.size] }
+        best =
+          combinations(candidate)
+            .map { |times| plan(times) }
+            .select { |one| one.missing <= alone.missing }
+            .min_by { |one| [one.minutes.values.max, one.minutes.values.sum, one.walls.size] }
         best if best && best.minutes.values.max < worst
       end
 
@@ -41,21 +47,33 @@ module Core
       def plan(times)
         starts = times.first.starts.each_index.map { |i| times[i % times.size].starts[i] }
         minutes = @people.to_h do |person|
-          [person.id, times.each_with_index.sum { |time, turn| loads(time, person).each_with_index.sum { |load, i| (i % times.size == turn) ? load : 0 } }]
+          [
+            person.id,
+            times.each_with_index.sum do |time, turn|
+              loads(time, person).each_with_index.sum { |load, i| (i % times.size == turn) ? load : 0 }
+            end
+          ]
         end
-        Plan.new(walls: times.map { |time| time.walls.first }, starts: starts, minutes: minutes, missing: starts.count { |start| taken?(start) })
+        Plan.new(
+          walls: times.map { |time| time.walls.first }, starts: starts, minutes: minutes,
+          missing: starts.count { |start| taken?(start) }
+        )
       end
 
       def loads(candidate, person)
         @loads ||= {}
-        @loads[[candidate.starts.first, candidate.rule, person.beyond]] ||= candidate.starts.map { |start| person.burden(start, start + @length_min) }
+        @loads[[candidate.starts.first, candidate.rule, person.beyond]] ||= candidate.starts.map do |start|
+          person.burden(start, start + @length_min)
+        end
       end
 
       def load_of(candidate) = @people.to_h { |person| [person.id, loads(candidate, person).sum] }
 
       def taken?(start)
         @taken ||= {}
-        @taken.fetch(start) { @taken[start] = @people.any? { |person| Spans.touch?(person.busy, start, start + @length_min) } }
+        @taken.fetch(start) do
+          @taken[start] = @people.any? { |person| Spans.touch?(person.busy, start, start + @length_min) }
+        end
       end
     end
   end

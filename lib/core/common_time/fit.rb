@@ -2,7 +2,8 @@ module Core
   module CommonTime
     # One start with everybody's state and its reasons. `starts_min` and `ends_min` since 1970 UTC; `states` of
     # Person#state by id; `burdens` minutes outside their own hours by id, where there are any; `short_of_gap` ids of
-    # those who must come and can, but without the gap wanted; `place_ids` that are free, best first; `place_wanted` whether one is.
+    # those who must come and can, but without the gap wanted; `place_ids` that are free, best first; `place_wanted`
+    # whether one is.
     class Fit < Value.of(:starts_min, :ends_min, :people, :states, :burdens, :short_of_gap, :place_ids, :place_wanted)
       class << self
         # @param search [Search]
@@ -13,9 +14,18 @@ module Core
           ends_min = starts_min + request.length_min
           new(starts_min: starts_min, ends_min: ends_min, people: people,
             states: people.to_h { |person| [person.id, person.state(starts_min, ends_min)] },
-            burdens: people.to_h { |person| [person.id, person.burden(starts_min, ends_min)] }.select { |_, minutes| minutes.positive? },
+            burdens:
+              people
+                .to_h { |person| [person.id, person.burden(starts_min, ends_min)] }
+                .select { |_, minutes| minutes.positive? },
             short_of_gap: short_of_gap(search, people, starts_min, ends_min),
-            place_ids: search.places.reject { |place| Spans.touch?(place.taken, starts_min - request.before_min, ends_min + request.after_min) }.map(&:id),
+            place_ids:
+              search
+                .places
+                .reject do |place|
+                  Spans.touch?(place.taken, starts_min - request.before_min, ends_min + request.after_min)
+                end
+                .map(&:id),
             place_wanted: search.places.any?)
         end
 
@@ -25,7 +35,12 @@ module Core
           gap = search.request.gap_min
           return [] if gap.zero?
 
-          people.select { |person| person.required? && !AWAY.include?(person.state(from, to)) && Spans.touch?(person.busy, from - gap, to + gap) }.map(&:id)
+          people
+            .select do |person|
+              person.required? && !AWAY.include?(person.state(from, to)) &&
+                Spans.touch?(person.busy, from - gap, to + gap)
+            end
+            .map(&:id)
         end
       end
 
@@ -48,7 +63,10 @@ module Core
       def headline(names)
         return away_words(names) if missing.any?
 
-        rest = [phrase(optional_away, names, "away"), phrase(in_state(:tentative), names, "tentative"), phrase(in_state(:unknown), names, "unknown")].compact
+        rest = [
+          phrase(optional_away, names, "away"), phrase(in_state(:tentative), names, "tentative"),
+          phrase(in_state(:unknown), names, "unknown")
+        ].compact
         free = in_state(:free).size
         return (free == 1) ? "Free" : "All #{free} free" if rest.empty?
 

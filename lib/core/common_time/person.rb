@@ -1,9 +1,9 @@
 module Core
   module CommonTime
-    # Somebody whose time is wanted, all times as Spans in minutes, in normal form. `role` :required or :optional; `known`
-    # whether any calendar tells of them; `outside` when they are not to be asked: their hours as far as the request
-    # stretches them; `beyond` all outside their own hours, which is what weighs on them; `weight` 2 for those the last
-    # meetings have weighed on already, else 1.
+    # Somebody whose time is wanted, all times as Spans in minutes, in normal form. `role` :required or :optional;
+    # `known` whether any calendar tells of them; `outside` when they are not to be asked: their hours as far as the
+    # request stretches them; `beyond` all outside their own hours, which is what weighs on them; `weight` 2 for those
+    # the last meetings have weighed on already, else 1.
     class Person < Value.of(:id, :role, :known, :busy, :tentative, :outside, :beyond, :weight)
       def required? = role == :required
 

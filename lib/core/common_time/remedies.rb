@@ -2,7 +2,8 @@ module Core
   module CommonTime
     # What would help where no time suits all who must come. Each is searched for, and told with its effect.
     class Remedies
-      # `kind` :shorter, :later, :without, :stretch or :any_place; `value` the length, the person's id or the minutes of stretch;
+      # `kind` :shorter, :later, :without, :stretch or :any_place; `value` the length, the person's id or the minutes of
+      # stretch;
       # `starts` how many starts hold then, `first` the first of them in minutes.
       Remedy = Value.of(:kind, :value, :starts, :first)
 
@@ -25,22 +26,39 @@ module Core
 
       # The longest shorter length that gives a start.
       def shorter
-        LENGTHS.lazy.select { |length| length < @request.length_min }.filter_map { |length| told(:shorter, length, searched(@request.with(length_min: length))) }.first
+        LENGTHS
+          .lazy
+          .select { |length| length < @request.length_min }
+          .filter_map { |length| told(:shorter, length, searched(@request.with(length_min: length))) }
+          .first
       end
 
       def later
-        told(:later, nil, searched(@request.with(from: @request.to, to: @later_to, allowed: @allowed_later))) if @later_to > @request.to
+        if @later_to > @request.to
+          told(:later, nil, searched(@request.with(from: @request.to, to: @later_to, allowed: @allowed_later)))
+        end
       end
 
       def stretch
-        STRETCHES.lazy.filter_map { |minutes| told(:stretch, minutes, searched(@request, @stretched.call(minutes))) }.first
+        STRETCHES
+          .lazy
+          .filter_map { |minutes| told(:stretch, minutes, searched(@request, @stretched.call(minutes))) }
+          .first
       end
 
       # Those without whom there would be a start, one at a time; the one who gives most first.
       def without
         search = searched(@request)
-        alone = (0...search.size).select { |index| search.missing(index) == 1 && !place_lacking?(search, index) }.group_by { |index| search.only_missing(index) }
-        alone.map { |person, indexes| Remedy.new(kind: :without, value: person.id, starts: indexes.size, first: search.start_at(indexes.first)) }.sort_by { |remedy| [-remedy.starts, remedy.first] }.first(3)
+        alone =
+          (0...search.size)
+            .select { |index| search.missing(index) == 1 && !place_lacking?(search, index) }
+            .group_by { |index| search.only_missing(index) }
+        alone
+          .map do |person, indexes|
+            Remedy.new(kind: :without, value: person.id, starts: indexes.size, first: search.start_at(indexes.first))
+          end
+          .sort_by { |remedy| [-remedy.starts, remedy.first] }
+          .first(3)
       end
 
       def any_place

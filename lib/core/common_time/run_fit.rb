@@ -2,8 +2,8 @@ module Core
   module CommonTime
     # How well one time holds over all dates of a run (rules.md 4), from the same counts as a single search.
     class RunFit
-      # `at` the minute it is; where it does not hold, `fit` [Fit] of those who must come says why and `repair` [Fit, nil] is the nearest time that
-      # does; both nil where it holds.
+      # `at` the minute it is; where it does not hold, `fit` [Fit] of those who must come says why and `repair` [Fit,
+      # nil] is the nearest time that does; both nil where it holds.
       Outcome = Value.of(:wall, :at, :held, :fit, :repair)
 
       # A repair lies between the dates before and after, and within so many days.
@@ -35,22 +35,39 @@ module Core
 
       def rank
         counted = @indexes.compact
-        [size - held, counted.sum { |index| @search.missing(index) || @search.people.size }, counted.sum { |index| @search.tentative(index) },
-          counted.sum { |index| @search.unknown(index) }, -counted.sum { |index| @search.optional_free(index) },
-          counted.sum { |index| @search.burden(index) }, counted.count { |index| @search.without_place?(index) },
-          candidate.walls.first.second_of_day, candidate.walls.first.seconds]
+        [
+          size - held,
+          counted.sum { |index| @search.missing(index) || @search.people.size },
+          counted.sum { |index| @search.tentative(index) },
+          counted.sum { |index| @search.unknown(index) },
+          -counted.sum { |index| @search.optional_free(index) },
+          counted.sum { |index| @search.burden(index) },
+          counted.count { |index| @search.without_place?(index) },
+          candidate.walls.first.second_of_day,
+          candidate.walls.first.seconds
+        ]
       end
 
       # @return [Array<Outcome>] for each date
       def outcomes
-        @outcomes ||= candidate.walls.zip(candidate.starts, @held).each_with_index.map do |(wall, start, held), i|
-          Outcome.new(wall: wall, at: start, held: held || false, fit: held ? nil : fit_at(start), repair: held ? nil : repair(i))
-        end
+        @outcomes ||=
+          candidate
+            .walls
+            .zip(candidate.starts, @held)
+            .each_with_index
+            .map do |(wall, start, held), i|
+              Outcome.new(
+                wall: wall, at: start, held: held || false, fit: held ? nil : fit_at(start),
+                repair: held ? nil : repair(i)
+              )
+            end
       end
 
-      # The dates on which somebody's wall shows something else than on most: a clock changed for one and not for the other.
+      # The dates on which somebody's wall shows something else than on most: a clock changed for one and not for the
+      # other.
       # @param zone [Zone] of one who comes
-      # @return [Array<Array(Integer, Array<WallTime>)>] second of the day with the dates of the run it is so on, most first
+      # @return [Array<Array(Integer, Array<WallTime>)>] second of the day with the dates of the run it is so on, most
+      #   first
       def clocks(zone)
         candidate.walls.zip(candidate.starts).group_by { |_, start| zone.wall(Time.at(start * 60)).second_of_day }
           .transform_values { |dates| dates.map(&:first) }.sort_by { |second, walls| [-walls.size, second] }

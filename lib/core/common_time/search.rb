@@ -14,7 +14,11 @@ module Core
         @step = request.grid.step_min
         @base = request.grid.first_from(request.from)
         @size = [(request.to - request.length_min - @base) / @step + 1, 0].max
-        raise Invalid.new("That is too long to search in such small steps. Take fewer days or a wider step.", pointer: "/days") if @size > Request::MOST_STARTS
+        if @size > Request::MOST_STARTS
+          raise Invalid.new(
+            "That is too long to search in such small steps. Take fewer days or a wider step.", pointer: "/days"
+          )
+        end
 
         count
       end
@@ -69,7 +73,9 @@ module Core
       # What the start weighs on people: minutes outside anybody's hours, more for those who bore it lately.
       def burden(index)
         @burdens ||= {}
-        @burdens[index] ||= start_at(index).then { |from| weights.sum { |beyond, weight| weight * Spans.overlap(beyond, from, from + @request.length_min) } }
+        @burdens[index] ||= start_at(index).then do |from|
+          weights.sum { |beyond, weight| weight * Spans.overlap(beyond, from, from + @request.length_min) }
+        end
       end
 
       # How many who must come would have less than the gap wanted.
@@ -92,7 +98,9 @@ module Core
         allow
         missing, who, taken, unknown, optional = Array.new(5) { Array.new(@size + 1, 0) }
         @people.each_with_index do |person, number|
-          busy, outside, tentative = [person.busy, person.outside, person.tentative].map { |spans| Spans.touching(spans, @request.from, @request.to) }
+          busy, outside, tentative = [person.busy, person.outside, person.tentative].map do |spans|
+            Spans.touching(spans, @request.from, @request.to)
+          end
           blocked = Spans.join(busy, outside)
           if person.required?
             runs(blocked) do |first, after|
@@ -103,9 +111,14 @@ module Core
             end
             runs(blocked) { |first, after| mark(unknown, first, after) } unless person.known
           end
-          runs((person.known && tentative.any?) ? Spans.join(blocked, tentative) : blocked) { |first, after| mark(person.required? ? taken : optional, first, after) } if person.required? || person.known
+          if person.required? || person.known
+            runs((person.known && tentative.any?) ? Spans.join(blocked, tentative) : blocked) do |first, after|
+              mark(person.required? ? taken : optional, first, after)
+            end
+          end
         end
-        @missing, @who, @taken, @unknown_missing, @optional_taken = [missing, who, taken, unknown, optional].map { |marks| summed(marks) }
+        @missing, @who, @taken, @unknown_missing, @optional_taken =
+          [missing, who, taken, unknown, optional].map { |marks| summed(marks) }
         @unknown_size = @people.count { |person| person.required? && !person.known }
         @optional_size = @people.count { |person| !person.required? && person.known }
         count_places
@@ -113,7 +126,9 @@ module Core
 
       def count_places
         marks = Array.new(@size + 1, 0)
-        @places.each { |place| runs(place.taken, @request.before_min, @request.after_min) { |first, after| mark(marks, first, after) } }
+        @places.each do |place|
+          runs(place.taken, @request.before_min, @request.after_min) { |first, after| mark(marks, first, after) }
+        end
         @places_taken = summed(marks)
       end
 
@@ -122,8 +137,8 @@ module Core
         marks[after] -= by
       end
 
-      # Starts at which somebody can come, but would have less than the gap wanted: those their busy times rule out with the gap
-      # around them, less those they cannot come to anyway.
+      # Starts at which somebody can come, but would have less than the gap wanted: those their busy times rule out with
+      # the gap around them, less those they cannot come to anyway.
       def short_of_gap_runs(person, gap, &mark)
         wide = Spans.normal(person.busy.each_slice(2).flat_map { |from, to| [from - gap, to + gap] })
         runs(Spans.join(wide, person.outside)) { |first, after| mark.call(first, after, 1) }
@@ -177,15 +192,25 @@ module Core
       end
 
       # People with the same hours weigh alike.
-      def weights = @weights ||= @people.reject { |person| person.beyond.empty? }.group_by(&:beyond).map { |beyond, alike| [beyond, alike.sum(&:weight)] }
+      def weights =
+        @weights ||=
+          @people
+            .reject { |person| person.beyond.empty? }
+            .group_by(&:beyond)
+            .map { |beyond, alike| [beyond, alike.sum(&:weight)] }
 
       def gaps
-        @gaps ||= begin
-          marks = Array.new(@size + 1, 0)
-          gap = @request.gap_min
-          @people.select(&:required?).each { |person| short_of_gap_runs(person, gap) { |first, after, by| mark(marks, first, after, by) } } if gap.positive?
-          summed(marks)
-        end
+        @gaps ||=
+          begin
+            marks = Array.new(@size + 1, 0)
+            gap = @request.gap_min
+            if gap.positive?
+              @people
+                .select(&:required?)
+                .each { |person| short_of_gap_runs(person, gap) { |first, after, by| mark(marks, first, after, by) } }
+            end
+            summed(marks)
+          end
       end
     end
   end

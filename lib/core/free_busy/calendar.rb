@@ -2,7 +2,8 @@ module Core
   module FreeBusy
     # One calendar file as busy time (rules.md 3; the mapping of STATUS and TRANSP is that of RFC 4791 7.10).
     class Calendar
-      # `starts_s`, `ends_s` seconds since 1970 UTC; `kind` :busy, :tentative or :unavailable; `title` for the owner's eyes only.
+      # `starts_s`, `ends_s` seconds since 1970 UTC; `kind` :busy, :tentative or :unavailable; `title` for the owner's
+      # eyes only.
       Span = Value.of(:starts_s, :ends_s, :kind, :title)
 
       KINDS = {"BUSY" => :busy, "BUSY-TENTATIVE" => :tentative, "BUSY-UNAVAILABLE" => :unavailable}.freeze
@@ -29,10 +30,17 @@ module Core
         raise @broken.first if events.empty? && @periods.empty? && @broken.any?
 
         events = events.reject { |event| event.uid.match?(ours) } if ours
-        raise Invalid.new("This calendar has more than #{MOST_EVENTS} events.", code: "unreadable") if events.size > MOST_EVENTS
+        if events.size > MOST_EVENTS
+          raise Invalid.new("This calendar has more than #{MOST_EVENTS} events.", code: "unreadable")
+        end
 
         # Without a UID each stands for itself.
-        @groups = events.each_with_index.group_by { |event, i| event.uid.empty? ? i : event.uid }.values.map { |group| group.map(&:first) }
+        @groups =
+          events
+            .each_with_index
+            .group_by { |event, i| event.uid.empty? ? i : event.uid }
+            .values
+            .map { |group| group.map(&:first) }
       end
 
       # How many events there are to expand.
@@ -55,7 +63,9 @@ module Core
         times = ICalendar::Times.new(calendar, zone, budget: @budget)
         events = calendar.inside("VEVENT").filter_map { |component| event(component, times) }
         calendar.inside("VFREEBUSY").each { |component| @periods.concat(periods(component, times)) }
-        times.unlisted.uniq.each { |id| @warnings << "The time zone #{id} is not described in the file; the known one of that name was taken." }
+        times.unlisted.uniq.each do |id|
+          @warnings << "The time zone #{id} is not described in the file; the known one of that name was taken."
+        end
         events
       end
 
@@ -89,7 +99,9 @@ module Core
       def busy(events, from, to)
         instances(events, from, to).filter_map do |instance|
           kind = kind_of(instance.event) or next
-          Span.new(starts_s: instance.starts_s, ends_s: instance.ends_s, kind: kind, title: instance.event.title) if instance.ends_s > instance.starts_s
+          if instance.ends_s > instance.starts_s
+            Span.new(starts_s: instance.starts_s, ends_s: instance.ends_s, kind: kind, title: instance.event.title)
+          end
         end
       end
 
@@ -100,19 +112,33 @@ module Core
 
         ICalendar::Instances.new(events, budget: @budget).within(from, to)
       rescue Invalid => error
-        warn("“#{events.first.title}” repeats by a rule that cannot be followed, so only its first date counts: #{error.message}") unless spent?
+        unless spent?
+          warn(
+            "“#{events.first.title}” repeats by a rule that cannot be followed, so only its first date counts: " \
+              "#{error.message}"
+          )
+        end
         first_dates(events, from, to)
       end
 
-      def touching(instances, from, to) = instances.select { |instance| instance.starts_s < to.to_i && instance.ends_s > from.to_i }
+      def touching(instances, from, to) =
+        instances.select { |instance| instance.starts_s < to.to_i && instance.ends_s > from.to_i }
 
       def spent?
-        @budget.spent?.tap { |spent| warn("This calendar holds more repeated events than can be followed. Of some, only the first date counts.") if spent }
+        @budget.spent?.tap do |spent|
+          if spent
+            warn(
+              "This calendar holds more repeated events than can be followed. Of some, only the first date counts."
+            )
+          end
+        end
       end
 
       def first_dates(events, from, to)
         first = events.first(MOST_ADDED).reject(&:recurrence_id)
-        return touching(first.map { |event| ICalendar::Instances.first_of(event) }, from, to) if first.all? { |event| event.added.empty? }
+        if first.all? { |event| event.added.empty? }
+          return touching(first.map { |event| ICalendar::Instances.first_of(event) }, from, to)
+        end
 
         first = first.map { |event| event.with(rule: nil, added: event.added.first(MOST_ADDED)) }
         ICalendar::Instances.new(first, budget: Budget.new(10_000)).within(from, to)

@@ -1,7 +1,7 @@
 module Core
   module FreeBusy
-    # When somebody works: weekly ranges on their own wall (RFC 7953), less days off. By wall clock, minute by minute, so
-    # that clock changes count as they are lived.
+    # When somebody works: weekly ranges on their own wall (RFC 7953), less days off. By wall clock, minute by minute,
+    # so that clock changes count as they are lived.
     class WorkingHours
       DAY_MIN = 1_440
       DAYS = %w[mo tu we th fr sa su].freeze
@@ -10,14 +10,16 @@ module Core
 
       attr_reader :week, :zone
 
-      # @param week [Hash{String => Array<Array(String, String)>}] ranges by day, such as {"mo" => [["08:00", "16:00"]]};
-      #   one that ends at or before its start ends the next day; "24:00" is midnight at the end
+      # @param week [Hash{String => Array<Array(String, String)>}] ranges by day, such as {"mo" => [["08:00",
+      #   "16:00"]]}; one that ends at or before its start ends the next day; "24:00" is midnight at the end
       # @param days_off [Array<Date>]
       # @raise [Invalid] with the pointers of all days and ranges at fault
       def self.read(week, zone, days_off: [], pointer: "/workingHours")
         faults = []
         ranges = DAYS.flat_map do |day|
-          of_day(week[day] || week[day.to_sym] || [], "#{pointer}/#{day}").map { |from, to| [DAYS.index(day) * DAY_MIN + from, DAYS.index(day) * DAY_MIN + to] }
+          of_day(week[day] || week[day.to_sym] || [], "#{pointer}/#{day}").map do |from, to|
+            [DAYS.index(day) * DAY_MIN + from, DAYS.index(day) * DAY_MIN + to]
+          end
         rescue Invalid => error
           faults.concat(error.faults)
           []
@@ -30,7 +32,10 @@ module Core
       def self.of_day(given, pointer)
         raise Invalid.new("At most #{MOST_RANGES} ranges a day.", pointer: pointer) if given.size > MOST_RANGES
 
-        given.each_with_index.map { |(from, to), i| range(from, to, "#{pointer}/#{i}") }.tap { |read| refuse_overlap(read, pointer) }
+        given
+          .each_with_index
+          .map { |(from, to), i| range(from, to, "#{pointer}/#{i}") }
+          .tap { |read| refuse_overlap(read, pointer) }
       end
 
       def self.range(from, to, pointer)
@@ -38,7 +43,9 @@ module Core
           match = CLOCK.match(text.to_s) or raise Invalid.new("Give hours as 08:30.", pointer: pointer)
           match[1].to_i * 60 + match[2].to_i
         end
-        raise Invalid.new("A range of hours begins before 24:00 and ends by 24:00.", pointer: pointer) if from_min >= DAY_MIN || to_min > DAY_MIN
+        if from_min >= DAY_MIN || to_min > DAY_MIN
+          raise Invalid.new("A range of hours begins before 24:00 and ends by 24:00.", pointer: pointer)
+        end
 
         [from_min, (to_min <= from_min) ? to_min + DAY_MIN : to_min]
       end

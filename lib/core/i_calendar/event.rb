@@ -1,10 +1,12 @@
 module Core
   module ICalendar
-    # A VEVENT as read (RFC 5545 3.6.1). `start` and `recurrence_id` are Times::Moment; `length` is nominal days and exact
-    # seconds; `added` and `skipped` are Moments; `stamp` [Integer, nil] DTSTAMP in seconds since 1970 UTC; `status` and
-    # PARTSTATs in small letters.
-    class Event < Value.of(:uid, :sequence, :stamp, :start, :length, :rule, :added, :skipped, :periods, :recurrence_id, :this_and_future, :status,
-      :transparent, :title, :location, :organizer, :organizer_name, :organizer_sent_by, :attendees, :comment)
+    # A VEVENT as read (RFC 5545 3.6.1). `start` and `recurrence_id` are Times::Moment; `length` is nominal days and
+    # exact seconds; `added` and `skipped` are Moments; `stamp` [Integer, nil] DTSTAMP in seconds since 1970 UTC;
+    # `status` and PARTSTATs in small letters.
+    class Event < Value.of(
+      :uid, :sequence, :stamp, :start, :length, :rule, :added, :skipped, :periods, :recurrence_id, :this_and_future,
+      :status, :transparent, :title, :location, :organizer, :organizer_name, :organizer_sent_by, :attendees, :comment
+    )
       # `sent_by`: who may answer for them, as the message has it (RFC 5545 3.2.18).
       Attendee = Value.of(:address, :name, :partstat, :delegated_from, :delegated_to, :sent_by)
 
@@ -20,15 +22,26 @@ module Core
           start &&= times.moment(start)
           recurrence = component["RECURRENCE-ID"]
           new(
-            uid: component.text("UID").to_s, sequence: component["SEQUENCE"]&.value.to_i, stamp: component["DTSTAMP"] && times.moment(component["DTSTAMP"]).instant_s,
-            start: start, length: start && length(component, times, start),
-            rule: component["RRULE"]&.value, added: moments(component, "RDATE", times), skipped: moments(component, "EXDATE", times),
+            uid: component.text("UID").to_s,
+            sequence: component["SEQUENCE"]&.value.to_i,
+            stamp: component["DTSTAMP"] && times.moment(component["DTSTAMP"]).instant_s,
+            start: start,
+            length: start && length(component, times, start),
+            rule: component["RRULE"]&.value,
+            added: moments(component, "RDATE", times),
+            skipped: moments(component, "EXDATE", times),
             periods: component.all("RDATE").map { |property| times.periods(property) }.reduce({}, :merge),
-            recurrence_id: recurrence && times.moment(recurrence), this_and_future: recurrence&.params&.dig("RANGE", 0)&.upcase == "THISANDFUTURE",
-            status: component["STATUS"]&.value.to_s.strip.downcase, transparent: component["TRANSP"]&.value.to_s.strip.casecmp?("TRANSPARENT"),
-            title: component.text("SUMMARY"), location: component.text("LOCATION"), organizer: address(component["ORGANIZER"]&.value), organizer_name: component["ORGANIZER"]&.params&.dig("CN", 0),
+            recurrence_id: recurrence && times.moment(recurrence),
+            this_and_future: recurrence&.params&.dig("RANGE", 0)&.upcase == "THISANDFUTURE",
+            status: component["STATUS"]&.value.to_s.strip.downcase,
+            transparent: component["TRANSP"]&.value.to_s.strip.casecmp?("TRANSPARENT"),
+            title: component.text("SUMMARY"),
+            location: component.text("LOCATION"),
+            organizer: address(component["ORGANIZER"]&.value),
+            organizer_name: component["ORGANIZER"]&.params&.dig("CN", 0),
             organizer_sent_by: address(component["ORGANIZER"]&.params&.dig("SENT-BY", 0)),
-            attendees: component.all("ATTENDEE").map { |property| attendee(property) }, comment: component.text("COMMENT")
+            attendees: component.all("ATTENDEE").map { |property| attendee(property) },
+            comment: component.text("COMMENT")
           )
         end
 
@@ -40,8 +53,14 @@ module Core
         # Without a PARTSTAT one is yet to answer (RFC 5545 3.2.12).
         def attendee(property)
           params = property.params.transform_values(&:first)
-          Attendee.new(address: address(property.value), name: params["CN"], partstat: (params["PARTSTAT"] || "NEEDS-ACTION").downcase,
-            delegated_from: address(params["DELEGATED-FROM"]), delegated_to: address(params["DELEGATED-TO"]), sent_by: address(params["SENT-BY"]))
+          Attendee.new(
+            address: address(property.value),
+            name: params["CN"],
+            partstat: (params["PARTSTAT"] || "NEEDS-ACTION").downcase,
+            delegated_from: address(params["DELEGATED-FROM"]),
+            delegated_to: address(params["DELEGATED-TO"]),
+            sent_by: address(params["SENT-BY"])
+          )
         end
 
         def moments(component, name, times) = component.all(name).flat_map { |property| times.moments(property) }
@@ -49,10 +68,18 @@ module Core
         def length(component, times, start)
           if (finish = component["DTEND"])
             finish = times.moment(finish)
-            refuse("“#{component.text("SUMMARY")}” ends before it begins.", component) if finish.instant_s < start.instant_s
+            if finish.instant_s < start.instant_s
+              refuse("“#{component.text("SUMMARY")}” ends before it begins.", component)
+            end
             start.date? ? [(finish.wall.date - start.wall.date).to_i, 0] : [0, finish.instant_s - start.instant_s]
           elsif (duration = component["DURATION"])
-            times.duration(duration).tap { |days, seconds| refuse("“#{component.text("SUMMARY")}” takes less than no time.", component) if days.negative? || seconds.negative? }
+            times
+              .duration(duration)
+              .tap do |days, seconds|
+                if days.negative? || seconds.negative?
+                  refuse("“#{component.text("SUMMARY")}” takes less than no time.", component)
+                end
+              end
           else
             start.date? ? [1, 0] : [0, 0]
           end
@@ -63,8 +90,8 @@ module Core
         end
       end
 
-      # Days are nominal, so over a clock change they may have 23 hours. Whole days end at a midnight, also where that of the
-      # first was skipped and they began an hour late.
+      # Days are nominal, so over a clock change they may have 23 hours. Whole days end at a midnight, also where that
+      # of the first was skipped and they began an hour late.
       # @return [Integer] when an instance that begins then ends
       def ends_s(starts_s, zone = start.zone)
         days, seconds = length
@@ -80,8 +107,11 @@ module Core
       # @raise [Invalid] when the rule breaks the standard or takes too long to follow
       def expander(budget: Budget.new)
         form = {date: :date, utc: :utc, floating: :floating}.fetch(start.form, :zoned)
-        Recurrence::Expander.new(rule: rule && Recurrence::Rule.parse(rule, form: form), start: start.wall, zone: start.zone, budget: budget,
-          added: added.map { |moment| Time.at(moment.instant_s) }, skipped: skipped.map { |moment| Time.at(moment.instant_s) })
+        Recurrence::Expander.new(
+          rule: rule && Recurrence::Rule.parse(rule, form: form), start: start.wall, zone: start.zone, budget: budget,
+          added: added.map { |moment| Time.at(moment.instant_s) },
+          skipped: skipped.map { |moment| Time.at(moment.instant_s) }
+        )
       end
 
       # Whether it has one date, which says all there is. Most events are such, and need no expanding.

@@ -31,32 +31,49 @@ module Core
       def within(from, to)
         found = @singles.values.map { |event| single(event) }
         found += of_master(from, to) if @master
-        found.select { |instance| instance.starts_s < to.to_i && instance.ends_s > from.to_i }.sort_by { |instance| [instance.starts_s, instance.recurrence_s] }
+        found
+          .select { |instance| instance.starts_s < to.to_i && instance.ends_s > from.to_i }
+          .sort_by { |instance| [instance.starts_s, instance.recurrence_s] }
       end
 
       private
 
       def range(event)
         from_s = event.recurrence_id.instant_s
-        Range.new(from_s: from_s, shift_s: event.start.wall.seconds - event.start.zone.wall(Time.at(from_s)).seconds, event: event)
+        Range.new(
+          from_s: from_s, shift_s: event.start.wall.seconds - event.start.zone.wall(Time.at(from_s)).seconds,
+          event: event
+        )
       end
 
       def single(event)
         starts_s = event.start.instant_s
-        Instance.new(starts_s: starts_s, ends_s: event.ends_s(starts_s), recurrence_s: event.recurrence_id.instant_s, event: event)
+        Instance.new(
+          starts_s: starts_s, ends_s: event.ends_s(starts_s), recurrence_s: event.recurrence_id.instant_s,
+          event: event
+        )
       end
 
       # Looked for as far around the window as an instance may reach into it, moved ones included.
       def of_master(from, to)
-        reach_s = [length_s(@master), *@ranges.map { |range| length_s(range.event) + range.shift_s.abs }].max + WallTime::DAY_S
-        @master.expander(budget: @budget).between(Time.at(from.to_i - reach_s), Time.at(to.to_i + reach_s)).filter_map do |instant|
-          at = instant.to_i
-          next if @singles.key?(at)
+        reach_s =
+          [length_s(@master), *@ranges.map { |range| length_s(range.event) + range.shift_s.abs }].max +
+          WallTime::DAY_S
+        @master
+          .expander(budget: @budget)
+          .between(Time.at(from.to_i - reach_s), Time.at(to.to_i + reach_s))
+          .filter_map do |instant|
+            at = instant.to_i
+            next if @singles.key?(at)
 
-          @budget.spend(Budget::MOMENT)
-          range = range_of(at)
-          range ? moved(range, at) : Instance.new(starts_s: at, ends_s: @master.ends_s(at), recurrence_s: at, event: @master)
-        end
+            @budget.spend(Budget::MOMENT)
+            range = range_of(at)
+            if range
+              moved(range, at)
+            else
+              Instance.new(starts_s: at, ends_s: @master.ends_s(at), recurrence_s: at, event: @master)
+            end
+          end
       end
 
       # The last that begins by then.

@@ -10,8 +10,37 @@ module Core
       CARETS = {"^n" => "\n", "^^" => "^", "^'" => "\""}.freeze
       NO_PARAMS = {}.freeze
       # What anything here asks for. The rest is looked at only as far as it must be a line.
-      WANTED = %w[METHOD VERSION PRODID UID DTSTAMP DTSTART DTEND DURATION RRULE RDATE EXDATE RECURRENCE-ID SEQUENCE STATUS TRANSP SUMMARY
-        LOCATION ORGANIZER ATTENDEE COMMENT FREEBUSY TZID TZOFFSETFROM TZOFFSETTO TZNAME FN N EMAIL TZ].to_set.freeze
+      WANTED = %w[
+        METHOD
+        VERSION
+        PRODID
+        UID
+        DTSTAMP
+        DTSTART
+        DTEND
+        DURATION
+        RRULE
+        RDATE
+        EXDATE
+        RECURRENCE-ID
+        SEQUENCE
+        STATUS
+        TRANSP
+        SUMMARY
+        LOCATION
+        ORGANIZER
+        ATTENDEE
+        COMMENT
+        FREEBUSY
+        TZID
+        TZOFFSETFROM
+        TZOFFSETTO
+        TZNAME
+        FN
+        N
+        EMAIL
+        TZ
+      ].to_set.freeze
 
       # `components` at the top, `warnings` sentences about what was forgiven.
       Read = Value.of(:components, :warnings)
@@ -98,7 +127,8 @@ module Core
       end
 
       # Names come again and again; each is checked once. @return [String, nil] in capitals; nil when it is none
-      def name(text) = @names.fetch(text) { @names[text] = NAME.match?(text) ? text.upcase : nil if @names.size < 1_000 }
+      def name(text) =
+        @names.fetch(text) { @names[text] = NAME.match?(text) ? text.upcase : nil if @names.size < 1_000 }
 
       def take(name, params, value, number)
         case name
@@ -133,7 +163,9 @@ module Core
 
       def leave(name, number)
         entered = @stack.pop or refuse("Line #{number}: END:#{name} stands without its BEGIN.", number)
-        refuse("Line #{number}: END:#{name} stands where END:#{entered.name} is expected.", number) unless entered.name == name
+        unless entered.name == name
+          refuse("Line #{number}: END:#{name} stands where END:#{entered.name} is expected.", number)
+        end
       end
 
       def property(name, params, value, number)
@@ -151,14 +183,20 @@ module Core
       def look_over
         @top.each do |calendar|
           %w[VERSION PRODID].each { |name| warn("#{name} is missing.") unless calendar[name] }
-          warn("DTSTAMP is missing.") if calendar.components.any? { |component| component.name == "VEVENT" && !component["DTSTAMP"] }
+          if calendar.components.any? { |component| component.name == "VEVENT" && !component["DTSTAMP"] }
+            warn("DTSTAMP is missing.")
+          end
         end
       end
 
       def not_wanted
         return "This is not a vCard file." if @wanted == "VCARD"
 
-        @bytes.b.match?(/\A\s*BEGIN:VCARD/in) ? "This is a vCard, not a calendar." : "This is not a calendar file (iCalendar, .ics)."
+        if @bytes.b.match?(/\A\s*BEGIN:VCARD/in)
+          "This is a vCard, not a calendar."
+        else
+          "This is not a calendar file (iCalendar, .ics)."
+        end
       end
 
       def warn(sentence) = @warnings << sentence

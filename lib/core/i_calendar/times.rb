@@ -2,7 +2,8 @@ module Core
   module ICalendar
     # Dates, times and durations of one calendar, read with the zones it defines (RFC 5545 3.3.4 to 3.3.6, 3.6.5).
     class Times
-      # `form` :date, :utc, :zoned or :floating; `wall` [WallTime]; `zone` [Zone], for floating and dates the reader's own.
+      # `form` :date, :utc, :zoned or :floating; `wall` [WallTime]; `zone` [Zone], for floating and dates the reader's
+      # own.
       class Moment < Value.of(:form, :wall, :zone)
         def instant_s = zone.instant_s(wall.seconds)
 
@@ -51,12 +52,16 @@ module Core
         property.value.split(",").map { |value| moment(property, value[/\A[^\/]*/]) }
       end
 
-      # @return [Hash{Integer => Integer}] where each period of an RDATE that gives its end (RFC 5545 3.8.5.2, 3.3.9) begins and
-      #   ends, in seconds since 1970 UTC
+      # @return [Hash{Integer => Integer}] where each period of an RDATE that gives its end (RFC 5545 3.8.5.2, 3.3.9)
+      #   begins and ends, in seconds since 1970 UTC
       def periods(property)
         return {} unless property.value.include?("/")
 
-        property.value.split(",").filter_map { |value| period(property, *value.split("/", 2)) if value.include?("/") }.to_h
+        property
+          .value
+          .split(",")
+          .filter_map { |value| period(property, *value.split("/", 2)) if value.include?("/") }
+          .to_h
       end
 
       # @return [Array(Integer, Integer)] start and end of one period, in seconds since 1970 UTC
@@ -74,7 +79,9 @@ module Core
         match = DURATION.match(value.strip) or refuse("#{property.name} “#{value}” is not a length of time.", property)
         weeks, days, hours, minutes, seconds = match.captures.drop(1).map(&:to_i)
         length = [weeks * 7 + days, hours * 3600 + minutes * 60 + seconds]
-        refuse("#{property.name} “#{Words.shorten(value, 40)}” is longer than #{LONGEST_DAYS} days.", property) if length[0] + length[1] / WallTime::DAY_S > LONGEST_DAYS
+        if length[0] + length[1] / WallTime::DAY_S > LONGEST_DAYS
+          refuse("#{property.name} “#{Words.shorten(value, 40)}” is longer than #{LONGEST_DAYS} days.", property)
+        end
         (match[1] == "-") ? length.map(&:-@) : length
       end
 
@@ -88,24 +95,31 @@ module Core
         id ? [:zoned, zone(id, property)] : [:floating, @own_zone]
       end
 
-      # The definition in the file counts, unless its name is IANA's: then the zone of that name is meant, and files often
-      # spell out a few years of it only (common practice).
+      # The definition in the file counts, unless its name is IANA's: then the zone of that name is meant, and files
+      # often spell out a few years of it only (common practice).
       def zone(id, property)
-        @zones[id] ||=
-          if Zone.known?(id)
-            @unlisted << id unless @defined.key?(id)
-            Zone[id]
-          elsif @defined.key?(id)
-            defined_zone(id, @defined[id])
-          else
-            refuse("The time zone “#{id}” is neither described in the file nor known, so no time in it can be told.", property)
-          end
+        @zones[id] ||= if Zone.known?(id)
+          @unlisted << id unless @defined.key?(id)
+          Zone[id]
+        elsif @defined.key?(id)
+          defined_zone(id, @defined[id])
+        else
+          refuse(
+            "The time zone “#{id}” is neither described in the file nor known, so no time in it can be told.",
+            property
+          )
+        end
       end
 
       def defined_zone(id, component)
         observances = component.inside("STANDARD") + component.inside("DAYLIGHT")
-        onsets = observances.flat_map { |observance| onsets(observance) }.sort_by { |wall, before_s, *| wall.seconds - before_s }
-        refuse("The time zone “#{id}” is described without a change or an offset.", component["TZID"]) if onsets.empty?
+        onsets =
+          observances
+            .flat_map { |observance| onsets(observance) }
+            .sort_by { |wall, before_s, *| wall.seconds - before_s }
+        if onsets.empty?
+          refuse("The time zone “#{id}” is described without a change or an offset.", component["TZID"])
+        end
 
         Zone.new(id, onsets.first[1], onsets.map { |wall, before_s, after_s, name, daylight|
           Zone::Onset.new(instant_s: wall.seconds - before_s, offset_s: after_s, abbreviation: name, daylight: daylight)
@@ -116,26 +130,39 @@ module Core
         before_s, after_s = %w[TZOFFSETFROM TZOFFSETTO].map { |name| offset_s(observance, name) }
         start = observance["DTSTART"] or refuse("A time zone is described without the start of a rule.", nil)
         wall = plain(start, start.value)
-        walls = [wall, *observance.all("RDATE").flat_map { |rdate| rdate.value.split(",").map { |value| plain(rdate, value) } }]
+        walls = [
+          wall,
+          *observance.all("RDATE").flat_map { |rdate| rdate.value.split(",").map { |value| plain(rdate, value) } }
+        ]
         walls += rule_walls(observance["RRULE"], wall, before_s) if observance["RRULE"]
-        walls.uniq.map { |onset| [onset, before_s, after_s, observance.text("TZNAME").to_s, observance.name == "DAYLIGHT"] }
-      end
-
-      def rule_walls(property, wall, before_s)
-        rule = Recurrence::Rule.parse(property.value, form: property.value.match?(/UNTIL=\d{8}T\d{6}Z/i) ? :zoned : :floating)
-        # UNTIL is an instant (RFC 5545 3.3.10): with the offset before the change it stands on the wall.
-        rule = rule.with(until_on: rule.until_on + before_s) if rule.until_on.is_a?(Time)
-        Recurrence::Expander.new(rule: rule, start: wall, zone: UTC, budget: @budget).between(Time.at(0), LAST_ONSET).map do |instant|
-          @budget.spend(Budget::MOMENT)
-          UTC.wall(instant)
+        walls.uniq.map do |onset|
+          [onset, before_s, after_s, observance.text("TZNAME").to_s, observance.name == "DAYLIGHT"]
         end
       end
 
-      def plain(property, value) = moment(Component::Property.new(name: property.name, params: {}, value: value.delete("Zz"), line: property.line)).wall
+      def rule_walls(property, wall, before_s)
+        rule = Recurrence::Rule.parse(
+          property.value, form: property.value.match?(/UNTIL=\d{8}T\d{6}Z/i) ? :zoned : :floating
+        )
+        # UNTIL is an instant (RFC 5545 3.3.10): with the offset before the change it stands on the wall.
+        rule = rule.with(until_on: rule.until_on + before_s) if rule.until_on.is_a?(Time)
+        Recurrence::Expander
+          .new(rule: rule, start: wall, zone: UTC, budget: @budget)
+          .between(Time.at(0), LAST_ONSET)
+          .map do |instant|
+            @budget.spend(Budget::MOMENT)
+            UTC.wall(instant)
+          end
+      end
+
+      def plain(property, value) = moment(
+        Component::Property.new(name: property.name, params: {}, value: value.delete("Zz"), line: property.line)
+      ).wall
 
       def offset_s(observance, name)
         property = observance[name]
-        match = /\A([+-])(\d\d)(\d\d)(\d\d)?\z/.match(property&.value.to_s.strip) or refuse("A time zone is described without #{name}.", property)
+        match = /\A([+-])(\d\d)(\d\d)(\d\d)?\z/.match(property&.value.to_s.strip) or
+          refuse("A time zone is described without #{name}.", property)
         seconds = match[2].to_i * 3600 + match[3].to_i * 60 + match[4].to_i
         (match[1] == "-") ? -seconds : seconds
       end

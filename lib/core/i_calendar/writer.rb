@@ -23,7 +23,8 @@ module Core
         value = value.to_s
         raise ArgumentError, "#{name} holds a control character" if value.match?(CONTROL)
 
-        @lines << "#{name}#{params.map { |key, given| ";#{key.to_s.upcase.tr("_", "-")}=#{param(given)}" }.join}:#{value}"
+        written = params.map { |key, given| ";#{key.to_s.upcase.tr("_", "-")}=#{param(given)}" }
+        @lines << "#{name}#{written.join}:#{value}"
         self
       end
 
@@ -39,7 +40,8 @@ module Core
       def user(name, address, **params) = raw(name, "mailto:#{address.gsub(/[\s<>"]/, "")}", **params)
 
       # Times on a zone's wall.
-      def walls(name, walls, zone) = raw(name, walls.map { |wall| wall.strftime("%Y%m%dT%H%M%S") }.join(","), tzid: zone.name)
+      def walls(name, walls, zone) =
+        raw(name, walls.map { |wall| wall.strftime("%Y%m%dT%H%M%S") }.join(","), tzid: zone.name)
 
       def instant(name, time) = raw(name, Writer.utc(time))
 

@@ -15,10 +15,15 @@ module Core
           if changes.empty?
             observance(writer, "STANDARD", [WallTime.new(0)], zone.offset_s(from), zone.offset_s(from), zone.name)
           end
-          changes.group_by { |change| change.with(instant: nil) }.each do |kind, alike|
-            onsets = alike.map { |change| WallTime.new(change.instant.to_i + change.offset_before_s) }
-            observance(writer, kind.daylight ? "DAYLIGHT" : "STANDARD", onsets, kind.offset_before_s, kind.offset_after_s, kind.abbreviation)
-          end
+          changes
+            .group_by { |change| change.with(instant: nil) }
+            .each do |kind, alike|
+              onsets = alike.map { |change| WallTime.new(change.instant.to_i + change.offset_before_s) }
+              observance(
+                writer, kind.daylight ? "DAYLIGHT" : "STANDARD", onsets, kind.offset_before_s, kind.offset_after_s,
+                kind.abbreviation
+              )
+            end
         end
       end
 
@@ -35,7 +40,10 @@ module Core
       def offset(seconds)
         hours, rest = seconds.abs.divmod(3600)
         minutes, seconds_left = rest.divmod(60)
-        format("%s%02d%02d%s", seconds.negative? ? "-" : "+", hours, minutes, seconds_left.zero? ? "" : format("%02d", seconds_left))
+        format(
+          "%s%02d%02d%s", seconds.negative? ? "-" : "+", hours, minutes,
+          seconds_left.zero? ? "" : format("%02d", seconds_left)
+        )
       end
     end
   end

@@ -10,9 +10,17 @@ module Core
 
       # @raise [Invalid] naming the field: `pointers` by name
       def self.read(url:, passcode:, dial_in:, pointers:)
-        raise Invalid.new("Give the whole address of the call, such as https://calls.example/round.", pointer: pointers.fetch(:url)) if url && !url.match?(ADDRESS)
-        raise Invalid.new("A number to dial has digits.", pointer: pointers.fetch(:dial_in)) if dial_in && !dial_in.match?(/\d/)
-        raise Invalid.new("A passcode needs a link or a number that it opens.", pointer: pointers.fetch(:passcode)) if passcode && url.nil? && dial_in.nil?
+        if url && !url.match?(ADDRESS)
+          raise Invalid.new(
+            "Give the whole address of the call, such as https://calls.example/round.", pointer: pointers.fetch(:url)
+          )
+        end
+        if dial_in && !dial_in.match?(/\d/)
+          raise Invalid.new("A number to dial has digits.", pointer: pointers.fetch(:dial_in))
+        end
+        if passcode && url.nil? && dial_in.nil?
+          raise Invalid.new("A passcode needs a link or a number that it opens.", pointer: pointers.fetch(:passcode))
+        end
 
         new(url: url, passcode: passcode, dial_in: dial_in) if url || dial_in
       end
@@ -20,13 +28,16 @@ module Core
       def to_plain = to_h.transform_keys(&:to_s)
 
       # As people read it: "https://…, passcode 4711, or dial +47 55 00 00 00".
-      def to_s = [url, passcode && "passcode #{passcode}", dial_in && "#{"or " if url}dial #{dial_in}"].compact.join(", ")
+      def to_s =
+        [url, passcode && "passcode #{passcode}", dial_in && "#{"or " if url}dial #{dial_in}"].compact.join(", ")
 
       # CONFERENCE properties (RFC 7986 5.11): programs differ in where they look, so the link also stands in text.
       def write(writer)
         label = ["Call", passcode && "passcode #{passcode}"].compact.join(", ")
         writer.raw("CONFERENCE", url, value: "URI", feature: %w[AUDIO VIDEO], label: label) if url
-        writer.raw("CONFERENCE", "tel:#{dial_in.gsub(/[^+\d]/, "")}", value: "URI", feature: "PHONE", label: label) if dial_in
+        if dial_in
+          writer.raw("CONFERENCE", "tel:#{dial_in.gsub(/[^+\d]/, "")}", value: "URI", feature: "PHONE", label: label)
+        end
       end
     end
   end

@@ -9,8 +9,10 @@ module Core
     # "length_min"}; only for words.
     # `ended`: since when all are called off, as {"from", "reason"}.
     # `options`: what differs from the usual, as Options#unusual gives it.
-    class Content < Value.of(:title, :purpose, :location, :call, :keeper, :start, :time_zone, :length_min, :rule, :dates,
-      :off, :moved, :later, :ended, :options)
+    class Content < Value.of(
+      :title, :purpose, :location, :call, :keeper, :start, :time_zone, :length_min, :rule, :dates, :off, :moved,
+      :later, :ended, :options
+    )
       # What was told before these were known has none of them.
       SINCE = {"call" => nil, "later" => nil, "ended" => nil, "options" => nil}.freeze
       # How far ahead two contents are compared date by date: those without an end as far as they are laid out.

@@ -1,7 +1,7 @@
 module Core
   module Invitation
-    # What has changed from one content to the next, in words: `label` of what, `before` and `after` as they read; nil where
-    # there was or is nothing.
+    # What has changed from one content to the next, in words: `label` of what, `before` and `after` as they read; nil
+    # where there was or is nothing.
     class Difference
       Change = Value.of(:label, :before, :after)
       # So many single dates are named; of more only those the sentence of the run does not tell, or how many.
@@ -41,8 +41,9 @@ module Core
 
       def times = change("When", *[@before, @after].map { |content| content.sentence || "no meeting" })
 
-      # Single meetings: moved, shorter or longer, elsewhere, called off, brought back, added. A meeting is known by when
-      # it was to be; where the rule has changed, the k-th that is no more has become the k-th that is new (rules.md 2).
+      # Single meetings: moved, shorter or longer, elsewhere, called off, brought back, added. A meeting is known by
+      # when it was to be; where the rule has changed, the k-th that is no more has become the k-th that is new
+      # (rules.md 2).
       def meetings
         lost, added = apart(@before.meetings(@from), @after.meetings(@from))
         pairs = by_original(lost, added) + in_order(lost.reject(&:off), added)

@@ -1,11 +1,11 @@
 module Core
   module Invitation
-    # One meeting, by its UID, in one calendar, as the messages have made it (RFC 5546): the state of the organizer's side and of
-    # an invited person's, and what each message does to it. Messages may come twice, late and out of order.
+    # One meeting, by its UID, in one calendar, as the messages have made it (RFC 5546): the state of the organizer's
+    # side and of an invited person's, and what each message does to it. Messages may come twice, late and out of order.
     class Entry
       # A component: the whole (key nil) or one instance (key: its RECURRENCE-ID in seconds). `event` nil where only a
-      # cancellation has come. `answers` of the one instance where they differ from the whole; `made_by`: the numbers of the
-      # messages it stands on.
+      # cancellation has come. `answers` of the one instance where they differ from the whole; `made_by`: the numbers of
+      # the messages it stands on.
       Part = Value.of(:sequence, :stamp, :event, :cancelled, :answers, :made_by)
       # Another time somebody offers.
       Counter = Value.of(:from, :recurrence_s, :starts_s, :ends_s, :comment)
@@ -32,21 +32,23 @@ module Core
       # Answers to single instances: as listed, and replied since. @return [Hash{Integer => Hash{String => String}}]
       def instance_attendees
         listed = @parts.filter_map { |key, part| [key, part.answers] if key }.to_h
-        listed.merge(@instance_replies) { |_, answers, replies| answers.merge(replies) }.reject { |_, answers| answers.empty? }
+        listed
+          .merge(@instance_replies) { |_, answers, replies| answers.merge(replies) }
+          .reject { |_, answers| answers.empty? }
       end
 
       # The component that speaks for the meeting: the whole, or where only instances are known, the first of them.
       def shown = whole || @parts.values.first
 
-      # The numbers of the messages that have made what stands now, from 0 in the order they were taken: without the others it
-      # would stand the same.
+      # The numbers of the messages that have made what stands now, from 0 in the order they were taken: without the
+      # others it would stand the same.
       # @return [Array<Integer>]
       def made_by = [*@parts.values, *@answered.values].flat_map(&:made_by).uniq.sort
 
       # @param message [Message]
       # @param sender [String] the address it really came from
-      # @return [Symbol] applied, or why not: ignored_stale, ignored_duplicate, ignored_not_organizer, party_crasher, or what
-      #   it asks for: counter_pending, send_request, send_refresh
+      # @return [Symbol] applied, or why not: ignored_stale, ignored_duplicate, ignored_not_organizer, party_crasher, or
+      #   what it asks for: counter_pending, send_request, send_refresh
       def take(message, sender:, outgoing: false)
         sender = sender.downcase
         @number += 1
@@ -65,9 +67,19 @@ module Core
       def instances(from, to, budget: Budget.new)
         return [] if cancelled?
 
-        events = @parts.filter_map { |key, part| part.event&.with(recurrence_id: key && part.event.recurrence_id, status: part.cancelled ? "cancelled" : part.event.status) }
-        added = @parts.filter_map { |key, part| part.event if key && part.event && part.event.recurrence_id.nil? && !part.cancelled }
-        of_series = ICalendar::Instances.new(events - added, budget: budget).within(from, to).reject { |instance| gone?(instance) }
+        events = @parts.filter_map do |key, part|
+          part.event&.with(
+            recurrence_id: key && part.event.recurrence_id, status: part.cancelled ? "cancelled" : part.event.status
+          )
+        end
+        added = @parts.filter_map do |key, part|
+          part.event if key && part.event && part.event.recurrence_id.nil? && !part.cancelled
+        end
+        of_series =
+          ICalendar::Instances
+            .new(events - added, budget: budget)
+            .within(from, to)
+            .reject { |instance| gone?(instance) }
         (of_series + added.map { |event| single(event) }).sort_by(&:starts_s)
       end
 
@@ -77,7 +89,9 @@ module Core
 
       def single(event)
         starts_s = event.start.instant_s
-        ICalendar::Instances::Instance.new(starts_s: starts_s, ends_s: event.ends_s(starts_s), recurrence_s: starts_s, event: event)
+        ICalendar::Instances::Instance.new(
+          starts_s: starts_s, ends_s: event.ends_s(starts_s), recurrence_s: starts_s, event: event
+        )
       end
 
       def note_busy(message)
@@ -91,7 +105,10 @@ module Core
         return :ignored_not_organizer unless message.method == "counter"
 
         event = message.events.first
-        @counters << Counter.new(from: sender, recurrence_s: event.recurrence_id&.instant_s, starts_s: event.start.instant_s, ends_s: event.ends_s(event.start.instant_s), comment: event.comment)
+        @counters << Counter.new(
+          from: sender, recurrence_s: event.recurrence_id&.instant_s, starts_s: event.start.instant_s,
+          ends_s: event.ends_s(event.start.instant_s), comment: event.comment
+        )
         :counter_pending
       end
 
@@ -116,8 +133,9 @@ module Core
         (method == "cancel") ? cancel(key, event) : put(key, event, method)
       end
 
-      # A meeting that is known is changed by its organizer alone, or whoever that message said may send for them (RFC 5545
-      # 3.2.18): anybody can name the right organizer. A first request may be handed on by anybody, and names its organizer still.
+      # A meeting that is known is changed by its organizer alone, or whoever that message said may send for them (RFC
+      # 5545 3.2.18): anybody can name the right organizer. A first request may be handed on by anybody, and names its
+      # organizer still.
       def foreign?(method, event, sender, outgoing)
         known = shown&.event
         return false if outgoing || !known&.organizer || !event.organizer
@@ -127,7 +145,10 @@ module Core
 
       def put(key, event, method)
         forget_before(event.sequence) if key.nil?
-        @parts[key] = Part.new(sequence: event.sequence, stamp: event.stamp, event: event, cancelled: false, answers: note_attendees(key, event), made_by: made_by_now(key))
+        @parts[key] = Part.new(
+          sequence: event.sequence, stamp: event.stamp, event: event, cancelled: false,
+          answers: note_attendees(key, event), made_by: made_by_now(key)
+        )
         @parts[nil] = whole.with(sequence: event.sequence, made_by: whole.made_by + [@number]) if method == "add"
         @counters.clear if key.nil? || @counters.all? { |counter| counter.recurrence_s == key }
         :applied
@@ -164,7 +185,10 @@ module Core
         known = @parts[key]&.event || (key.nil? ? event : nil)
         @attendees = event.attendees.to_h { |attendee| [attendee.address, attendee.partstat] } if @parts.empty?
         made_by = (@parts[key]&.made_by || []) + [@number]
-        @parts[key] = Part.new(sequence: event.sequence, stamp: event.stamp, event: known&.start ? known : nil, cancelled: true, answers: {}, made_by: made_by)
+        @parts[key] = Part.new(
+          sequence: event.sequence, stamp: event.stamp, event: known&.start ? known : nil, cancelled: true,
+          answers: {}, made_by: made_by
+        )
         :applied
       end
 
@@ -190,7 +214,8 @@ module Core
       def reply(message, sender)
         event = message.events.first
         # One answers for oneself, or for whom one is said to answer for (RFC 5546 3.2.3, RFC 5545 3.2.18).
-        attendee = event.attendees.find { |one| [one.address, one.sent_by].include?(sender) } or return :ignored_not_attendee
+        attendee = event.attendees.find { |one| [one.address, one.sent_by].include?(sender) } or
+          return :ignored_not_attendee
         key = event.recurrence_id&.instant_s
         current = @parts[key] || whole
         return :ignored_stale if @side == :organizer && current && event.sequence < current.sequence
@@ -207,13 +232,18 @@ module Core
           @crashers[attendee.address] = attendee.partstat
           return :party_crasher
         end
-        @answered[[key, attendee.address]] = Part.new(sequence: event.sequence, stamp: event.stamp, event: nil, cancelled: false, answers: {}, made_by: [@number])
-        key ? @instance_replies[key][attendee.address] = attendee.partstat : @attendees[attendee.address] = attendee.partstat
+        @answered[[key, attendee.address]] = Part.new(
+          sequence: event.sequence, stamp: event.stamp, event: nil, cancelled: false, answers: {}, made_by: [@number]
+        )
+        key ?
+          @instance_replies[key][attendee.address] = attendee.partstat :
+          @attendees[attendee.address] = attendee.partstat
         delegate(event, attendee) if key.nil? && attendee.partstat == "delegated"
         :applied
       end
 
-      def invited?(_key, attendee) = @attendees.key?(attendee.address) || @attendees.key?(attendee.delegated_from) || @side == :attendee
+      def invited?(_key, attendee) =
+        @attendees.key?(attendee.address) || @attendees.key?(attendee.delegated_from) || @side == :attendee
 
       # Whom somebody has sent instead is invited from then on.
       def delegate(event, _attendee)

@@ -19,9 +19,14 @@ module Core
 
       # A period a line: widespread readers take one only.
       def periods(writer, spans, kind)
-        Spans.clip(spans, Spans.minute(from), Spans.minute(to)).each_slice(2) do |starts, ends|
-          writer.raw("FREEBUSY", [starts, ends].map { |minute| ICalendar::Writer.utc(Time.at(minute * 60)) }.join("/"), fbtype: kind)
-        end
+        Spans
+          .clip(spans, Spans.minute(from), Spans.minute(to))
+          .each_slice(2) do |starts, ends|
+            writer.raw(
+              "FREEBUSY", [starts, ends].map { |minute| ICalendar::Writer.utc(Time.at(minute * 60)) }.join("/"),
+              fbtype: kind
+            )
+          end
       end
     end
   end

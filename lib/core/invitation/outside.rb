@@ -1,12 +1,13 @@
 module Core
   module Invitation
-    # A meeting organised elsewhere, as somebody asked to it has it: all messages that have come, played again in their order
-    # (Entry keeps RFC 5546's rules for what is old, repeated or not the organizer's).
+    # A meeting organised elsewhere, as somebody asked to it has it: all messages that have come, played again in their
+    # order (Entry keeps RFC 5546's rules for what is old, repeated or not the organizer's).
     class Outside
-      # One message: `sender` the address it came from; `mine` whether it is the person's own answer; `came_at` [Time, nil].
+      # One message: `sender` the address it came from; `mine` whether it is the person's own answer; `came_at` [Time,
+      # nil].
       Letter = Value.of(:sender, :ical, :mine, :came_at)
-      # One of its dates as others see it: seconds since 1970 UTC; `answer` as #answer has it; `kind` what it takes, :busy,
-      # :tentative or nil.
+      # One of its dates as others see it: seconds since 1970 UTC; `answer` as #answer has it; `kind` what it takes,
+      # :busy, :tentative or nil.
       Date = Value.of(:recurrence_s, :starts_s, :ends_s, :answer, :kind)
       # More within the horizon is no meeting.
       MOST_DATES = 2_000
@@ -53,17 +54,28 @@ module Core
         return [] if called_off?
 
         found = instances(from, to)
-        raise Invalid.new("This meeting has more than #{MOST_DATES} dates.", code: "too-much-work") if found.size > MOST_DATES
+        if found.size > MOST_DATES
+          raise Invalid.new("This meeting has more than #{MOST_DATES} dates.", code: "too-much-work")
+        end
 
         found.map do |instance|
           given = answer(instance)
-          Date.new(recurrence_s: instance.recurrence_s, starts_s: instance.starts_s, ends_s: instance.ends_s, answer: given, kind: kind(instance, given))
+          Date.new(
+            recurrence_s: instance.recurrence_s, starts_s: instance.starts_s, ends_s: instance.ends_s, answer: given,
+            kind: kind(instance, given)
+          )
         end
       end
 
       # @return [Array<Core::FreeBusy::Calendar::Span>] what of it takes time
       def spans(from, to)
-        dates(from, to).select(&:kind).map { |date| Core::FreeBusy::Calendar::Span.new(starts_s: date.starts_s, ends_s: date.ends_s, kind: date.kind, title: event.title) }
+        dates(from, to)
+          .select(&:kind)
+          .map do |date|
+            Core::FreeBusy::Calendar::Span.new(
+              starts_s: date.starts_s, ends_s: date.ends_s, kind: date.kind, title: event.title
+            )
+          end
       end
 
       # When it is, in words: "Every Tuesday, …" where the rule can be said, else its first date.

@@ -1,12 +1,16 @@
 module Core
   module Invitation
-    # The invitation of a whole series as iTIP writes it: a REQUEST (RFC 5546 3.2.2) with one VEVENT for its rule or dates,
-    # meetings called off left out by EXDATE, moved ones replaced by a VEVENT with RECURRENCE-ID; or a CANCEL (3.2.5). Each
-    # message says all there is, so one that is lost or late does no harm.
-    # `own_answers`: the reader's answers to single meetings, by original start, where they differ from the answer to all, so
-    # that what was declined does not come back as open; `blocks` whether it keeps the reader's time busy.
-    class Request < Value.of(:method, :uid, :sequence, :content, :description, :organizer, :attendees, :own_answers, :blocks, :url, :alarm_min, :now)
-      # `role` :required, :optional or :informed; `answer` as PARTSTAT in small letters; `asked` whether one is waited for.
+    # The invitation of a whole series as iTIP writes it: a REQUEST (RFC 5546 3.2.2) with one VEVENT for its rule or
+    # dates, meetings called off left out by EXDATE, moved ones replaced by a VEVENT with RECURRENCE-ID; or a CANCEL
+    # (3.2.5). Each message says all there is, so one that is lost or late does no harm.
+    # `own_answers`: the reader's answers to single meetings, by original start, where they differ from the answer to
+    # all, so that what was declined does not come back as open; `blocks` whether it keeps the reader's time busy.
+    class Request < Value.of(
+      :method, :uid, :sequence, :content, :description, :organizer, :attendees, :own_answers, :blocks, :url,
+      :alarm_min, :now
+    )
+      # `role` :required, :optional or :informed; `answer` as PARTSTAT in small letters; `asked` whether one is waited
+      # for.
       Attendee = Value.of(:name, :address, :role, :answer, :asked)
       Organizer = Value.of(:name, :address)
 
@@ -23,10 +27,16 @@ module Core
       def to_ical
         writer = ICalendar::Writer.new
         writer.component("VCALENDAR") do
-          writer.raw("VERSION", "2.0").raw("PRODID", PRODID).raw("CALSCALE", "GREGORIAN").raw("METHOD", method.to_s.upcase)
+          writer
+            .raw("VERSION", "2.0")
+            .raw("PRODID", PRODID)
+            .raw("CALSCALE", "GREGORIAN")
+            .raw("METHOD", method.to_s.upcase)
           ICalendar::ZoneWriter.write(writer, run.zone, first_instant, last_instant)
           writer.component("VEVENT") { event(writer) { times(writer) } }
-          singles.each { |one| writer.component("VEVENT") { event(writer, one) { moved_times(writer, one) } } } unless cancel?
+          unless cancel?
+            singles.each { |one| writer.component("VEVENT") { event(writer, one) { moved_times(writer, one) } } }
+          end
         end
         writer.to_s
       end
@@ -40,14 +50,22 @@ module Core
       # Those that say something else than the whole: moved, elsewhere, or answered otherwise.
       def singles
         moved = content.moved.map { |one| one["from"] }
-        answered = own_answers.keys.reject { |wall| moved.include?(wall) }.map { |wall| {"from" => wall, "to" => wall, "length_min" => content.length_min} }
+        answered =
+          own_answers
+            .keys
+            .reject { |wall| moved.include?(wall) }
+            .map { |wall| {"from" => wall, "to" => wall, "length_min" => content.length_min} }
         content.moved + answered
       end
 
       def event(writer, single = {})
         writer.raw("UID", uid).raw("SEQUENCE", sequence).instant("DTSTAMP", now)
         yield
-        writer.text("SUMMARY", content.title).text("DESCRIPTION", description).text("LOCATION", place_of(single).where).raw("URL", url)
+        writer
+          .text("SUMMARY", content.title)
+          .text("DESCRIPTION", description)
+          .text("LOCATION", place_of(single).where)
+          .raw("URL", url)
         place_of(single).online&.write(writer)
         writer.raw("STATUS", cancel? ? "CANCELLED" : "CONFIRMED").raw("TRANSP", blocks ? "OPAQUE" : "TRANSPARENT")
         writer.user("ORGANIZER", organizer.address, cn: organizer.name)
@@ -56,7 +74,8 @@ module Core
       end
 
       # A single meeting may be elsewhere.
-      def place_of(single) = single.key?("where") ? content.with(location: single["where"], call: single["call"]) : content
+      def place_of(single) =
+        single.key?("where") ? content.with(location: single["where"], call: single["call"]) : content
 
       # The reader stands first.
       def answered(single)
@@ -77,13 +96,17 @@ module Core
       end
 
       def alarm(writer)
-        writer.component("VALARM") { writer.raw("ACTION", "DISPLAY").text("DESCRIPTION", content.title).raw("TRIGGER", "-PT#{alarm_min}M") }
+        writer.component("VALARM") do
+          writer.raw("ACTION", "DISPLAY").text("DESCRIPTION", content.title).raw("TRIGGER", "-PT#{alarm_min}M")
+        end
       end
 
       def attendee(writer, attendee)
         asked = attendee.asked && attendee.role != :informed && attendee.answer == :none
-        writer.user("ATTENDEE", attendee.address, cn: attendee.name, cutype: "INDIVIDUAL", role: ROLES.fetch(attendee.role),
-          partstat: ANSWERS.fetch(attendee.answer), rsvp: asked ? "TRUE" : "FALSE")
+        writer.user(
+          "ATTENDEE", attendee.address, cn: attendee.name, cutype: "INDIVIDUAL", role: ROLES.fetch(attendee.role),
+          partstat: ANSWERS.fetch(attendee.answer), rsvp: asked ? "TRUE" : "FALSE"
+        )
       end
 
       def first_instant = run.zone.instant(run.start)

@@ -15,9 +15,15 @@ module Core
         @wdays = rule.by_day&.map(&:wday)
       end
 
-      # Seconds of the day, in order. Only asked for once `cost` is known to be bearable: a rule may name 86,400 of them.
+      # Seconds of the day, in order. Only asked for once `cost` is known to be bearable: a rule may name 86,400 of
+      # them.
       def times
-        @times ||= hours.product(minutes, seconds).map { |hour, minute, second| hour * 3600 + minute * 60 + second }.sort.freeze
+        @times ||=
+          hours
+            .product(minutes, seconds)
+            .map { |hour, minute, second| hour * 3600 + minute * 60 + second }
+            .sort
+            .freeze
       end
 
       # The number of the period that holds this day; periods the rule visits are `interval` apart.
@@ -74,7 +80,11 @@ module Core
         return [jd] unless @rule.by_month || @rule.by_month_day
 
         date = Date.jd(jd)
-        (in_months?(date.month) && (@rule.by_month_day.nil? || month_days(date.year, date.month).include?(jd))) ? [jd] : []
+        if in_months?(date.month) && (@rule.by_month_day.nil? || month_days(date.year, date.month).include?(jd))
+          [jd]
+        else
+          []
+        end
       end
 
       def weekly(week)
@@ -95,7 +105,9 @@ module Core
 
       def yearly(year)
         months = @rule.by_month || ALL_MONTHS
-        limited = [year_days(year), week_days(year, months), (month_days_of(year, months) if @rule.by_month_day)].compact
+        limited = [
+          year_days(year), week_days(year, months), (month_days_of(year, months) if @rule.by_month_day)
+        ].compact
         return by_day_in_year(year) if limited.empty? && @rule.by_day
         return month_days_of(year, @rule.by_month || [@first.month]) if limited.empty?
 

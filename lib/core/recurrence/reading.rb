@@ -20,8 +20,10 @@ module Core
       def attributes
         lists = Rule::LISTS.to_h { |part, (name, *limits)| [name, list(part, *limits)] }
         lists.update(by_hour: nil, by_minute: nil, by_second: nil) if @form == :date # 3.3.10: MUST be ignored
-        attributes = {frequency: frequency, interval: number("INTERVAL") || 1, count: number("COUNT"),
-                      until_on: until_on, by_day: by_day, week_start: week_start, **lists}
+        attributes = {
+          frequency: frequency, interval: number("INTERVAL") || 1, count: number("COUNT"), until_on: until_on,
+          by_day: by_day, week_start: week_start, **lists
+        }
         check_together(attributes)
         attributes
       end
@@ -29,14 +31,18 @@ module Core
       private
 
       def split(text)
-        text.split(";", -1).each_with_object({}) do |part, parts|
-          name, value, more = part.split("=", -1)
-          refuse("", "The rule has an empty part: “#{text}”.") if part.empty?
-          refuse(name, "“#{part}” is not of the form NAME=VALUE.") if value.nil? || more || value.empty?
-          refuse(name, "“#{name}” is not a part of a recurrence rule (RFC 5545 3.3.10).") unless PARTS.include?(name)
-          refuse(name, "#{name} is given twice.") if parts.key?(name)
-          parts[name] = value
-        end
+        text
+          .split(";", -1)
+          .each_with_object({}) do |part, parts|
+            name, value, more = part.split("=", -1)
+            refuse("", "The rule has an empty part: “#{text}”.") if part.empty?
+            refuse(name, "“#{part}” is not of the form NAME=VALUE.") if value.nil? || more || value.empty?
+            unless PARTS.include?(name)
+              refuse(name, "“#{name}” is not a part of a recurrence rule (RFC 5545 3.3.10).")
+            end
+            refuse(name, "#{name} is given twice.") if parts.key?(name)
+            parts[name] = value
+          end
       end
 
       def frequency
@@ -44,13 +50,16 @@ module Core
         if Rule::TOO_OFTEN.include?(text)
           refuse("FREQ", "Rules more often than daily are not kept here.", code: "too-often")
         end
-        Rule::FREQUENCIES[text] or refuse("FREQ", "“#{text}” is not a frequency; use DAILY, WEEKLY, MONTHLY or YEARLY.")
+        Rule::FREQUENCIES[text] or
+          refuse("FREQ", "“#{text}” is not a frequency; use DAILY, WEEKLY, MONTHLY or YEARLY.")
       end
 
       def number(part)
         text = @parts[part] or return
         value = integer(text)
-        refuse(part, "#{NUMBERS.fetch(part, part)} is a whole number from 1 to #{HIGHEST}, not “#{text}”.") unless value&.between?(1, HIGHEST)
+        unless value&.between?(1, HIGHEST)
+          refuse(part, "#{NUMBERS.fetch(part, part)} is a whole number from 1 to #{HIGHEST}, not “#{text}”.")
+        end
         value
       end
 
@@ -58,26 +67,34 @@ module Core
 
       def list(part, lowest, highest, negative)
         text = @parts[part] or return
-        text.split(",", -1).map do |entry|
-          value = integer(entry)
-          unless value && (negative ? value.abs : value).between?(lowest, highest)
-            refuse(part, "#{part} takes #{lowest} to #{highest}#{" or the same from the end with a minus" if negative}, not “#{entry}”.")
+        text
+          .split(",", -1)
+          .map do |entry|
+            value = integer(entry)
+            unless value && (negative ? value.abs : value).between?(lowest, highest)
+              refuse(
+                part,
+                "#{part} takes #{lowest} to #{highest}#{" or the same from the end with a minus" if negative}, not " \
+                  "“#{entry}”."
+              )
+            end
+            value
           end
-          value
-        end.uniq
+          .uniq
       end
 
       def by_day
         text = @parts["BYDAY"] or return
-        text.split(",", -1).map do |entry|
-          match = /\A([+-]?[0-9]{1,2})?(SU|MO|TU|WE|TH|FR|SA)\z/.match(entry)
-          nth = match && match[1]&.to_i
-          in_range = match && (nth.nil? || nth.abs.between?(1, 53))
-          unless in_range
-            refuse("BYDAY", "“#{entry}” is not a weekday such as MO, 2TU or -1FR.")
+        text
+          .split(",", -1)
+          .map do |entry|
+            match = /\A([+-]?[0-9]{1,2})?(SU|MO|TU|WE|TH|FR|SA)\z/.match(entry)
+            nth = match && match[1]&.to_i
+            in_range = match && (nth.nil? || nth.abs.between?(1, 53))
+            refuse("BYDAY", "“#{entry}” is not a weekday such as MO, 2TU or -1FR.") unless in_range
+            Rule::Weekday.new(wday: Rule::WEEKDAYS.index(match[2]), nth: nth)
           end
-          Rule::Weekday.new(wday: Rule::WEEKDAYS.index(match[2]), nth: nth)
-        end.uniq
+          .uniq
       end
 
       def week_start
@@ -115,9 +132,12 @@ module Core
           refuse("BYDAY", "“The 2nd Tuesday” needs a monthly or yearly rule.")
         end
         refuse("BYWEEKNO", "Week numbers need a yearly rule.") if given[:by_week] && frequency != :yearly
-        refuse("BYMONTHDAY", "Days of the month do not go with a weekly rule.") if given[:by_month_day] && frequency == :weekly
+        if given[:by_month_day] && frequency == :weekly
+          refuse("BYMONTHDAY", "Days of the month do not go with a weekly rule.")
+        end
         refuse("BYYEARDAY", "Days of the year need a yearly rule.") if given[:by_year_day] && frequency != :yearly
-        if given[:by_position] && (Rule::LISTS.values.map(&:first) - [:by_position] + [:by_day]).none? { |name| given[name] }
+        if given[:by_position] &&
+            (Rule::LISTS.values.map(&:first) - [:by_position] + [:by_day]).none? { |name| given[name] }
           refuse("BYSETPOS", "BYSETPOS picks from another BY part, and there is none.")
         end
       end

@@ -39,12 +39,20 @@ module Core
       # @return [String] the rule as RFC 5545 writes it; UNTIL in UTC for a zoned start
       # @param zone [Zone] in which a local UNTIL is read
       def to_text(zone: nil)
-        lists = LISTS.except("BYSETPOS").filter_map { |part, (name, *)| "#{part}=#{public_send(name).join(",")}" if public_send(name) }
-        ["FREQ=#{FREQUENCIES.key(frequency)}", ("INTERVAL=#{interval}" if interval > 1),
-          ("COUNT=#{count}" if count), ("UNTIL=#{until_text(zone)}" if until_on), *lists,
+        lists =
+          LISTS
+            .except("BYSETPOS")
+            .filter_map { |part, (name, *)| "#{part}=#{public_send(name).join(",")}" if public_send(name) }
+        [
+          "FREQ=#{FREQUENCIES.key(frequency)}",
+          ("INTERVAL=#{interval}" if interval > 1),
+          ("COUNT=#{count}" if count),
+          ("UNTIL=#{until_text(zone)}" if until_on),
+          *lists,
           ("BYDAY=#{by_day.map { |day| "#{day.nth}#{WEEKDAYS[day.wday]}" }.join(",")}" if by_day),
           ("BYSETPOS=#{by_position.join(",")}" if by_position),
-          ("WKST=#{WEEKDAYS[week_start]}" if week_start != 1)].compact.join(";")
+          ("WKST=#{WEEKDAYS[week_start]}" if week_start != 1)
+        ].compact.join(";")
       end
 
       # The last instant the rule may reach, as [Integer] seconds UTC; nil without UNTIL.

@@ -9,7 +9,8 @@ module Core
       LATEST_YEARS = 20
       MOST_DATES = 1_000
 
-      # One date of a run. `wall` is what the series' clock shows; `note` says in words what a clock change does, or is nil.
+      # One date of a run. `wall` is what the series' clock shows; `note` says in words what a clock change does, or is
+      # nil.
       Date = Value.of(:wall, :starts_at, :ends_at, :note)
 
       # @param start [String] first date and time on the wall
@@ -34,7 +35,8 @@ module Core
           all = [start, *dates].uniq.sort
           return with(start: all.first, dates: all.drop(1))
         end
-        first = expander.first(1).first or raise Invalid.new("No date fits this rule. Check its days and its end.", pointer: "/rule", part: "FREQ")
+        first = expander.first(1).first or
+          raise Invalid.new("No date fits this rule. Check its days and its end.", pointer: "/rule", part: "FREQ")
         wall = zone.wall(first)
         (wall.date == start.date) ? self : with(start: WallTime.at(wall.date, start.second_of_day))
       end
@@ -42,11 +44,18 @@ module Core
       # @raise [Invalid] when the run would begin before `now`
       def refuse_past(now)
         first = first_dates(1).first
-        raise Invalid.new("That is more than #{LATEST_YEARS} years ahead.", pointer: "/localStart") if first.starts_at > now + LATEST_YEARS * 366 * 86_400
+        if first.starts_at > now + LATEST_YEARS * 366 * 86_400
+          raise Invalid.new("That is more than #{LATEST_YEARS} years ahead.", pointer: "/localStart")
+        end
         return self if first.starts_at >= now
 
-        raise Invalid.new("That is past: it is #{Words.clock(zone.wall(now))} on #{Words.day(zone.wall(now).date)} in #{zone.place} now. " \
-          "The first meeting would have begun at #{Words.clock(first.wall)} on #{Words.day(first.wall.date)}.", pointer: "/localStart", code: "past")
+        raise Invalid.new(
+          "That is past: it is #{Words.clock(zone.wall(now))} on #{Words.day(zone.wall(now).date)} in #{zone.place} " \
+            "now. " \
+            "The first meeting would have begun at #{Words.clock(first.wall)} on #{Words.day(first.wall.date)}.",
+          pointer: "/localStart",
+          code: "past"
+        )
       end
 
       # @return [Array<Date>] those that begin in [from, to), in order
@@ -74,7 +83,10 @@ module Core
       end
 
       def refuse_longer
-        raise Invalid.new("That is more than #{MOST_DATES} meetings. End the run sooner, or let it have no end.", pointer: "/rule", part: "UNTIL")
+        raise Invalid.new(
+          "That is more than #{MOST_DATES} meetings. End the run sooner, or let it have no end.", pointer: "/rule",
+          part: "UNTIL"
+        )
       end
 
       def expander = Expander.new(rule: rule, start: start, zone: zone, added: dates)

@@ -20,7 +20,8 @@ module Core
         last = earlier.last.wall.date
         until_words = "#{(earlier.size == 1) ? "on" : "until"} #{Words.short_day(last)} #{last.year}"
         hours = earlier.map { |one| "#{Words.clock(one.wall)}–#{Words.clock(one.wall + one.length_min * 60)}" }.uniq
-        "#{Words.count(earlier.size, noun)} #{until_words}, #{(hours.size == 1) ? hours.first : "at different times"}; then #{new(run).to_s.sub(/\A[EO]/, &:downcase)}"
+        "#{Words.count(earlier.size, noun)} #{until_words}, " \
+          "#{(hours.size == 1) ? hours.first : "at different times"}; then #{new(run).to_s.sub(/\A[EO]/, &:downcase)}"
       end
 
       # @param run [Run]
@@ -94,7 +95,10 @@ module Core
       end
 
       # The parts in use besides frequency, interval, end and week start.
-      def parts = %i[by_month by_week by_year_day by_month_day by_day by_hour by_minute by_second by_position].select { |part| @rule.public_send(part) }
+      def parts =
+        %i[by_month by_week by_year_day by_month_day by_day by_hour by_minute by_second by_position].select do |part|
+          @rule.public_send(part)
+        end
 
       def daily
         return every("day").capitalize if parts.empty?
@@ -126,7 +130,10 @@ module Core
           return if day.any?(&:negative?)
 
           months ||= [Date::MONTHNAMES[@run.start.date.month]]
-          return "#{every("year").capitalize} on #{Words.list(day.product(months).map { |number, month| "#{number} #{month}" })}"
+          return (
+            "#{every("year").capitalize} on " \
+              "#{Words.list(day.product(months).map { |number, month| "#{number} #{month}" })}"
+          )
         end
         which = months && which_day(besides: [:by_month])
         "#{every("year").capitalize} on #{which} of #{Words.list(months)}" if which
@@ -137,20 +144,27 @@ module Core
         case parts - besides
         when [] then "the #{Words.nth(@run.start.date.day)}"
         when [:by_month_day]
-          Words.list(@rule.by_month_day.map { |day| "the #{day.positive? ? Words.nth(day) : "#{Words.ordinal(day)} day"}" })
+          Words.list(
+            @rule.by_month_day.map { |day| "the #{day.positive? ? Words.nth(day) : "#{Words.ordinal(day)} day"}" }
+          )
         when [:by_day]
           return unless @rule.by_day.all?(&:nth)
 
           Words.list(@rule.by_day.map { |day| "the #{Words.ordinal(day.nth)} #{WEEKDAYS[day.wday]}" })
         when %i[by_day by_position]
-          "the #{Words.list(@rule.by_position.map { |n| Words.ordinal(n) })} #{workdays? ? "weekday" : days(last: "or")}" if @rule.by_day.none?(&:nth)
+          if @rule.by_day.none?(&:nth)
+            "the #{Words.list(@rule.by_position.map { |n| Words.ordinal(n) })} " \
+              "#{workdays? ? "weekday" : days(last: "or")}"
+          end
         end
       end
 
       def workdays? = @rule.by_day&.none?(&:nth) && @rule.by_day.map(&:wday).sort == WORKDAYS
 
       # In the order of a week that begins on Monday.
-      def days(last: "and") = Words.list(@rule.by_day.map(&:wday).sort_by { |wday| (wday - 1) % 7 }.map { |wday| WEEKDAYS[wday] }, last: last)
+      def days(last: "and") = Words.list(
+        @rule.by_day.map(&:wday).sort_by { |wday| (wday - 1) % 7 }.map { |wday| WEEKDAYS[wday] }, last: last
+      )
     end
   end
 end

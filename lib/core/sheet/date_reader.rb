@@ -3,9 +3,16 @@ module Core
     # Reads the day in phrases such as "by Friday", "before 12 May", "in two weeks", "by next meeting".
     # A weekday is the next such day after today; a date without a year the next to come (common practice).
     class DateReader
-      NUMBERS = %w[a one two three four five six seven eight nine ten].each_with_index.to_h { |word, i| [word, [i, 1].max] }.merge("an" => 1).freeze
+      NUMBERS =
+        %w[a one two three four five six seven eight nine ten]
+          .each_with_index
+          .to_h { |word, i| [word, [i, 1].max] }
+          .merge("an" => 1)
+          .freeze
       DAY_NAMES = Date::DAYNAMES.map(&:downcase).freeze
-      MONTH = "(jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\\.?"
+      MONTH =
+        "(jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|" \
+          "oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\\.?"
       WEEKDAY = "(sun|mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?)(?:day)?"
       # What may stand before a day and make it a due date.
       LEAD = "(?:by|before|until|till|due(?: on| by)?|no later than|not later than|on|for)"
@@ -18,8 +25,12 @@ module Core
         /in (\d{1,2}|an?|one|two|three|four|five|six|seven|eight|nine|ten) (day|week|month)s?(?:' time)?/ => :ahead,
         /(?:the )?end of (?:the|this) week|this week/ => ->(_, today, _) { today + (5 - today.wday) % 7 },
         /(?:the )?end of next week|next week/ => ->(_, today, _) { today + (1 - today.wday - 1) % 7 + 5 },
-        /(?:the )?(?:end of (?:the|this) month|month end)|this month/ => ->(_, today, _) { Date.new(today.year, today.month, -1) },
-        /(?:the )?end of next month|next month/ => ->(_, today, _) { Date.new((today >> 1).year, (today >> 1).month, -1) },
+        /(?:the )?(?:end of (?:the|this) month|month end)|this month/ => ->(_, today, _) do
+          Date.new(today.year, today.month, -1)
+        end,
+        /(?:the )?end of next month|next month/ => ->(_, today, _) do
+          Date.new((today >> 1).year, (today >> 1).month, -1)
+        end,
         /(?:the )?end of #{MONTH}/ => :end_of_month,
         /(?:#{WEEKDAY},? )?(?:the )?(\d{1,2})(?:st|nd|rd|th)? (?:of )?#{MONTH}(?:,? (\d{4}))?/ => :day_month,
         /(?:#{WEEKDAY},? )?#{MONTH} (\d{1,2})(?:st|nd|rd|th)?(?:,? (\d{4}))?/ => :month_day,
@@ -30,7 +41,10 @@ module Core
       }.transform_keys { |pattern| pattern.source }.freeze
       AT_END = DAYS.transform_keys { |source| /[\s,;:(]*\b(?:(?<lead>#{LEAD}) )?#{source}[).]?\z/i }.freeze
       ALONE = DAYS.transform_keys { |source| /\A(?:#{LEAD} )?#{source}\z/i }.freeze
-      INSIDE = DAYS.transform_keys { |source| /\s+(?<lead>by|before|no later than|not later than) #{source}(?=[\s,;:])/i }.freeze
+      INSIDE =
+        DAYS
+          .transform_keys { |source| /\s+(?<lead>by|before|no later than|not later than) #{source}(?=[\s,;:])/i }
+          .freeze
 
       def initialize(today:, next_meeting_on: nil)
         @today = today
@@ -40,12 +54,18 @@ module Core
       # Takes a due date off the end of a deed, or, behind "by" or "before", out of its middle.
       # @return [Array(String, Date|nil)] the deed without it, and the day
       def take(text)
-        found = find(AT_END, text) { |match| match[:lead] || match[0].match?(/\b(?:in \S+ (?:day|week|month)|today|tonight|tomorrow|next|this (?:week|month))/i) }
+        found = find(AT_END, text) do |match|
+          match[:lead] ||
+            match[0].match?(/\b(?:in \S+ (?:day|week|month)|today|tonight|tomorrow|next|this (?:week|month))/i)
+        end
         found ||= find(INSIDE, text) { true }
         return [text, nil] unless found
 
         match, day = found
-        ["#{match.pre_match}#{match.post_match}".strip, (match[:lead].to_s.casecmp?("before") && day != @next_meeting_on) ? day - 1 : day]
+        [
+          "#{match.pre_match}#{match.post_match}".strip,
+          (match[:lead].to_s.casecmp?("before") && day != @next_meeting_on) ? day - 1 : day
+        ]
       end
 
       # @return [Date, nil] when the text is a day and nothing else
@@ -82,7 +102,8 @@ module Core
         end
       end
 
-      def month_number(name) = Date::ABBR_MONTHNAMES.compact.index { |month| name.downcase.start_with?(month.downcase) } + 1
+      def month_number(name) =
+        Date::ABBR_MONTHNAMES.compact.index { |month| name.downcase.start_with?(month.downcase) } + 1
 
       def end_of_month((month))
         number = month_number(month)
@@ -97,7 +118,11 @@ module Core
 
       def civil(year, month, day)
         years = year ? [year.to_i] : [@today.year, @today.year + 1]
-        years.each { |candidate| return Date.new(candidate, month, day) if Date.valid_date?(candidate, month, day) && (year || Date.new(candidate, month, day) >= @today) }
+        years.each do |candidate|
+          if Date.valid_date?(candidate, month, day) && (year || Date.new(candidate, month, day) >= @today)
+            return Date.new(candidate, month, day)
+          end
+        end
         nil
       end
 
@@ -114,7 +139,8 @@ module Core
 
       def weekday((name)) = @today + ((wday(name) - @today.wday - 1) % 7 + 1)
 
-      # "next Friday" is the one of the week after, weeks beginning on Monday (common practice; it is shown before it is kept).
+      # "next Friday" is the one of the week after, weeks beginning on Monday (common practice; it is shown before it is
+      # kept).
       def weekday_next_week((name))
         monday = @today - (@today.wday - 1) % 7
         monday + 7 + (wday(name) - 1) % 7

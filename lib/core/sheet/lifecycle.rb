@@ -8,10 +8,15 @@ module Core
       # What still lies before a series: prepared, or being held.
       OPEN = %i[planned in_session].freeze
       MOVES = {
-        planned: %i[in_session called_off], in_session: %i[closed planned], closed: %i[issued in_session],
-        called_off: %i[planned], issued: []
+        planned: %i[in_session called_off],
+        in_session: %i[closed planned],
+        closed: %i[issued in_session],
+        called_off: %i[planned],
+        issued: []
       }.freeze
-      WORDS = {planned: "planned", in_session: "in session", closed: "closed", issued: "issued", called_off: "called off"}.freeze
+      WORDS = {
+        planned: "planned", in_session: "in session", closed: "closed", issued: "issued", called_off: "called off"
+      }.freeze
 
       module_function
 
@@ -19,7 +24,9 @@ module Core
       def move(from, to)
         return to if MOVES.fetch(from).include?(to)
 
-        raise Conflict.new("The meeting is #{WORDS[from]}, so it cannot become #{WORDS[to]}.", code: "state", state: from.to_s)
+        raise Conflict.new(
+          "The meeting is #{WORDS[from]}, so it cannot become #{WORDS[to]}.", code: "state", state: from.to_s
+        )
       end
 
       # Whether topics and lines may still be changed; issued minutes are frozen.

@@ -11,13 +11,19 @@ module Core
       # Somebody who can be named. `name` as they are called in full.
       Person = Value.of(:id, :name)
 
-      DECISION = /\A(?:(?:we |it was |it is )?(?:decided|agreed|resolved)(?:\s*[:–—-]\s*|\s+(?=that\b|to\b|not to\b|on\b))|decision\s*[:–—-]\s*)/i
+      DECISION = /
+        \A(?:(?:we[ ]|it[ ]was[ ]|it[ ]is[ ])?(?:decided|agreed|resolved)
+        (?:\s*[:–—-]\s*|\s+(?=that\b|to\b|not[ ]to\b|on\b))|decision\s*[:–—-]\s*)
+      /ix
       ACTION = /\A(?:action|to do|ap)\b(?:\s+(?:for|on)\b)?\s*[:–—-]?\s*/i
       EVERYONE = /\A(?:everyone|everybody|all)\s+(?:is |are )?to\s+/i
       # "Ines has moved", "Ines will be away": they state, they do not ask for work.
       STATING = /\A(?:be|been|have|has|not|probably|only|still|already)\b/i
       # What follows "to" when it is a direction and not a deed.
-      NO_DEED = /\A(?:the|a|an|his|her|their|our|my|your|its|this|that|these|those|date|him|them|us|me|no|some|both|all|be|and|\d)\b/i
+      NO_DEED = /
+        \A(?:the|a|an|his|her|their|our|my|your|its|this|that|these|those|date|him|them|us|me|no|some|both|all|
+        be|and|\d)\b
+      /ix
       DASH = /\s+[–—-]+\s+/
 
       # @param people [Array<Person>] who can be named, those of the series
@@ -52,7 +58,8 @@ module Core
         return if text.end_with?("?")
 
         found = @names.at_start(text) or return
-        match = /\A,?\s*(to|will|shall|must|has to|have to|needs to|need to|is to|are to)\s+/i.match(found.rest) or return
+        match = /\A,?\s*(to|will|shall|must|has to|have to|needs to|need to|is to|are to)\s+/i.match(found.rest) or
+          return
         deed = match.post_match
         return unless deed.match?(/\A[[:lower:]]/) && !deed.match?(STATING)
         return if match[1].match?(/to\z/i) && deed.match?(NO_DEED)
@@ -81,7 +88,8 @@ module Core
 
       # "Ask the port for a berth – Sunniva, 12 May", "… (Sunniva, by Friday)"
       def assigned_behind(text)
-        match = /\A(?<deed>.+)#{DASH}(?<who>[^–—]+)\z/o.match(text) || /\A(?<deed>.+?)\s*\((?<who>[^()]+)\)\.?\z/.match(text) or return
+        match = /\A(?<deed>.+)#{DASH}(?<who>[^–—]+)\z/o.match(text) ||
+          /\A(?<deed>.+?)\s*\((?<who>[^()]+)\)\.?\z/.match(text) or return
         found = @names.at_start(match[:who]) or return
         rest = found.rest.sub(/\A\s*[,:]?\s*/, "").sub(/\.\z/, "")
         due = rest.empty? ? nil : @dates.alone(rest)
@@ -95,7 +103,10 @@ module Core
         rest = rest.sub(/[\s,;.]+\z/, "")
         return if rest.empty?
 
-        Reading.new(kind: :action, text: capitalize(rest), owner_ids: found.owner_ids, due_on: read_due, doubtful: found.doubtful)
+        Reading.new(
+          kind: :action, text: capitalize(rest), owner_ids: found.owner_ids, due_on: read_due,
+          doubtful: found.doubtful
+        )
       end
 
       def capitalize(text) = text.sub(/\A[[:lower:]]/, &:upcase)

@@ -17,7 +17,8 @@ module Core
           calls.uniq.each { |call| @called[call] << person.id }
           @called[initials(words)] << person.id if words.size > 1
         end
-        @pattern = /\A@?(#{@called.keys.sort_by { |name| -name.length }.map { |name| Regexp.escape(name) }.join("|")})(?![[:alnum:]])/
+        longest_first = @called.keys.sort_by { |name| -name.length }.map { |name| Regexp.escape(name) }
+        @pattern = /\A@?(#{longest_first.join("|")})(?![[:alnum:]])/
       end
 
       # @return [Found, nil] the names the text begins with; nil when it begins with none

@@ -44,7 +44,9 @@ module Core
 
       # When the meeting is to end: as planned, or its whole length after it began where it was held at another time.
       def ends_at
-        return @interval.ends_at if @begun_at.nil? || (@begun_at >= @interval.starts_at - EARLY_S && @begun_at < @interval.ends_at)
+        if @begun_at.nil? || (@begun_at >= @interval.starts_at - EARLY_S && @begun_at < @interval.ends_at)
+          return @interval.ends_at
+        end
 
         @begun_at + (@interval.ends_at - @interval.starts_at)
       end
@@ -73,8 +75,11 @@ module Core
       def slot(entry, at)
         used_min = entry.used_s && (entry.used_s / 60.0).ceil
         ends_at = at + length(entry, at, used_min) * 60
-        Slot.new(id: entry.id, starts_at: at, ends_at: ends_at, length_min: entry.length_min, used_min: used_min,
-          over_min: used_min ? [used_min - entry.length_min, 0].max : 0, fits: left_behind?(entry) || ends_at <= self.ends_at)
+        Slot.new(
+          id: entry.id, starts_at: at, ends_at: ends_at, length_min: entry.length_min, used_min: used_min,
+          over_min: used_min ? [used_min - entry.length_min, 0].max : 0,
+          fits: left_behind?(entry) || ends_at <= self.ends_at
+        )
       end
 
       def left_behind?(entry) = entry.done && entry.id != @present_id

@@ -63,8 +63,8 @@ export function keepToken(token: string) {
 export const formToken = () => csrfToken
 
 /**
- * A write that was refused for want of a sign-in waits until somebody has signed in again over the page, and then goes once
- * more: what was typed stays where it is. Whoever looks after the page sets this. @returns whether to try again
+ * A write that was refused for want of a sign-in waits until somebody has signed in again over the page, and then goes
+ * once more: what was typed stays where it is. Whoever looks after the page sets this. @returns whether to try again
  */
 let signInAgain: (() => Promise<boolean>) | null = null
 export function onSignedOut(ask: typeof signInAgain) {

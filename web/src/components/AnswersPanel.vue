@@ -46,7 +46,7 @@ const tell = (cell: Schemas['AnswerCell']) =>
     cell.busySince ? 'busy elsewhere since' : '',
     cell.note ? `“${cell.note}”` : '',
     cell.way
-      ? `${WAYS[cell.way]}${cell.enteredBy ? ` ${cell.enteredBy}` : ''}${cell.answeredAt ? ` ${since(cell.answeredAt)}` : ''}`
+      ? [WAYS[cell.way], cell.enteredBy, cell.answeredAt && since(cell.answeredAt)].filter(Boolean).join(' ')
       : '',
   ]
     .filter(Boolean)
@@ -65,7 +65,7 @@ async function enter(word: Schemas['AnswerWord']) {
 async function remindAll(meeting: AnswerMeeting) {
   try {
     const sending = await remind({ meetingId: meeting.id, id: newKey() })
-    say(`${count(sending.recipients, 'person').replace('persons', 'people')} reminded.`)
+    say(`${count(sending.recipients, 'person')} reminded.`)
   } catch (fault) {
     complain(fault as Error)
   }
@@ -86,23 +86,23 @@ const silentOnes = computed(
 )
 /** Who comes instead of whom, and who waits for a place. */
 const besides = computed(() =>
-  (table.value?.meetings ?? []).flatMap((meeting, i) => [
-    ...table
-      .value!.people.filter(person => person.answers[i]?.substitute)
-      .map(
-        person =>
-          `${mediumDay(meeting.localStart)}: ${person.answers[i]!.substitute!.name} comes instead of ${person.name}, ${WORDS[person.answers[i]!.substitute!.answer]}`,
+  (table.value?.meetings ?? []).flatMap((meeting, i) => {
+    const day = mediumDay(meeting.localStart)
+    const cells = table.value!.people.map(({ name, answers }) => ({ name, ...answers[i] }))
+    const waiting = meeting.signUp?.waiting ?? []
+    return [
+      ...cells.flatMap(({ name, substitute }) =>
+        substitute ? [`${day}: ${substitute.name} comes instead of ${name}, ${WORDS[substitute.answer]}`] : [],
       ),
-    ...table
-      .value!.people.filter(person => person.answers[i]?.note)
-      .map(person => `${mediumDay(meeting.localStart)}, ${person.name}: “${person.answers[i]!.note}”`),
-    ...(meeting.signUp?.waiting.length
-      ? [
-          `${mediumDay(meeting.localStart)}: ${list(meeting.signUp.waiting)} ${meeting.signUp.waiting.length === 1 ? 'waits' : 'wait'} for a place`,
-        ]
-      : []),
-  ]),
+      ...cells.flatMap(({ name, note }) => (note ? [`${day}, ${name}: “${note}”`] : [])),
+      ...(waiting.length ? [`${day}: ${list(waiting)} ${waiting.length === 1 ? 'waits' : 'wait'} for a place`] : []),
+    ]
+  }),
 )
+const signUpWords = ({ places, limit, waiting }: NonNullable<Schemas['AnswerMeeting']['signUp']>) =>
+  `${places}${limit ? ` of ${limit}` : ''}${waiting.length ? `, ${waiting.length} wait` : ''}`
+const label = (name: string, localStart: string, cell: Schemas['AnswerCell']) =>
+  `${name}, ${mediumDay(localStart)}: ${tell(cell)}. Enter an answer`
 type AnswerMeeting = Schemas['AnswerMeeting']
 </script>
 
@@ -179,7 +179,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
                 type="button"
                 :class="cell.answer"
                 :title="tell(cell)"
-                :aria-label="`${person.name}, ${mediumDay(table.meetings[i]!.localStart)}: ${tell(cell)}. Enter an answer`"
+                :aria-label="label(person.name, table.meetings[i]!.localStart, cell)"
                 @click="editing = { personId: person.id, name: person.name, meetingId: cell.meetingId }"
               >
                 {{ cell.wait ? `w${cell.wait}` : SIGNS[cell.answer] }}<sup v-if="cell.substitute">→</sup
@@ -197,7 +197,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
                 meeting.state === 'called_off'
                   ? ''
                   : meeting.signUp
-                    ? `${meeting.signUp.places}${meeting.signUp.limit ? ` of ${meeting.signUp.limit}` : ''}${meeting.signUp.waiting.length ? `, ${meeting.signUp.waiting.length} wait` : ''}`
+                    ? signUpWords(meeting.signUp)
                     : meeting.tally.accepted
               }}
             </td>

@@ -4,8 +4,10 @@ import type { Schemas } from '../api/client'
 import type { Fit } from '../composables/useCommonTime'
 import { clock, count, shortDay } from '../time'
 
-/** A column a day, a bar each half hour whose length is the number of people free: solid where all who must come are, gold where one
-    is missing. Arrow keys move, Enter takes the time. */
+/**
+ * A column a day, a bar each half hour whose length is the number of people free: solid where all who must come are,
+ * gold where one is missing. Arrow keys move, Enter takes the time.
+ */
 const { found, chosen } = defineProps<{ found: Schemas['CommonTime']; chosen: Fit | undefined }>()
 const emit = defineEmits<{ take: [startsAt: string] }>()
 
@@ -24,8 +26,15 @@ const hours = computed(() =>
 )
 const kind = (bar: Schemas['Bar']) =>
   bar.missing === 0 && bar.holds ? 'all' : bar.missing === 0 ? 'likely' : bar.missing === 1 ? 'one' : 'some'
+function required(bar: Schemas['Bar']) {
+  if (bar.holds) return 'all who must come'
+  if (bar.missing === 0) return 'all who must come as far as known'
+  return bar.missing === 1
+    ? `${names.value.get(bar.onlyMissing!)} away`
+    : `${count(bar.missing, 'person')} who must come away`
+}
 const label = (bar: Schemas['Bar']) =>
-  `${shortDay(bar.localStart)} ${clock(bar.localStart)}: ${bar.free} of ${found.people.length} free, ${bar.holds ? 'all who must come' : bar.missing === 0 ? 'all who must come as far as known' : bar.missing === 1 ? `${names.value.get(bar.onlyMissing!)} away` : `${count(bar.missing, 'person').replace('persons', 'people')} who must come away`}`
+  `${shortDay(bar.localStart)} ${clock(bar.localStart)}: ${bar.free} of ${found.people.length} free, ${required(bar)}`
 const frame = computed(
   () =>
     chosen && {
@@ -37,6 +46,10 @@ const frame = computed(
 
 // One stop for Tab; within, the arrows move.
 const at = ref({ day: 0, bar: 0 })
+function take(day: number, bar: number) {
+  at.value = { day, bar }
+  emit('take', found.days[day]!.bars[bar]!.startsAt)
+}
 const picture = ref<HTMLElement>()
 function move(days: number, bars: number) {
   const shown = found.days
@@ -75,10 +88,7 @@ function move(days: number, bars: number) {
           :aria-label="label(bar)"
           :title="label(bar)"
           :style="{ top: `${rowOf(minuteOf(bar.localStart))}px`, height: `${ROW - 1}px` }"
-          @click="
-            at = { day: d, bar: b }
-            emit('take', bar.startsAt)
-          "
+          @click="take(d, b)"
         >
           <i :style="{ width: `${(100 * bar.free) / Math.max(found.people.length, 1)}%` }" />
         </button>

@@ -4,7 +4,10 @@ import { mdiCheckCircle, mdiCircleOutline } from '@mdi/js'
 import type { Schemas } from '../api/client'
 import { useMine } from '../composables/useMine'
 
-/** What there is to do in an empty installation, in the order of the work; each step can be left, and all of them put away. */
+/**
+ * What there is to do in an empty installation, in the order of the work; each step can be left, and all of them put
+ * away.
+ */
 type Step = NonNullable<Schemas['Desk']['firstSteps']>[number]
 const { steps, me } = defineProps<{ steps: Step[]; me: string }>()
 

@@ -6,8 +6,8 @@ import { useNotice } from '../composables/useNotice'
 import ProblemNote from './ProblemNote.vue'
 
 /**
- * A small form over the page: a title, fields, one verb. With a name for its draft, what was typed outlives Esc, a press
- * outside, and the page itself; Cancel lets it go, with a way back.
+ * A small form over the page: a title, fields, one verb. With a name for its draft, what was typed outlives Esc, a
+ * press outside, and the page itself; Cancel lets it go, with a way back.
  */
 const {
   width = 480,
@@ -25,7 +25,7 @@ const {
 }>()
 const open = defineModel<boolean>({ required: true })
 const form = defineModel<F>('form')
-defineEmits<{ submit: [] }>()
+const emit = defineEmits<{ submit: [] }>()
 const titleId = useId()
 const { say } = useNotice()
 const box = useTemplateRef<HTMLFormElement>('box')
@@ -120,7 +120,10 @@ watch([() => error, () => busy], async () => {
 function focusFault() {
   box.value?.querySelector<HTMLElement>('.v-input--error :is(input, textarea)')?.focus()
 }
-const afterSubmit = () => setTimeout(focusFault, 50)
+function submit() {
+  emit('submit')
+  setTimeout(focusFault, 50)
+}
 
 onBeforeRouteLeave(() => {
   if (!open.value) return true
@@ -132,15 +135,7 @@ onBeforeRouteLeave(() => {
 <template>
   <v-dialog :model-value="open" :max-width="width" :aria-labelledby="titleId" scrollable @update:model-value="leave">
     <v-card>
-      <form
-        ref="box"
-        class="form"
-        novalidate
-        @submit.prevent="
-          $emit('submit')
-          afterSubmit()
-        "
-      >
+      <form ref="box" class="form" novalidate @submit.prevent="submit">
         <h2 :id="titleId">{{ title }}</h2>
         <div class="fields">
           <p v-if="restored" class="restored small" role="status">

@@ -64,8 +64,7 @@ async function drop(group: Schemas['Group']) {
   <ul class="ruled">
     <li v-for="group in groups" :key="group.id">
       <div class="row spread">
-        <b>{{ group.name }}</b
-        ><span v-if="mayKeep" class="row"
+        <b>{{ group.name }}</b><span v-if="mayKeep" class="row"
           ><button class="quiet" :aria-label="`Edit ${group.name}`" @click="edit(group)">Edit</button
           ><button class="quiet" :aria-label="`Remove ${group.name}`" @click="drop(group)">Remove</button></span
         >
@@ -74,9 +73,7 @@ async function drop(group: Schemas['Group']) {
         {{
           list([...group.groups.map(one => `all of ${one.name}`), ...group.people.map(one => one.name)]) ||
           'nobody yet'
-        }}<template v-if="group.groups.length">
-          · {{ count(group.allPersonIds.length, 'person').replace('persons', 'people') }} in all</template
-        >
+        }}<template v-if="group.groups.length"> · {{ count(group.allPersonIds.length, 'person') }} in all</template>
       </p>
     </li>
   </ul>

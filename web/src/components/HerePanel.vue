@@ -33,8 +33,10 @@ const quorumFails = computed(
   () => sheet.quorum !== null && !before.value && required.value.filter(isHere).length < sheet.quorum,
 )
 
-const said = (person: Sheet['people'][number]) =>
-  `${STATES.find(([state]) => state === (person.attendance ?? ''))![1]}${person.attendanceAt ? `, ${person.attendanceAt}` : ''}`
+function said(person: Sheet['people'][number]) {
+  const [, word] = STATES.find(([state]) => state === (person.attendance ?? ''))!
+  return person.attendanceAt ? `${word}, ${person.attendanceAt}` : word
+}
 </script>
 
 <template>

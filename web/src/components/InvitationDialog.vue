@@ -66,7 +66,7 @@ function submit() {
   <FormDialog
     v-model="open"
     title="Send the invitation"
-    :verb="sent ? 'Done' : `Send to ${count(fresh, 'person').replace('persons', 'people')}`"
+    :verb="sent ? 'Done' : `Send to ${count(fresh, 'person')}`"
     :error="error"
     :busy="isSending"
     :disabled="!sent && fresh === 0"
@@ -77,7 +77,7 @@ function submit() {
       <p class="strong">
         {{
           sent.waiting === 0
-            ? `Sent to ${count(sent.sent, 'person').replace('persons', 'people')}.`
+            ? `Sent to ${count(sent.sent, 'person')}.`
             : `${sent.sent} of ${sent.sent + sent.waiting} sent. You can leave; it goes on.`
         }}
       </p>
@@ -100,8 +100,9 @@ function submit() {
               :aria-pressed="person.personId === preview.shownPersonId"
               @click="whose = person.personId"
             >
-              {{ person.name }}</button
-            ><br /><span class="soft small">{{ ROLES[person.role] }}, {{ WHAT[person.what] }}</span>
+              {{ person.name }}</button><br /><span class="soft small"
+              >{{ ROLES[person.role] }}, {{ WHAT[person.what] }}</span
+            >
           </li>
         </ul>
       </div>
@@ -122,8 +123,13 @@ function submit() {
         <MailPage v-else :series-id="seriesId" :note="note" :person-id="preview.shownPersonId" />
         <p class="row">
           <button type="button" class="quiet small" :aria-pressed="asText" @click="asText = !asText">
-            {{ asText ? 'Show it as mailed' : 'Show it as text' }}</button
-          ><button type="button" class="quiet small" @click="copy">Copy the text</button>
+            {{ asText ? 'Show it as mailed' : 'Show it as text' }}</button><button
+            type="button"
+            class="quiet small"
+            @click="copy"
+          >
+            Copy the text
+          </button>
         </p>
         <p class="soft small">
           With the calendar entry of all meetings<template v-if="preview.attachments.length">

@@ -6,7 +6,10 @@ import { useDraft } from '../composables/useDraft'
 import { readLine } from '../composables/useSheet'
 import { list, shortDay } from '../time'
 
-/** Where the next line goes. What is typed is read as it stands: an action, a decision or a note, shown before it is kept. */
+/**
+ * Where the next line goes. What is typed is read as it stands: an action, a decision or a note, shown before it is
+ * kept.
+ */
 const { meetingId, topicId, topicTitle } = defineProps<{
   meetingId: string
   topicId: string | null
@@ -81,6 +84,10 @@ async function keep() {
 }
 
 const focus = () => box.value?.focus()
+function choose(name: string, personId: string) {
+  chosen.value[name] = personId
+  focus()
+}
 defineExpose({ focus })
 onMounted(() => {
   if (text.value) read()
@@ -126,10 +133,7 @@ onMounted(() => {
             :key="person.id"
             type="button"
             class="quiet"
-            @click="
-              chosen[doubt.name] = person.id
-              focus()
-            "
+            @click="choose(doubt.name, person.id)"
           >
             {{ person.name }}
           </button>

@@ -69,15 +69,13 @@ async function save() {
     const saved = await change({ version: sheet.version, ...wishOf(localStart, lengthMin, ownWhere, where, call) })
     open.value = false
     emit('changed')
-    say(
-      `Saved: ${mediumDay(saved.localStart)}, ${clock(saved.localStart)}. Nobody is told until you send the invitation again.`,
-      () => {
-        change({
-          version: saved.version,
-          ...wishOf(before.at, Number(before.lengthMin), before.ownWhere, before.where, before.call),
-        }).then(() => emit('changed'))
-      },
-    )
+    const at = `${mediumDay(saved.localStart)}, ${clock(saved.localStart)}`
+    say(`Saved: ${at}. Nobody is told until you send the invitation again.`, () => {
+      change({
+        version: saved.version,
+        ...wishOf(before.at, Number(before.lengthMin), before.ownWhere, before.where, before.call),
+      }).then(() => emit('changed'))
+    })
   } catch {
     /* shown at the field */
   }

@@ -40,8 +40,12 @@ const at = ref('')
         :disabled="busy"
         :aria-label="`${label}: ${meeting.title}`"
         @click="emit('answer', { answer: word, note: note || null, recurrenceAt: which || null })"
-        >{{ label }}</v-btn
-      ><button type="button" class="quiet small" :aria-expanded="offering" @click="offering = !offering">
+        >{{ label }}</v-btn><button
+        type="button"
+        class="quiet small"
+        :aria-expanded="offering"
+        @click="offering = !offering"
+      >
         Offer another time
       </button>
     </p>

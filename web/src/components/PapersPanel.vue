@@ -20,6 +20,15 @@ const over = ref(false)
 function bring(files: Iterable<File>) {
   for (const file of files) one(file, newKey())
 }
+function bringPicked({ target }: Event) {
+  const field = target as HTMLInputElement
+  bring(field.files ?? [])
+  field.value = ''
+}
+function bringDropped({ dataTransfer }: DragEvent) {
+  over.value = false
+  if (mayBring) bring(dataTransfer?.files ?? [])
+}
 async function one(file: File, id: string) {
   coming.value.push({
     name: file.name,
@@ -56,10 +65,7 @@ const size = (bytes: number) =>
     aria-labelledby="papers"
     @dragover.prevent="over = mayBring"
     @dragleave="over = false"
-    @drop.prevent="
-      over = false
-      mayBring && bring($event.dataTransfer?.files ?? [])
-    "
+    @drop.prevent="bringDropped"
     @paste="mayBring && bring($event.clipboardData?.files ?? [])"
   >
     <h2 id="papers" class="eyebrow">Papers{{ papers.length ? ` · ${papers.length}` : '' }}</h2>
@@ -102,14 +108,7 @@ const size = (bytes: number) =>
     </ul>
     <label v-if="mayBring" class="quiet small add"
       >Add papers<span class="soft"> or drag them here</span
-      ><input
-        type="file"
-        multiple
-        aria-label="Add papers"
-        @change="
-          bring(($event.target as HTMLInputElement).files ?? [])
-          ;($event.target as HTMLInputElement).value = ''
-        "
+      ><input type="file" multiple aria-label="Add papers" @change="bringPicked"
     /></label>
   </section>
 </template>

@@ -29,7 +29,7 @@ watch(open, shown => {
 })
 const fine = computed(() => rows.value?.filter(row => row.problems.length === 0 || row.mending) ?? [])
 const faulty = computed(() => (rows.value?.length ?? 0) - fine.value.length)
-const people = (number: number) => count(number, 'person').replace('persons', 'people')
+const people = (number: number) => count(number, 'person')
 /** What the server says against a row, at its field. */
 const at = (row: Row, name: string) =>
   error.value instanceof ProblemError ? error.value.at(`/people/${fine.value.indexOf(row)}/${name}`) : undefined

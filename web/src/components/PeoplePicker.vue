@@ -28,11 +28,15 @@ const others = computed(() => [
     .map(group => ({ title: `Group ${group.name}`, value: `g:${group.id}` })),
 ])
 const nameOf = (id: string) => people.find(person => person.id === id)?.name ?? '…'
-const groupName = (id: string) => allGroups.value?.find(group => group.id === id)?.name ?? 'a group'
+const groupWords = (id: string) => {
+  const group = allGroups.value?.find(one => one.id === id)
+  const inIt = `${group?.allPersonIds.length ?? 0} in it; removing it removes who is in only through it`
+  return `Group ${group?.name ?? 'a group'} (${inIt})`
+}
 const rows = computed(() => [
   ...chosenGroups.value.map((one, i) => ({
     key: one.groupId,
-    name: `Group ${groupName(one.groupId)} (${allGroups.value?.find(group => group.id === one.groupId)?.allPersonIds.length ?? 0} in it; removing it removes who is in only through it)`,
+    name: groupWords(one.groupId),
     of: one as { role: string },
     fixed: false,
     drop: () => {

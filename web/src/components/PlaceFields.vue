@@ -3,7 +3,9 @@ import { computed, watch } from 'vue'
 import { ProblemError } from '../api/client'
 import { usePlaces } from '../composables/usePlaces'
 
-/** Where it meets: a place that is held for it, and words beside it. A place that is taken says what is free instead. */
+/**
+ * Where it meets: a place that is held for it, and words beside it. A place that is taken says what is free instead.
+ */
 const { error } = defineProps<{ error: Error | null; plain?: boolean }>()
 const form = defineModel<{
   place: string

@@ -10,7 +10,9 @@ import FormDialog from './FormDialog.vue'
 import RunCheck from './RunCheck.vue'
 import RunFields from './RunFields.vue'
 
-/** Another rule or time, for all meetings to come or from one on; or calling those off. What was prepared goes along. */
+/**
+ * Another rule or time, for all meetings to come or from one on; or calling those off. What was prepared goes along.
+ */
 const { series, beginWith = 'change' } = defineProps<{ series: Series; beginWith?: 'change' | 'off' }>()
 const open = defineModel<boolean>({ required: true })
 const { change, changeError, isChanging, callOff, callOffError, isCallingOff, reset } = useRunChange(() => series.id)
@@ -138,9 +140,8 @@ async function save() {
       )
         .filter(([, number]) => number > 0)
         .map(([noun, number]) => count(number, noun))
-      const without = told.withoutDate
-        ? `; ${count(told.withoutDate, 'meeting')} had no date left${movedOn.length ? `, and ${list(movedOn)} went to the last sheet` : ''}`
-        : ''
+      const went = movedOn.length ? `, and ${list(movedOn)} went to the last sheet` : ''
+      const without = told.withoutDate ? `; ${count(told.withoutDate, 'meeting')} had no date left${went}` : ''
       const undo = told.withoutDate || told.moved < before.number ? undefined : () => takeBack(before)
       say(`${count(told.moved, 'meeting')} moved with all that was prepared${without}. Nobody is told yet.`, undo)
     }

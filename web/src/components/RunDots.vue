@@ -3,7 +3,10 @@ import { computed } from 'vue'
 import type { RunTime } from '../composables/useCommonTime'
 import { clock, columnDay, count, list, shortDay, weekday } from '../time'
 
-/** A row for each time, a dot for each date of the run: filled where it holds, hollow where it fails, with who and when in words. */
+/**
+ * A row for each time, a dot for each date of the run: filled where it holds, hollow where it fails, with who and when
+ * in words.
+ */
 const { runs, chosen, zonePlace } = defineProps<{ runs: RunTime[]; chosen: RunTime | undefined; zonePlace: string }>()
 defineEmits<{ choose: [run: RunTime] }>()
 

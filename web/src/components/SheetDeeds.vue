@@ -56,7 +56,7 @@ function callOff() {
     <FormDialog
       v-model="issuing"
       title="Issue the minutes"
-      :verb="`Issue and send to ${count(sheet.people.length, 'person').replace('persons', 'people')}`"
+      :verb="`Issue and send to ${count(sheet.people.length, 'person')}`"
       @submit="issue"
     >
       <p>The minutes are frozen as they are and mailed to everybody of the series. This cannot be taken back.</p>

@@ -3,7 +3,9 @@ import { onBeforeUnmount, ref } from 'vue'
 import { useQueryClient } from '@tanstack/vue-query'
 import { api, dataOf, keepToken, onSignedOut, ProblemError, type Person, type Schemas } from '../api/client'
 
-/** When the sign-in has run out while something was being typed: it is asked for over the page, and the write goes on. */
+/**
+ * When the sign-in has run out while something was being typed: it is asked for over the page, and the write goes on.
+ */
 const { person } = defineProps<{ person: Person }>()
 const cache = useQueryClient()
 const open = ref(false)

@@ -15,9 +15,8 @@ async function moveTo(clash: NonNullable<typeof checked.value>['clashes'][number
   moving.value = clash.meetingId
   try {
     await move({ id: clash.meetingId, version: clash.version, localStart: clash.repair!.localStart.slice(0, 16) })
-    say(
-      `Moved to ${mediumDay(clash.repair!.localStart)}, ${clock(clash.repair!.localStart)}. Nobody is told until you send the invitation again.`,
-    )
+    const to = clash.repair!.localStart
+    say(`Moved to ${mediumDay(to)}, ${clock(to)}. Nobody is told until you send the invitation again.`)
   } catch (fault) {
     complain(fault as Error)
   } finally {
@@ -38,11 +37,11 @@ async function moveTo(clash: NonNullable<typeof checked.value>['clashes'][number
       >
     </div>
     <p v-if="checked && checked.clashes.length === 0" class="soft">
-      {{
-        checked.checked
-          ? `Yes: nobody who must come is busy at any of the ${count(checked.checked, 'meeting')} of the next ${checked.weeks} weeks, as far as calendars tell.`
-          : 'No coming meeting to check.'
-      }}
+      <template v-if="checked.checked">
+        Yes: nobody who must come is busy at any of the {{ count(checked.checked, 'meeting') }} of the next
+        {{ checked.weeks }} weeks, as far as calendars tell.
+      </template>
+      <template v-else>No coming meeting to check.</template>
     </p>
     <ul v-else-if="checked" class="ruled">
       <li v-for="clash in checked.clashes" :key="clash.meetingId" class="row spread">

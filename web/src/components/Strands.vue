@@ -48,8 +48,13 @@ const rows = computed(() =>
     }
   }),
 )
-const facts = (row: (typeof rows.value)[number]) =>
-  `${row.action.text}, ${row.owners}: ${row.open ? `open, ${row.action.carried ? `carried ${count(row.action.carried, 'time')}` : 'new'}${row.action.stuck ? ', stuck' : ''}` : `${row.action.state}, after ${count(row.action.carried, 'meeting')}`}`
+function facts({ action, owners, open }: (typeof rows.value)[number]) {
+  const age = action.carried ? `carried ${count(action.carried, 'time')}` : 'new'
+  const state = open
+    ? `open, ${age}${action.stuck ? ', stuck' : ''}`
+    : `${action.state}, after ${count(action.carried, 'meeting')}`
+  return `${action.text}, ${owners}: ${state}`
+}
 const shorten = (text: string) => (text.length > 35 ? `${text.slice(0, 34).trimEnd()}…` : text)
 </script>
 

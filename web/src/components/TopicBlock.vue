@@ -91,8 +91,8 @@ function carried(event: PointerEvent) {
       />
       <header v-else class="head">
         <h2>
-          <button v-if="canWrite && !here" type="button" class="title" @click="emit('take')">{{ topic.title }}</button
-          ><template v-else>{{ topic.title }}</template>
+          <button v-if="canWrite && !here" type="button" class="title" @click="emit('take')">
+            {{ topic.title }}</button><template v-else>{{ topic.title }}</template>
         </h2>
         <p class="soft small">
           <template v-if="topic.presenter">{{ topic.presenter.name }} · </template>{{ PURPOSES[topic.purpose] }} ·

@@ -2,8 +2,8 @@
 import { computed, ref, watch } from 'vue'
 
 /**
- * A text field for something that is read as it is typed: what is understood goes out at once, how it is written comes when
- * the field is left. Arrow keys take the next and the one before.
+ * A text field for something that is read as it is typed: what is understood goes out at once, how it is written comes
+ * when the field is left. Arrow keys take the next and the one before.
  */
 const {
   read,

@@ -5,8 +5,8 @@ import { DAYS, type DayCode } from '../commonTime'
 import TimeField from './TimeField.vue'
 
 /**
- * Weekly hours, several ranges a day. `at` gives the sentence against a day or range. An end before its start may be meant to
- * pass midnight, or be a slip: it is asked about, and `unsure` until that is settled.
+ * Weekly hours, several ranges a day. `at` gives the sentence against a day or range. An end before its start may be
+ * meant to pass midnight, or be a slip: it is asked about, and `unsure` until that is settled.
  */
 const { at } = defineProps<{ at: (pointer: string) => string | undefined; readonly?: boolean }>()
 const hours = defineModel<Schemas['WeekHours']>({ required: true })
@@ -24,6 +24,9 @@ const all = computed(() =>
 )
 // What stood there already was meant so.
 const settled = ref(new Set(all.value))
+const settle = (day: DayCode, range: string[]) => {
+  settled.value = new Set([...settled.value, signOf(day, range)])
+}
 const asks = (day: DayCode, range: string[]) => isOvernight(range) && !settled.value.has(signOf(day, range))
 watch(
   () => all.value.some(sign => !settled.value.has(sign)),
@@ -90,15 +93,7 @@ const nextDay = (day: DayCode) => DAYS[(DAYS.findIndex(([code]) => code === day)
           </button>
           <span v-if="asks(day, range)" class="small carried ask" role="alert"
             >Past midnight, to {{ range[1] }} on {{ nextDay(day) }}?
-            <button
-              type="button"
-              class="quiet"
-              @click="
-                settled.add(signOf(day, range))
-                settled = new Set(settled)
-              "
-            >
-              Yes, overnight</button
+            <button type="button" class="quiet" @click="settle(day, range)">Yes, overnight</button
             ><button type="button" class="quiet" @click="swap(day, i)">No, swap them</button></span
           >
           <span v-else-if="isOvernight(range)" class="small soft">to {{ nextDay(day) }}</span>

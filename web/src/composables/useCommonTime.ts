@@ -6,7 +6,10 @@ export type Fit = Schemas['Fit']
 export type Wish = Schemas['CommonTimeWish']
 export type RunTime = Schemas['RunTime']
 
-/** Times when people are free together; `wish` null while something it needs is missing. What stood before stays while the next is read. */
+/**
+ * Times when people are free together; `wish` null while something it needs is missing. What stood before stays while
+ * the next is read.
+ */
 export function useCommonTime(wish: MaybeRefOrGetter<Wish | null>) {
   const reading = useQuery({
     queryKey: computed(() => ['common-time', toValue(wish)]),

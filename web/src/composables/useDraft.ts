@@ -2,8 +2,8 @@ import { ref, watch, type Ref } from 'vue'
 import { useMine } from './useMine'
 
 /**
- * A value kept in the browser while it is being typed, so that a reload loses nothing. `forget` when it is kept elsewhere.
- * It belongs to whoever was signed in when it was begun.
+ * A value kept in the browser while it is being typed, so that a reload loses nothing. `forget` when it is kept
+ * elsewhere. It belongs to whoever was signed in when it was begun.
  */
 export function useDraft<T>(name: string, empty: () => T): { draft: Ref<T>; forget: () => void } {
   const key = useMine().mine(`draft:${name}`)

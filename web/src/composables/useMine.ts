@@ -1,8 +1,8 @@
 import { ref } from 'vue'
 
 /**
- * Whose browser this is just now. What is kept in it while it is being typed belongs to them alone: somebody else who signs in
- * here neither sees it nor sends it.
+ * Whose browser this is just now. What is kept in it while it is being typed belongs to them alone: somebody else who
+ * signs in here neither sees it nor sends it.
  */
 const owner = ref<string | null>(null)
 

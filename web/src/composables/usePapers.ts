@@ -1,6 +1,9 @@
 import { api, dataOf, sendBytes } from '../api/client'
 
-/** Brings a file in pieces; asked again after a break, it goes on where it stopped. `told` hears the share that is there. */
+/**
+ * Brings a file in pieces; asked again after a break, it goes on where it stopped. `told` hears the share that is
+ * there.
+ */
 export async function bringPaper(meetingId: string, id: string, file: File, told: (share: number) => void) {
   const begun = await dataOf(
     api.POST('/meetings/{id}/papers', {

@@ -4,8 +4,8 @@ import { useNotice } from './useNotice'
 const hidden = ref(new Set<string>())
 
 /**
- * Removing with a way back: it is out of sight at once, and gone when the notice goes, for what was removed cannot be made again
- * as it was.
+ * Removing with a way back: it is out of sight at once, and gone when the notice goes, for what was removed cannot be
+ * made again as it was.
  */
 export function useRemoval() {
   const { show, complain } = useNotice()

@@ -101,7 +101,9 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
   }
 }
 
-/** Reads the sheet again whenever somebody changes it. The browser reconnects by itself; what was missed is read then. */
+/**
+ * Reads the sheet again whenever somebody changes it. The browser reconnects by itself; what was missed is read then.
+ */
 function useLive(id: MaybeRefOrGetter<string>, readAgain: () => void) {
   const live = ref(false)
   let source: EventSource | undefined

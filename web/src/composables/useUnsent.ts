@@ -3,8 +3,8 @@ import { api, dataOf, ProblemError, type Schemas } from '../api/client'
 import { useMine } from './useMine'
 
 /**
- * A line that has been typed and not yet been taken by the server. `refusal` is set when it never will be as it is; `by` is who
- * typed it: nobody else sees it or sends it.
+ * A line that has been typed and not yet been taken by the server. `refusal` is set when it never will be as it is;
+ * `by` is who typed it: nobody else sees it or sends it.
  */
 export interface UnsentLine {
   meetingId: string

@@ -82,7 +82,8 @@ function standing(meeting: Schemas['LinkMeeting']) {
         : meeting.answersAsked || meeting.answer !== 'none'
           ? said(meeting.answer)
           : ''
-  return `${meeting.insteadOf && !insteadOf.value ? `instead of ${meeting.insteadOf}, ` : ''}${mine}${meeting.wait ? '' : places}${meeting.offered ? ', another time offered' : ''}`
+  const whom = meeting.insteadOf && !insteadOf.value ? `instead of ${meeting.insteadOf}, ` : ''
+  return `${whom}${mine}${meeting.wait ? '' : places}${meeting.offered ? ', another time offered' : ''}`
 }
 const passing = ref({ meetingId: '', name: '', email: '', open: false })
 async function sendInstead() {
@@ -111,10 +112,12 @@ async function send(word: Word, meetingId: string | null, words: string | null) 
         : null
     const day = coming.value.find(meeting => meeting.id === meetingId)?.localStart
     note.value = ''
+    const which = day ? mediumDay(day) : 'to all that were open'
+    const full = `All places are taken: you are number ${waits} of those who wait`
     tell(
       waits
-        ? `Saved. All places are taken: you are number ${waits} of those who wait, and hear of it when a place becomes free.`
-        : `Saved: ${said(word)}${day ? `, ${mediumDay(day)}` : ', to all that were open'}. You can change it here until then.`,
+        ? `Saved. ${full}, and hear of it when one becomes free.`
+        : `Saved: ${said(word)}, ${which}. You can change it here until then.`,
     )
   } catch {
     /* shown below */
@@ -230,8 +233,7 @@ async function sendOffer() {
         <h2 id="agenda">Agenda of the next</h2>
         <ol class="ruled">
           <li v-for="topic in link.agenda" :key="topic.title" class="row spread">
-            <span>{{ topic.title }}</span
-            ><span class="soft small">{{ topic.lengthMin }} min</span>
+            <span>{{ topic.title }}</span><span class="soft small">{{ topic.lengthMin }} min</span>
           </li>
         </ol>
       </section>

@@ -107,7 +107,7 @@ async function invite(person: Person) {
     </section>
     <section v-if="people && tab === 'People'" class="sheet">
       <div class="row spread">
-        <p class="eyebrow">{{ count(people.length, 'person').replace('persons', 'people') }}</p>
+        <p class="eyebrow">{{ count(people.length, 'person') }}</p>
         <span class="row"
           ><a class="small" href="/api/people-vcards" download="people.vcf">All as vCards</a
           ><template v-if="me?.admin"

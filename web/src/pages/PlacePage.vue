@@ -29,14 +29,12 @@ const days = computed(() => {
     byDay.set(row.localStart.slice(0, 10), [...(byDay.get(row.localStart.slice(0, 10)) ?? []), row])
   return [...byDay]
 })
-const opening = computed(() =>
-  place.value?.openingHours
-    ? DAYS.map(
-        ([day, name]) =>
-          `${name.slice(0, 2)} ${(place.value!.openingHours![day] ?? []).map(range => range.join('–')).join(', ') || 'closed'}`,
-      ).join(' · ')
-    : 'always open',
-)
+const opening = computed(() => {
+  const hours = place.value?.openingHours
+  if (!hours) return 'always open'
+  const ranges = (day: keyof typeof hours) => (hours[day] ?? []).map(range => range.join('–')).join(', ')
+  return DAYS.map(([day, name]) => `${name.slice(0, 2)} ${ranges(day) || 'closed'}`).join(' · ')
+})
 </script>
 
 <template>

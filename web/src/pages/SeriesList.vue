@@ -8,6 +8,8 @@ import { clock, count, mediumDay, ownTime } from '../time'
 
 const { person } = useSession()
 const { series, error, more, hasMore } = useSeriesList()
+const whenWords = (start: string, local: string) =>
+  `${mediumDay(local)}, ${clock(local)}${ownTime(start, local, person.value?.timeZone)}`
 useKeys([
   {
     key: 'n',
@@ -34,11 +36,7 @@ useKeys([
             <p class="soft small">{{ one.sentence }}</p>
           </div>
           <p>
-            {{
-              one.nextLocalStart
-                ? `next ${mediumDay(one.nextLocalStart)}, ${clock(one.nextLocalStart)}${ownTime(one.nextStart!, one.nextLocalStart, person?.timeZone)}`
-                : 'no coming meeting'
-            }}
+            {{ one.nextLocalStart ? `next ${whenWords(one.nextStart!, one.nextLocalStart)}` : 'no coming meeting' }}
           </p>
           <p class="soft small">{{ count(one.openActions, 'open action') }} · kept by {{ one.keeper.name }}</p>
         </li>

@@ -55,9 +55,10 @@ const groupName = (groupId: string) => series.value?.groups.find(group => group.
 const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
 const people = computed(() => {
   const informed = series.value?.members.filter(member => member.role === 'informed').length ?? 0
-  return `${count((series.value?.members.length ?? 0) - informed, 'person').replace('persons', 'people')}${informed ? `, ${informed} for information` : ''}`
+  const coming = count((series.value?.members.length ?? 0) - informed, 'person')
+  return informed ? `${coming}, ${informed} for information` : coming
 })
-const persons = (number: number) => count(number, 'person').replace('persons', 'people')
+const persons = (number: number) => count(number, 'person')
 const untoldWords = computed(() => {
   const untold = series.value?.told.untold
   if (!untold) return ''

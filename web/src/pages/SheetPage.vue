@@ -44,6 +44,13 @@ const EYEBROWS = {
   called_off: 'Called off',
 }
 const LEFT = 'left-over'
+const commonTimeFor = ({ seriesId, id: meeting, version, localStart, lengthMin }: Sheet) => ({
+  series: seriesId,
+  meeting,
+  version,
+  from: localStart.slice(0, 16),
+  length: lengthMin,
+})
 
 const frozen = computed(() => !sheet.value || sheet.value.state === 'issued' || sheet.value.state === 'called_off')
 const canWrite = computed(
@@ -264,7 +271,7 @@ useKeys([
             </button>
             <router-link
               v-if="sheet.may.hold && sheet.state === 'planned'"
-              :to="`/common-time?series=${sheet.seriesId}&meeting=${sheet.id}&version=${sheet.version}&from=${sheet.localStart.slice(0, 16)}&length=${sheet.lengthMin}`"
+              :to="{ path: '/common-time', query: commonTimeFor(sheet) }"
               >Find another time</router-link
             >
             <router-link v-if="sheet.previous" :to="`/meetings/${sheet.previous.id}`"
