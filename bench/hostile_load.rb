@@ -56,7 +56,7 @@ class HostileLoad
       "PRODID:x",
       "METHOD:REPLY",
       "BEGIN:VEVENT",
-      "UID:#{UseCases::SeriesContent.uid(series_id)}",
+      "UID:#{Loading::SeriesContent.uid(series_id)}",
       "SEQUENCE:0",
       "DTSTAMP:#{(Time.now.utc - 3_600 + i).strftime("%Y%m%dT%H%M%SZ")}",
       "ORGANIZER:mailto:#{Settings.mail_from}",

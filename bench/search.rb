@@ -91,7 +91,7 @@ class Measurement
     numbers = nil
     RUNS.times do
       reading << timed { read }
-      availability = UseCases::Availability.new(people: @roles, from: @from, to: @to, now: Time.now.utc)
+      availability = Loading::Availability.new(people: @roles, from: @from, to: @to, now: Time.now.utc)
       people = availability.people
       search = nil
       ours << timed do
@@ -122,7 +122,7 @@ class Measurement
   end
 
   # (a): rows as the driver gives them, no Active Record objects.
-  def read = UseCases::Availability.span_rows(@roles.keys, Core::Spans.minute(@from), Core::Spans.minute(@to)).size
+  def read = Loading::Availability.span_rows(@roles.keys, Core::Spans.minute(@from), Core::Spans.minute(@to)).size
 
   # (c): handed the same spans; its own counting is timed inside, reading the file is not.
   def numpy_of(people, search)

@@ -33,7 +33,7 @@ class Demo
     end
     @clock.now = @end
     prepare_coming
-    UseCases::Series.new(clock: @clock).lay_out_further
+    UseCases::LayingOut.new(clock: @clock).lay_out_further
     hold_a_time
     invite_from_elsewhere
     send_another
@@ -122,7 +122,7 @@ class Demo
     id = @people[key]
     off = (key == :rory) ? [{on: (@end.to_date + 16).iso8601, word: "Leave"}] : []
     UseCases::People.new(by: id, clock: SetClock.new.tap { |clock| clock.now = @end }).keep_hours(
-      id: id, version: 0, working_hours: Story::HOURS[key] || UseCases::Hours::USUAL,
+      id: id, version: 0, working_hours: Story::HOURS[key] || Loading::Hours::USUAL,
       region: Story::REGIONS.fetch(zone), holidays_off: true, days_off: off
     )
     return if Story::WITHOUT_CALENDAR.include?(key)
@@ -303,4 +303,4 @@ if ARGV.include?("--again")
   end
   FileUtils.rm_f(Dir.glob(File.join(Settings.var, "post", "*")))
 end
-Demo.new.load if UseCases::People.new.empty?
+Demo.new.load if Views::People.new.empty?

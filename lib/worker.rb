@@ -31,7 +31,7 @@ class Worker
 
   def stop = @stopped = true
 
-  # Hands over a batch of mail. @return [Boolean] whether there was any
+  # Sends a batch of mail. @return [Boolean] whether there was any
   def deliver
     tried = UseCases::Outbox.new(clock: @clock).deliver(@post, texts: @texts) { alive(:mail) }
     close if tried.zero?
@@ -56,7 +56,7 @@ class Worker
   def steps(faults)
     {
       "reminders" => -> { UseCases::Reminders.new(clock: @clock).put_due(faults) },
-      "laying_out_dates" => -> { UseCases::Series.new(clock: @clock).lay_out_further(faults) },
+      "laying_out_dates" => -> { UseCases::LayingOut.new(clock: @clock).lay_out_further(faults) },
       "calendars" => -> { UseCases::Calendars.new(clock: @clock).renew(faults) },
       "meetings_from_elsewhere" => -> { UseCases::OutsideMeetings.new(clock: @clock).renew(faults) },
       "holds" => -> { UseCases::Holds.new(clock: @clock).release_expired },

@@ -17,6 +17,8 @@ module Calls
     header "X-CSRF-Token", token ? csrf_token : nil
     header "If-Match", version && %("#{version}")
     send(method, "/api#{path}", *(body && [JSON.generate(body)]))
+    raise last_request.env[Api::Problem::BROKEN] if status == 500 && last_request.env.key?(Api::Problem::BROKEN)
+
     check_against_contract(method, path)
     return if last_response.body.empty? || !last_response.content_type.include?("json")
 

@@ -20,6 +20,18 @@ module Stage
   # Made once: looking how easy a password is to guess takes its time.
   DIGEST = BCrypt::Password.create(PASSWORD, cost: 4).to_s
 
+  # @return [Hash{String => String}] private addresses by kind
+  def open_feeds(person_id)
+    use(UseCases::Feeds, person_id).set(person_id, open: true)
+    use(Views::Feeds, person_id).show(person_id)[:addresses]
+  end
+
+  # Whoever opens their private link.
+  def answer_link(series_id, person_id)
+    token = Loading::AnswerLink.token(series_id, person_id)
+    Loading::AnswerLink.new(series_id: series_id, person_id: person_id, token: token)
+  end
+
   # "Tomás Reis" → tomas@skerrybuoy.example
   def address_of(name) = "#{name.split.first.unicode_normalize(:nfd).delete("^a-zA-Z").downcase}@skerrybuoy.example"
 
@@ -63,7 +75,7 @@ module Stage
 
   def meeting_ids(series_id) = Records::Meeting.where(series_id: series_id).in_order.pluck(:id)
 
-  def sheet(meeting_id, by) = use(UseCases::Sheets, by).show(meeting_id)
+  def sheet(meeting_id, by) = use(Views::Sheet, by).show(meeting_id)
 
   def state(meeting_id, by, state, **rest) =
     use(UseCases::Meetings, by).change_state(meeting_id: meeting_id, state: state, **rest)

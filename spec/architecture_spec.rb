@@ -1,15 +1,18 @@
 require "open3"
 
-# The arrows of ARCHITECTURE.md: web → API → use cases → core; Active Record stays behind the use cases.
+# The arrows of ARCHITECTURE.md: web → API → use cases → views → loading → records → core; a view writes nothing.
 RSpec.describe "The layers" do
   root = File.expand_path("..", __dir__)
+  writes = /\.(create|update|upsert|insert|destroy|save|increment)(!|_all)|\.delete(_all)?\b|\.touch\b|\bwrite do/
   {
     "lib/core" => /
       \b(Records|UseCases|Api|Mailing|ActiveRecord|ActiveSupport|Sinatra|Rack|Settings|ENV|File|SecureRandom)\b|
       Time\.now|Date\.today|\brand\b
     /x,
-    "lib/records" => /\b(UseCases|Api|Mailing|Sinatra|Rack|ENV)\b/,
-    "lib/mailing" => /\b(Records|UseCases|Api|ActiveRecord|Sinatra|Rack|ENV)\b/,
+    "lib/records" => /\b(Loading|Views|UseCases|Api|Mailing|Sinatra|Rack|ENV)\b/,
+    "lib/mailing" => /\b(Records|Loading|Views|UseCases|Api|ActiveRecord|Sinatra|Rack|ENV)\b/,
+    "lib/loading" => /\b(Views|UseCases|Api|Sinatra|Rack|ENV)\b|Time\.now|#{writes}/,
+    "lib/views" => /\b(UseCases|Api|Sinatra|Rack|ENV)\b|Time\.now|#{writes}/,
     "lib/use_cases" => /\b(Api|Sinatra|Rack|ENV)\b|Time\.now/,
     "lib/api" => /\bENV\b|Records::(?!Key|Change|Base\.connection_pool)|\bMailing\b/,
     "stand_ins" => /\b(Core|Records|UseCases|Api|Mailing)::/

@@ -1,17 +1,19 @@
 module Api
   class Actions < Resource
     on :get, "/actions", "listActions", may: :see_own do
-      json actions.list(
+      json views.list(
         mine: params["whose"] != "all", state: (params["state"] == "closed") ? "closed" : "open", page: page
       )
     end
 
     on :put, "/actions/:id", "changeAction", may: :change_action, of: :action do
-      json actions.change(id: params["id"], version: version, **input)
+      actions.change(id: params["id"], version: version, **input)
+      json views.show(params["id"])
     end
 
     on :put, "/actions/:id/state", "moveAction", may: :change_action, of: :action do
-      json actions.move(id: params["id"], **input)
+      actions.move(id: params["id"], **input)
+      json views.show(params["id"])
     end
 
     on :put, "/meetings/:id/reviews/:actionId", "reviewAction", may: :hold_meeting, of: :meeting do
@@ -27,5 +29,7 @@ module Api
     private
 
     def actions = use(UseCases::Actions)
+
+    def views = use(Views::Actions)
   end
 end

@@ -12,8 +12,8 @@ module Api
       return [405, {"allow" => "GET, HEAD"}, []] unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
 
       kind, person_id, token = PATH.match(env["PATH_INFO"])&.captures
-      body = kind && UseCases::Feeds.new.read(kind, person_id, token) or
-        return 404, {"content-type" => "text/plain"}, ["There is nothing here.\n"]
+      body = kind && Views::Feeds.new.read(kind, person_id, token) or
+        return [404, {"content-type" => "text/plain"}, ["There is nothing here.\n"]]
       tag = %("#{Digest::SHA256.hexdigest(body)[0, 20]}")
       return [304, {"etag" => tag}, []] if env["HTTP_IF_NONE_MATCH"] == tag
 

@@ -28,7 +28,7 @@ module Api
     end
 
     on :post, "/meetings/:id/time/check", "checkMeetingTime", may: :move_meeting, of: :meeting do
-      json use(UseCases::StillHolds).check_meeting(params["id"], **input)
+      json use(Views::StillHolds).check_meeting(params["id"], **input)
     end
 
     # Asked to this meeting besides those of the series.
@@ -59,17 +59,17 @@ module Api
     end
 
     on :post, "/meetings/:id/reading", "readLine", may: :write_minutes, of: :meeting do
-      json use(UseCases::Sheets).read(params["id"], input[:text])
+      json use(Views::Line).read(params["id"], input[:text])
     end
 
     on :post, "/meetings/:id/lines", "addLine", may: :write_minutes, of: :meeting do
       minutes.add(meeting_id: params["id"], **input)
-      json minutes.show(input[:id]), 201
+      json use(Views::Line).show(input[:id]), 201
     end
 
     on :put, "/lines/:id", "changeLine", may: :write_minutes, of: :line do
       minutes.change(id: params["id"], version: version, **input)
-      json minutes.show(params["id"])
+      json use(Views::Line).show(params["id"])
     end
 
     on :delete, "/lines/:id", "removeLine", may: :write_minutes, of: :line do

@@ -1,37 +1,42 @@
 module Api
   # Meetings organised elsewhere to which somebody here is asked.
   class OutsideMeetings < Resource
-    on(:get, "/outside-meetings", "listOutsideMeetings", may: :see_own) { json outside.list }
+    on(:get, "/outside-meetings", "listOutsideMeetings", may: :see_own) { json list }
 
     on :post, "/outside-meetings", "addOutsideMeeting", may: :take_invitation do
-      json use(UseCases::FileReadings).hand_in(
+      id = use(UseCases::FileReadings).hand_in(
         "invitation", content: with_bytes(input)[:content], most: UseCases::OutsideMeetings::MOST_BYTES
-      ),
-        202
+      )
+      json use(Views::FileReadings).show(id), 202
     end
 
     on(:get, "/file-readings/:id", "showFileReading", may: :see_file_reading, of: :file_reading) do
-      json use(UseCases::FileReadings).show(params["id"])
+      json use(Views::FileReadings).show(params["id"])
     end
 
     on :put, "/outside-meetings/:id/answer", "answerOutsideMeeting", may: :keep_outside, of: :outside_meeting do
-      json outside.answer(id: params["id"], **input)
+      outside.answer(id: params["id"], **input)
+      json list
     end
 
     on(:post, "/outside-meetings/:id/offers", "offerOutside", may: :keep_outside, of: :outside_meeting) do
-      json outside.offer(id: params["id"], **input), 201
+      outside.offer(id: params["id"], **input)
+      json list, 201
     end
 
     on :post, "/outside-meetings/:id/series", "keepSheets", may: :keep_outside, of: :outside_meeting do
-      json use(UseCases::Series).show(outside.keep_sheets(id: params["id"], series_id: input[:id])), 201
+      json use(Views::SeriesPage).show(outside.keep_sheets(id: params["id"], series_id: input[:id])), 201
     end
 
     on(:delete, "/outside-meetings/:id", "dismissOutsideMeeting", may: :keep_outside, of: :outside_meeting) do
-      json outside.dismiss(params["id"])
+      outside.dismiss(params["id"])
+      json list
     end
 
     private
 
     def outside = use(UseCases::OutsideMeetings)
+
+    def list = use(Views::OutsideMeetings).list
   end
 end

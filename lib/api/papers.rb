@@ -7,7 +7,7 @@ module Api
       "cache-control" => "private, max-age=3600", "accept-ranges" => "bytes"
     }.freeze
 
-    on(:get, "/meetings/:id/papers", "listPapers", may: :see_papers, of: :meeting) { json papers.list(params["id"]) }
+    on(:get, "/meetings/:id/papers", "listPapers", may: :see_papers, of: :meeting) { json({papers: Loading::Papers.of(params["id"])}) }
 
     on(:post, "/meetings/:id/papers", "beginPaper", may: :bring_topic, of: :meeting) do
       json papers.begin_paper(meeting_id: params["id"], **input), 201
@@ -28,15 +28,14 @@ module Api
     on(:get, "/papers/:id", "readPaper", may: :see_papers, of: :paper) { hand_out(papers.find_whole(params["id"])) }
 
     on :get, "/answer-links/:id/:personId/:token/papers/:paperId", "readPaperByLink", may: :answer_by_link do
-      hand_out(
-        use(UseCases::AnswerLinks).paper(
-          series_id: params["id"], person_id: params["personId"], token: params["token"], paper_id: params["paperId"]
-        )
-      )
+      paper = papers.find_whole(params["paperId"])
+      raise Core::NotFound unless answer_link.meetings.exists?(id: paper.meeting_id)
+
+      hand_out paper
     end
 
     on :get, "/meetings/:id/agenda", "readAgenda", may: :see_sheet, of: :meeting do
-      name, bytes = use(UseCases::Agenda).pdf(params["id"])
+      name, bytes = use(Views::Agenda).pdf(params["id"])
       content_type "application/pdf"
       headers HARMLESS.merge("content-disposition" => disposition(name), "cache-control" => "no-store")
       bytes

@@ -1,54 +1,61 @@
 module Api
   class People < Resource
-    on(:get, "/people", "listPeople", may: :see_people) { json people.list(page: page) }
+    on(:get, "/people", "listPeople", may: :see_people) { json views.list(page: page) }
 
-    on(:post, "/people", "addPerson", may: :keep_people) { json people.add(**input), 201 }
+    on(:post, "/people", "addPerson", may: :keep_people) { json views.row_of(people.add(**input)), 201 }
 
     on :put, "/people/:id", "changePerson", may: :keep_people do
-      json people.change(id: params["id"], version: version, **input)
+      json views.row_of(people.change(id: params["id"], version: version, **input))
     end
 
-    on(:get, "/people/:id", "showPerson", may: :see_people) { json people.show(params["id"]) }
+    on(:get, "/people/:id", "showPerson", may: :see_people) { json views.show(params["id"]) }
 
     on(:get, "/people/:id/busy", "showBusy", may: :see_people) do
-      json people.busy(params["id"], from_day: day("fromDay"))
+      json views.busy(params["id"], from_day: day("fromDay"))
     end
 
     on(:put, "/people/:id/hours", "keepHours", may: :keep_hours, of: :person) do
-      json people.keep_hours(id: params["id"], version: version, **input)
+      people.keep_hours(id: params["id"], version: version, **input)
+      json views.show(params["id"])
     end
 
     on(:put, "/people/:id/reminders", "keepReminders", may: :keep_hours, of: :person) do
-      json people.keep_reminders(id: params["id"], **input)
+      people.keep_reminders(id: params["id"], **input)
+      json views.show(params["id"])
     end
 
     on :get, "/people-vcards", "exportPeople", may: :see_people do
       content_type "text/vcard"
       headers "content-disposition" => 'attachment; filename="people.vcf"'
-      people.vcards
+      views.vcards
     end
 
     on :post, "/people-import/preview", "previewPeopleImport", may: :keep_people do
-      json use(UseCases::FileReadings).hand_in(
+      id = use(UseCases::FileReadings).hand_in(
         "people", most: UseCases::PeopleImport::MOST_BYTES, **with_bytes(input)
-      ),
-        202
+      )
+      json use(Views::FileReadings).show(id), 202
     end
 
     on(:post, "/people-import", "keepPeopleImport", may: :keep_people) do
       json use(UseCases::PeopleImport).keep(**input), 201
     end
 
-    on(:get, "/regions", "listRegions", may: :see_people) { json({regions: UseCases::Hours.regions}) }
+    on(:get, "/regions", "listRegions", may: :see_people) { json({regions: Loading::Hours.regions}) }
 
     on(:get, "/time-zones", "listTimeZones", may: :sign_in) { json({time_zones: Core::Zone.names}) }
 
-    on(:get, "/set-aside", "listSetAside", may: :see_set_aside) { json use(UseCases::Faults).list }
+    on(:get, "/set-aside", "listSetAside", may: :see_set_aside) { json use(Views::SetAside).list }
 
-    on(:post, "/set-aside/tries", "trySetAsideAgain", may: :see_set_aside) { json use(UseCases::Faults).try_again }
+    on(:post, "/set-aside/tries", "trySetAsideAgain", may: :see_set_aside) do
+      use(UseCases::Faults).try_again
+      json use(Views::SetAside).list
+    end
 
     private
 
     def people = use(UseCases::People)
+
+    def views = use(Views::People)
   end
 end

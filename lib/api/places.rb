@@ -1,14 +1,18 @@
 module Api
   # Rooms and equipment, and groups of people.
   class Places < Resource
-    on(:get, "/places", "listPlaces", may: :see_people) { json places.list }
+    on(:get, "/places", "listPlaces", may: :see_people) { json use(Views::Places).list }
 
-    on(:post, "/places", "addPlace", may: :keep_places) { json places.add(**input), 201 }
+    on(:post, "/places", "addPlace", may: :keep_places) do
+      places.add(**input)
+      json place(input[:id]), 201
+    end
 
-    on(:get, "/places/:id", "showPlace", may: :see_people) { json places.show(params["id"]) }
+    on(:get, "/places/:id", "showPlace", may: :see_people) { json place }
 
     on(:put, "/places/:id", "changePlace", may: :keep_places) do
-      json places.change(id: params["id"], version: version, **input)
+      places.change(id: params["id"], version: version, **input)
+      json place
     end
 
     on :delete, "/places/:id", "removePlace", may: :keep_places do
@@ -16,12 +20,16 @@ module Api
       status 204
     end
 
-    on(:get, "/groups", "listGroups", may: :see_people) { json groups.list }
+    on(:get, "/groups", "listGroups", may: :see_people) { json use(Views::Groups).list }
 
-    on(:post, "/groups", "addGroup", may: :keep_groups) { json groups.add(**input), 201 }
+    on(:post, "/groups", "addGroup", may: :keep_groups) do
+      groups.add(**input)
+      json group(input[:id]), 201
+    end
 
     on(:put, "/groups/:id", "changeGroup", may: :keep_groups) do
-      json groups.change(id: params["id"], version: version, **input)
+      groups.change(id: params["id"], version: version, **input)
+      json group
     end
 
     on :delete, "/groups/:id", "removeGroup", may: :keep_groups do
@@ -34,5 +42,9 @@ module Api
     def places = use(UseCases::Places)
 
     def groups = use(UseCases::Groups)
+
+    def place(id = params["id"]) = use(Views::Places).show(id)
+
+    def group(id = params["id"]) = use(Views::Groups).show(id)
   end
 end

@@ -28,7 +28,15 @@ module Api
         content_type "application/problem+json"
         halt status, Problem.body(status, code, title, **details)
       end
+
+      def broken(error)
+        Log.broken(error, @operation)
+        request.env[Problem::BROKEN] = error
+      end
     end
+
+    # Where Rack finds what broke; specs raise it, so that nobody has to guess what a 500 hides.
+    BROKEN = "left_over.broken"
 
     module_function
 
@@ -55,18 +63,18 @@ module Api
       app.error(Sinatra::NotFound) { problem 404, "not-found", "There is nothing here." }
       # The last line of defence is the database: what it refuses is refused here too, and noted as a gap in ours.
       app.error(ActiveRecord::StatementInvalid) do |error|
-        Log.broken(error, @operation)
+        broken(error)
         problem 422, "range", "A number or a day here is out of range." if error.message.match?(OUT_OF_RANGE)
 
         problem 500, "internal", "Something broke on our side. What you typed is still here."
       end
       app.error(*REFUSED.keys) do |error|
-        Log.broken(error, @operation)
+        broken(error)
         status, code, words = REFUSED.fetch(REFUSED.keys.find { |kind| error.is_a?(kind) })
         problem status, code, words
       end
       app.error do |error|
-        Log.broken(error, @operation)
+        broken(error)
         problem 500, "internal", "Something broke on our side. What you typed is still here."
       end
     end

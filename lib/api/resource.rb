@@ -24,7 +24,7 @@ module Api
 
     class << self
       # @param may [Symbol] a right of Core::Rights
-      # @param of [Symbol, nil] what kind of thing :id is, see UseCases::Access
+      # @param of [Symbol, nil] what kind of thing :id is, see Loading::Access
       def on(method, path, operation, may:, of: nil, &block)
         ROUTES << Route.new(method: method, path: path, operation: operation, right: may, kind: of)
         schema = Contract.body_schema(operation)
@@ -34,7 +34,7 @@ module Api
           params.each do |name, value|
             raise Core::NotFound if name.to_s.end_with?("id", "Id") && !value.to_s.match?(Records::Key::FORMAT)
           end
-          UseCases::Access.new(person_id).allow!(may, of, params["id"], whose: params["personId"])
+          Loading::Access.new(person_id).allow!(may, of, params["id"], whose: params["personId"])
           @input = read_body(operation) if schema
           instance_exec(&block)
         end
@@ -54,7 +54,7 @@ module Api
       env[SIGNED_IN] = session[:token] && UseCases::SignIns.new.whose(session[:token])
     end
 
-    # @param kind [Class] of UseCases
+    # @param kind [Class] of UseCases or of Views, for the person signed in
     def use(kind) = kind.new(by: person_id)
 
     def json(value, code = 200)
@@ -67,7 +67,14 @@ module Api
     end
 
     # The sheet the path speaks of, as it is now.
-    def sheet = use(UseCases::Sheets).show(params["id"])
+    def sheet = use(Views::Sheet).show(params["id"])
+
+    # The private link the path speaks of. @raise [Core::NotFound] when it is worth nothing
+    def answer_link
+      @answer_link ||= Loading::AnswerLink.new(
+        series_id: params["id"], person_id: params["personId"], token: params["token"]
+      )
+    end
 
     # A file sent as base64, as bytes. @raise [Core::Invalid]
     def with_bytes(input)

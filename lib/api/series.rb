@@ -1,19 +1,23 @@
 module Api
   class Series < Resource
-    on(:post, "/runs/preview", "previewRun", may: :make_series) { json series.preview(input) }
+    on(:post, "/runs/preview", "previewRun", may: :make_series) { json use(Views::RunPreview).show(input) }
 
     on(:post, "/runs/check", "checkNewRun", may: :search_times) do
-      json use(UseCases::StillHolds).check_new_run(**input)
+      json use(Views::StillHolds).check_new_run(**input)
     end
 
-    on(:get, "/series", "listSeries", may: :see_own) { json series.list(page: page) }
+    on(:get, "/series", "listSeries", may: :see_own) { json use(Views::SeriesList).list(page: page) }
 
-    on(:post, "/series", "createSeries", may: :make_series) { json series.create(**input), 201 }
+    on :post, "/series", "createSeries", may: :make_series do
+      series.create(**input)
+      json series_page(input[:id]), 201
+    end
 
-    on(:get, "/series/:id", "showSeries", may: :see_series, of: :series) { json series.show(params["id"]) }
+    on(:get, "/series/:id", "showSeries", may: :see_series, of: :series) { json series_page }
 
     on :put, "/series/:id", "changeSeries", may: :change_series, of: :series do
-      json series.change(id: params["id"], version: version, **input)
+      series.change(id: params["id"], version: version, **input)
+      json series_page
     end
 
     on :delete, "/series/:id", "deleteSeries", may: :change_series, of: :series do
@@ -26,44 +30,44 @@ module Api
     end
 
     on(:post, "/series/:id/run/check", "checkRun", may: :change_series, of: :series) do
-      json use(UseCases::StillHolds).check_run(params["id"], input)
+      json use(Views::StillHolds).check_run(params["id"], input)
     end
 
     on :post, "/series/:id/calling-off", "callOffLater", may: :change_series, of: :series do
       use(UseCases::SeriesRun).call_off(series_id: params["id"], **input)
-      json series.show(params["id"])
+      json series_page
     end
 
     on :delete, "/series/:id/calling-off", "bringBackLater", may: :change_series, of: :series do
       use(UseCases::SeriesRun).bring_back(params["id"])
-      json series.show(params["id"])
+      json series_page
     end
 
     on(:get, "/series/:id/history", "showHistory", may: :invite, of: :series) do
-      json use(UseCases::History).show(params["id"], page: page)
+      json use(Views::History).show(params["id"], page: page)
     end
 
     on :put, "/series/:id/addresses/:personId", "correctAddress", may: :invite, of: :series do
-      use(UseCases::Waiting).correct_address(series_id: params["id"], person_id: params["personId"], **input)
+      use(UseCases::GuestAddresses).correct_address(series_id: params["id"], person_id: params["personId"], **input)
       status 204
     end
 
     on(:get, "/series/:id/mails", "listMails", may: :invite, of: :series) do
-      json use(UseCases::History).mails(params["id"], page: page)
+      json use(Views::History).mails(params["id"], page: page)
     end
 
-    on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) { json series.strands(params["id"]) }
+    on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) { json use(Views::Strands).show(params["id"]) }
 
     on :get, "/series/:id/meetings", "listMeetings", may: :see_series, of: :series do
-      json series.meetings(params["id"], gone: params["gone"] == "true", page: page)
+      json use(Views::SeriesMeetings).list(params["id"], gone: params["gone"] == "true", page: page)
     end
 
     on(:get, "/series/:id/still-holds", "checkSeriesTimes", may: :change_series, of: :series) do
-      json use(UseCases::StillHolds).show(params["id"])
+      json use(Views::StillHolds).show(params["id"])
     end
 
     on :post, "/series/:id/invitation", "previewInvitation", may: :invite, of: :series do
-      json use(UseCases::Invitations).preview(series_id: params["id"], **input).except(:html)
+      json use(Views::Invitation).preview(series_id: params["id"], **input).except(:html)
     end
 
     # The mail itself, for a frame: it runs nothing and loads nothing.
@@ -75,23 +79,25 @@ module Api
     on :post, "/series/:id/invitation/page", "showInvitationPage", may: :invite, of: :series do
       content_type :html
       headers MAIL
-      use(UseCases::Invitations).preview(
+      mail = use(Views::Invitation).preview(
         series_id: params["id"], note: params["note"].to_s[0, 5_000], person_id: params["personId"]
-      )[
-        :html
-      ]
+      )
+      mail[:html]
     end
 
     on :post, "/series/:id/sendings", "sendInvitation", may: :invite, of: :series do
-      json use(UseCases::Invitations).send_all(series_id: params["id"], **input), 201
+      use(UseCases::Invitations).send_all(series_id: params["id"], **input)
+      json use(Views::Invitation).progress(input[:id]), 201
     end
 
     on :get, "/series/:id/sendings/:sendingId", "showSending", may: :invite, of: :series do
-      json use(UseCases::Invitations).progress(params["sendingId"], series_id: params["id"])
+      json use(Views::Invitation).progress(params["sendingId"], series_id: params["id"])
     end
 
     private
 
     def series = use(UseCases::Series)
+
+    def series_page(id = params["id"]) = use(Views::SeriesPage).show(id)
   end
 end

@@ -1,23 +1,23 @@
 module Api
   # Signing in and out, choosing a password, and where one is signed in.
   class Sessions < Resource
-    on(:get, "/session", "showSession", may: :sign_in) { json view }
+    on(:get, "/session", "showSession", may: :sign_in) { json state }
 
     on :post, "/session", "signIn", may: :sign_in do
       hold sign_ins.sign_in(email: input[:email], password: input[:password], program: program)
-      json view
+      json state
     end
 
     on :delete, "/session", "signOut", may: :sign_in do
       sign_ins.sign_out(session[:token]) if session[:token]
       hold nil
-      json view
+      json state
     end
 
     on :post, "/setup", "setUp", may: :sign_in do
       person = UseCases::People.new.set_up(**input)
-      hold sign_ins.begin_for(person[:id], program)
-      json view, 201
+      hold sign_ins.begin_for(person.id, program)
+      json state, 201
     end
 
     on(:get, "/sessions", "listSignIns", may: :keep_sign_ins) { json sign_ins.list(signed_in.last) }
@@ -46,7 +46,7 @@ module Api
 
     on :put, "/sign-in-links/:token", "useSignInLink", may: :sign_in do
       hold sign_ins.use_link(params["token"], password: input[:password], program: program)
-      json view
+      json state
     end
 
     on :post, "/people/:id/sign-in-invitation", "inviteToSignIn", may: :keep_people, of: :person do
@@ -77,8 +77,8 @@ module Api
       ].compact.join(" ")
     end
 
-    def view
-      people = use(UseCases::People)
+    def state
+      people = use(Views::People)
       {person: people.me, csrf_token: Rack::Protection::AuthenticityToken.token(session), needs_set_up: people.empty?}
     end
   end

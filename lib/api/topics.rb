@@ -2,12 +2,12 @@ module Api
   class Topics < Resource
     on :post, "/meetings/:id/topics", "addTopic", may: :bring_topic, of: :meeting do
       topics.add(meeting_id: params["id"], **input)
-      json topics.show(input[:id]), 201
+      json use(Views::Topic).show(input[:id]), 201
     end
 
     on :put, "/topics/:id", "changeTopic", may: :change_topic, of: :topic do
       topics.change(id: params["id"], version: version, **input)
-      json topics.show(params["id"])
+      json use(Views::Topic).show(params["id"])
     end
 
     on :delete, "/topics/:id", "removeTopic", may: :change_topic, of: :topic do

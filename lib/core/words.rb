@@ -33,6 +33,13 @@ module Core
 
     def clock(wall) = wall.strftime("%H:%M")
 
+    # "Monday 30 November 2026, 09:30"
+    def at(wall) = "#{day(wall.date)}, #{clock(wall)}"
+
+    # "Monday 30 November 2026, 09:30 Oslo time", as all mails and texts say a moment.
+    # @param time [Time]; zone [Zone] on whose wall it is said
+    def moment(time, zone) = "#{at(zone.wall(time))} #{zone.place} time"
+
     # "shorten…": at most `most` characters, cut at a word.
     def shorten(text, most)
       (text.length <= most) ? text : "#{text[0, most - 1].sub(/\s+\S*\z/, "")}…"

@@ -6,7 +6,7 @@ module Mailing
     FONTS = File.expand_path("../../web/node_modules/dejavu-fonts-ttf/ttf", __dir__)
     SOFT = "56635D"
 
-    # @param agenda [Hash] as UseCases::Agenda gives it
+    # @param agenda [Hash] as Loading::Agenda gives it
     def initialize(agenda)
       @agenda = agenda
     end

@@ -26,7 +26,7 @@ module Mailing
     # @param first [String, nil] the next meeting on the recipient's wall
     # @param url [String, nil] of the series, for who can sign in
     # @param answer_url [String, nil] the reader's own page
-    # @param agenda [Hash, nil] of the next meeting, as UseCases::Agenda gives it
+    # @param agenda [Hash, nil] of the next meeting, as Loading::Agenda gives it
     # @param papers [Array<Hash>] name, size_bytes and whether it is attached
     # @param changes [Array<Hash>] label, before and after, since they were last told
     def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, url:, answer_url:, options:, calendar:,

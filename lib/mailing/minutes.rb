@@ -3,7 +3,7 @@ module Mailing
   class Minutes
     KINDS = {"note" => nil, "decision" => "Decided", "action" => "Action"}.freeze
 
-    # @param sheet [Hash] as UseCases::Sheets#content_of gives it
+    # @param sheet [Hash] as Views::Sheet#content_of gives it
     def initialize(sheet, origin:)
       @sheet = sheet
       @origin = origin

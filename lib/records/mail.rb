@@ -1,6 +1,8 @@
 module Records
   # The outbox: written in the transaction that causes the mail, delivered afterwards. `reason` is unique.
   class Mail < Base
+    belongs_to :person, class_name: "Records::Person", optional: true
+
     scope :due,
       ->(now) do
         where(state: "waiting").where("due_at <= ?", now).where("leased_until is null or leased_until < ?", now)

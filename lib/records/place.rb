@@ -7,6 +7,9 @@ module Records
     scope :here, -> { where(removed_at: nil) }
     has_many :bookings, class_name: "Records::PlaceBooking"
 
+    # @return [Core::FreeBusy::WorkingHours, nil] when it is open; nil: always
+    def hours = opening_hours && Core::FreeBusy::WorkingHours.read(opening_hours, zone)
+
     def zone = Core::Zone[time_zone]
   end
 end

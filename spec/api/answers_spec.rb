@@ -22,7 +22,7 @@ RSpec.describe "Answers over the API" do
 
   def meetings = call(:get, "/series/#{id}/meetings")["meetings"]
 
-  def link = URI(UseCases::AnswerLinks.address(id, wen)).path.sub("/answer/", "/answer-links/")
+  def link = URI(Loading::AnswerLink.address(id, wen)).path.sub("/answer/", "/answer-links/")
 
   it "lets the invited answer, and offer another time, from a private link that changes nothing by being opened" do
     call(:delete, "/session")

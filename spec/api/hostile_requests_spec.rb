@@ -164,7 +164,7 @@ RSpec.describe "Hostile requests" do
         [Records::Topic, Records::Paper, Records::Line].map { |records| records.where(meeting_id: last).count } +
           [Records::ActionItem.where(raised_at_meeting_id: last).count]
       ).to eq [1, 1, 1, 1]
-      expect(use(UseCases::History, marit).show(id)[:events].map { |event| event[:words] }).to include(
+      expect(use(Views::History, marit).show(id)[:events].map { |event| event[:words] }).to include(
         /\A1 topic, 1 paper and 1 line of dates that are no more put on/
       )
     end
@@ -231,7 +231,7 @@ RSpec.describe "Hostile requests" do
       use(UseCases::Places, of).add(id: place, name: "Shed #{key[-6..]}", time_zone: "UTC")
       calendar = key
       use(UseCases::Calendars, of).add(id: calendar, name: "By hand", kind: "by_hand", person_id: of)
-      link = URI(UseCases::AnswerLinks.address(id, of)).path.sub("/answer/", "/answer-links/")
+      link = URI(Loading::AnswerLink.address(id, of)).path.sub("/answer/", "/answer-links/")
       {
         "/people/{id}/calendars" => "/people/#{of}/calendars",
         "/places/{id}/calendars" => "/places/#{place}/calendars",
@@ -299,7 +299,7 @@ RSpec.describe "Hostile requests" do
       )
     end
 
-    def link_of(person_id) = URI(UseCases::AnswerLinks.address(id, person_id)).path.sub("/answer/", "/answer-links/")
+    def link_of(person_id) = URI(Loading::AnswerLink.address(id, person_id)).path.sub("/answer/", "/answer-links/")
 
     it "reach one meeting alone, for who comes instead: its papers, its times, its answer" do
       papers = [meetings[1], meetings[2]].map do |meeting_id|

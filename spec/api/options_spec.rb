@@ -9,7 +9,7 @@ RSpec.describe "Options, substitutes and meetings from elsewhere over the API" d
 
   before { clock.now = Time.now.utc }
 
-  def link = URI(UseCases::AnswerLinks.address(id, wen)).path.sub("/answer/", "/answer-links/")
+  def link = URI(Loading::AnswerLink.address(id, wen)).path.sub("/answer/", "/answer-links/")
 
   it "keep what one meeting has of its own, and say at which field a wish is wrong" do
     sign_in(marit)

@@ -54,7 +54,7 @@ RSpec.describe "Papers over the API" do
     call(:delete, "/session")
     call(
       :get,
-      "#{URI(UseCases::AnswerLinks.address(series_id, wen)).path.sub("/answer/", "/answer-links/")}/papers/#{id}"
+      "#{URI(Loading::AnswerLink.address(series_id, wen)).path.sub("/answer/", "/answer-links/")}/papers/#{id}"
     )
     expect(last_response.body.bytesize).to eq pdf.bytesize
     sign_in(marit)

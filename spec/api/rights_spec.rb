@@ -70,7 +70,7 @@ RSpec.describe "Rights" do
         .last
         .source
         .then { |source| ::Mail.new(source).text_part.decoded[%r{/sign-in/(\S+)}, 1] }
-    @file_reading = use(UseCases::FileReadings, @people[:keeper]).hand_in("invitation", content: "x", most: 10)[:id]
+    @file_reading = use(UseCases::FileReadings, @people[:keeper]).hand_in("invitation", content: "x", most: 10)
     @sending = key
     use(UseCases::Invitations, @people[:keeper]).send_all(id: @sending, series_id: @series)
   end

@@ -93,8 +93,8 @@ RSpec.describe "Carrying forward" do
     id = series(marit, {}, rule: "FREQ=WEEKLY;BYDAY=MO")
     before = meeting_ids(id).size
     clock.now += 200 * 86_400
-    expect(UseCases::Series.new(clock: clock).lay_out_further).to eq 1
+    expect(UseCases::LayingOut.new(clock: clock).lay_out_further).to eq 1
     expect(meeting_ids(id).size).to be_between(before + 27, before + 29)
-    expect(UseCases::Series.new(clock: clock).lay_out_further).to eq 0
+    expect(UseCases::LayingOut.new(clock: clock).lay_out_further).to eq 0
   end
 end

@@ -8,9 +8,9 @@ RSpec.describe UseCases::Feeds do
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
 
   def feed(kind)
-    address = use(UseCases::Feeds, wen).set(wen, open: true)[:addresses].fetch(kind)
+    address = open_feeds(wen).fetch(kind)
     token = address[%r{/([0-9a-f]{40})\.ics\z}, 1]
-    use(UseCases::Feeds, nil).read(kind, wen, token)
+    use(Views::Feeds, nil).read(kind, wen, token)
   end
 
   def by_python(ical)
@@ -78,9 +78,7 @@ RSpec.describe UseCases::Feeds do
       }.to change(Records::Substitute, :count).by(1)
     end
     2.times do
-      UseCases::AnswerLinks.new(clock: clock).mail_feed(
-        series_id: first, person_id: guest, token: UseCases::AnswerLinks.token(first, guest)
-      )
+      UseCases::AnswerLinks.new(answer_link(first, guest), clock: clock).mail_feed
     end
     mails = Records::Mail.where(recipient: "odd@harbour.example", subject: "Your meetings as a calendar").to_a
     token = Mail.new(mails.first.source).text_part.decoded[%r{/([0-9a-f]{40})\.ics}, 1]
@@ -89,8 +87,8 @@ RSpec.describe UseCases::Feeds do
       (Records::Meeting.where(series_id: first).to_a + [Records::Meeting.find(meeting_ids(second).first)])
         .map { |meeting| [meeting.starts_at, meeting.ends_at].map(&:iso8601) }
         .sort
-    expect(by_python(use(described_class, nil).read("meetings", guest, token))).to eq expected
-    expect(use(described_class, nil).read("meetings", wen, token)).to be_nil
+    expect(by_python(Views::Feeds.new(clock: clock).read("meetings", guest, token))).to eq expected
+    expect(Views::Feeds.new(clock: clock).read("meetings", wen, token)).to be_nil
   end
 
   it "tells when somebody is busy, with their meetings and calendars, and never with what" do
@@ -125,8 +123,8 @@ RSpec.describe UseCases::Feeds do
 
   it "is worth nothing once it is closed, and byte for byte the same while nothing changes" do
     expect(feed("busy")).to eq feed("busy")
-    used = use(UseCases::Feeds, wen).show(wen)[:addresses]["busy"][%r{/([0-9a-f]{40})\.ics\z}, 1]
+    used = use(Views::Feeds, wen).show(wen)[:addresses]["busy"][%r{/([0-9a-f]{40})\.ics\z}, 1]
     use(UseCases::Feeds, wen).set(wen, open: false)
-    expect(use(UseCases::Feeds, nil).read("busy", wen, used)).to be_nil
+    expect(use(Views::Feeds, nil).read("busy", wen, used)).to be_nil
   end
 end

@@ -22,7 +22,7 @@ RSpec.describe UseCases::Holds do
   end
 
   def states(at = start) =
-    UseCases::Availability
+    Loading::Availability
       .new(people: {wen => :required}, from: at, to: at + 3_600, now: clock.now)
       .people
       .first
@@ -34,7 +34,7 @@ RSpec.describe UseCases::Holds do
     id = hold
     expect(states).to eq [false, true]
     2.times { use(described_class, marit).release(id) }
-    expect([states, use(described_class, marit).list[:holds]]).to eq [[false, false], []]
+    expect([states, use(Views::Holds, marit).list[:holds]]).to eq [[false, false], []]
   end
 
   {
@@ -89,7 +89,7 @@ RSpec.describe UseCases::Holds do
       starts_at: far, ends_at: far + 3_600
     )
     clock.now += 240 * 86_400
-    UseCases::Series.new(clock: clock).lay_out_further
+    UseCases::LayingOut.new(clock: clock).lay_out_further
     later = Records::Meeting.where(series_id: id).in_order.to_a.drop(before)
     expect(later.map { |meeting| [meeting.starts_at == far, meeting.bookings.none?] }.uniq).to match_array [
       [true, true], [false, false]

@@ -118,7 +118,7 @@ RSpec.describe "Hostile words" do
 
     def reply(method: "REPLY", more: "")
       "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nMETHOD:#{method}\r\nBEGIN:VEVENT\r\n" \
-        "UID:#{UseCases::SeriesContent.uid(series_id)}\r\nSEQUENCE:0\r\n" \
+        "UID:#{Loading::SeriesContent.uid(series_id)}\r\nSEQUENCE:0\r\n" \
         "DTSTAMP:20261124T080000Z\r\nORGANIZER:mailto:#{Settings.mail_from}\r\n" \
           "ATTENDEE;PARTSTAT=ACCEPTED:mailto:wen@skerrybuoy.example\r\n#{more}END:VEVENT\r\nEND:VCALENDAR\r\n"
     end
@@ -140,7 +140,7 @@ RSpec.describe "Hostile words" do
       it "are kept and shown when encrypted with #{way}" do
         kept = keep("From: wen@skerrybuoy.example\r\nSubject: Re\r\nMIME-Version: 1.0\r\n#{source}")
         expect(kept).to have_attributes(state: "aside", outcome: "no-calendar")
-        expect(use(UseCases::IncomingMails, marit).unreadable[:mails].map { |mail| mail[:id] }).to eq [kept.id]
+        expect(use(Views::IncomingMails, marit).unreadable[:mails].map { |mail| mail[:id] }).to eq [kept.id]
       end
     end
 

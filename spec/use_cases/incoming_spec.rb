@@ -5,7 +5,7 @@ RSpec.describe UseCases::IncomingMails do
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:series_id) { series(marit, {required: wen}) }
   let(:meetings) { meeting_ids(series_id) }
-  let(:uid) { UseCases::SeriesContent.uid(series_id) }
+  let(:uid) { Loading::SeriesContent.uid(series_id) }
 
   before { use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id) }
 
@@ -63,7 +63,7 @@ RSpec.describe UseCases::IncomingMails do
     expect(answers).to eq %w[accepted declined accepted accepted accepted accepted]
     expect(Records::Reply.first).to have_attributes(note: "Gladly, as always", way: "mail")
     expect(
-      use(UseCases::History, marit).show(series_id)[:events].map { |event| event[:words] }
+      use(Views::History, marit).show(series_id)[:events].map { |event| event[:words] }
     ).to include "Wen Halloran is away on 7 December (by mail)"
   end
 
@@ -105,11 +105,11 @@ RSpec.describe UseCases::IncomingMails do
     end
     invitation = Records::Mail.find_by(recipient: "wen@skerrybuoy.example")
     failing = -> do
-      use(UseCases::AnswerTable, marit).show(series_id)[:people].find { |one| one[:name] == "Wen Halloran" }[:failing]
+      use(Views::AnswerTable, marit).show(series_id)[:people].find { |one| one[:name] == "Wen Halloran" }[:failing]
     end
     expect([report.call(invitation.reason, "failed", "5.1.1"), failing.call]).to eq ["report", "5.1.1 so it is"]
     expect(
-      use(UseCases::History, marit).mails(series_id)[:mails].map { |one| one.values_at(:recipient, :state, :error) }
+      use(Views::History, marit).mails(series_id)[:mails].map { |one| one.values_at(:recipient, :state, :error) }
     ).to include ["wen@skerrybuoy.example", "failed", "5.1.1 so it is"]
     # A worker that settles only now must not overwrite it.
     UseCases::Outbox.new(clock: clock).send(:settle, invitation.tap { |mail| mail.claim = "mine" }, state: "sent")
@@ -131,7 +131,7 @@ RSpec.describe UseCases::IncomingMails do
     stranger = mail(ical("REPLY", partstat: "ACCEPTED", attendee: "stranger@x.example"), from: "stranger@x.example")
     forged = mail(ical("REPLY", partstat: "DECLINED", attendee: "marit@skerrybuoy.example"))
     expect([stranger.outcome, forged.outcome, answers.compact]).to eq ["party-crasher", "forged", []]
-    expect(use(UseCases::AnswerTable, marit).show(series_id)[:aside].map { |one| one[:outcome] }).to match_array %w[
+    expect(use(Views::AnswerTable, marit).show(series_id)[:aside].map { |one| one[:outcome] }).to match_array %w[
       forged
       party-crasher
     ]
@@ -141,7 +141,7 @@ RSpec.describe UseCases::IncomingMails do
 
   it "shows another time somebody offers beside everyone's calendars; taken, it moves the meeting" do
     mail(ical("COUNTER", recurrence: "20261207T083000Z", start: "20261208T130000Z", more: "COMMENT:Monday is full"))
-    offered = use(UseCases::AnswerTable, marit).show(series_id)[:counters].first
+    offered = use(Views::AnswerTable, marit).show(series_id)[:counters].first
     expect(offered).to include(
       note: "Monday is full", local_start: Core::WallTime.parse("2026-12-08T14:00"),
       fit: "Marit Hauge and Wen Halloran unknown"
@@ -150,7 +150,7 @@ RSpec.describe UseCases::IncomingMails do
     expect(Records::Meeting.find(meetings[1]).starts_at).to eq Time.utc(2026, 12, 8, 13)
     mail(ical("COUNTER", recurrence: "20261214T083000Z", start: "20261215T130000Z"))
     use(UseCases::Answers, marit).settle(
-      counter_id: use(UseCases::AnswerTable, marit).show(series_id)[:counters].first[:id], take: false
+      counter_id: use(Views::AnswerTable, marit).show(series_id)[:counters].first[:id], take: false
     )
     declined = ::Mail.new(Records::Mail.find_by("reason like 'decline:%'").source)
     expect(declined.all_parts.last.decoded).to include "METHOD:DECLINECOUNTER",
@@ -173,7 +173,7 @@ RSpec.describe UseCases::IncomingMails do
       described_class.new(clock: clock).keep(sender: "x@x.example", source: source.b)
       expect(described_class.new(clock: clock).read_next).to be true
       expect(Records::IncomingMail.last.state).to match(/aside|unreadable/)
-      expect(use(described_class, marit).unreadable[:mails].size).to eq 1
+      expect(use(Views::IncomingMails, marit).unreadable[:mails].size).to eq 1
     end
   end
 
@@ -210,10 +210,10 @@ RSpec.describe UseCases::IncomingMails do
         called_off
         called_off
       ]
-      changes = use(UseCases::Invitations, marit).untold(series_id)[:changes]
+      changes = use(Views::Invitation, marit).untold(series_id)[:changes]
       expect(changes.map { |change| change[:after] }.join).to include "until 7 December 2026: 2 meetings"
       expect(use(UseCases::SeriesRun, marit).bring_back(series_id)).to eq 4
-      expect(use(UseCases::Invitations, marit).untold(series_id)[:people]).to eq 0
+      expect(use(Views::Invitation, marit).untold(series_id)[:people]).to eq 0
     end
   end
 
@@ -228,18 +228,18 @@ RSpec.describe UseCases::IncomingMails do
       guests: [{id: key, name: "Yard", email: "Yard@X.example", role: "informed"}]
     )
     expect(
-      use(UseCases::Invitations, marit).preview(series_id: series_id)[:recipients].to_h do |one|
+      use(Views::Invitation, marit).preview(series_id: series_id)[:recipients].to_h do |one|
         [one[:name], one[:what]]
       end
     ).to eq("Lars Ekeli" => "invited", "Yard" => "invited", "Wen Halloran" => "nothing")
     use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id)
     use(UseCases::Groups, marit).change(id: group, version: 0, name: "Crew", person_ids: [])
     expect(
-      use(UseCases::Invitations, marit).preview(series_id: series_id)[:recipients].to_h do |one|
+      use(Views::Invitation, marit).preview(series_id: series_id)[:recipients].to_h do |one|
         [one[:name], one[:what]]
       end
     ).to include("Lars Ekeli" => "taken off", "Wen Halloran" => "nothing")
-    expect(use(UseCases::People, marit).list[:people].map { |one| one[:name] }).not_to include "Yard"
+    expect(use(Views::People, marit).list[:people].map { |one| one[:name] }).not_to include "Yard"
   end
 
   # RFC 5546 3.2.2.3: the one who cannot answers DELEGATED and names who comes; the other answers with DELEGATED-FROM.

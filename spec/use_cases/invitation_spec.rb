@@ -69,7 +69,7 @@ RSpec.describe "The invitation mail" do
       off = meeting_ids(id)[2]
       state(off, marit, "called_off", reason: "Storm") if off
       shown =
-        use(UseCases::Series, marit).meetings(id)[:meetings]
+        use(Views::SeriesMeetings, marit).list(id)[:meetings]
           .reject { |meeting| meeting[:state] == "called_off" }
           .map { |meeting| meeting[:starts_at].iso8601 }
           .sort
@@ -114,7 +114,7 @@ RSpec.describe "The invitation mail" do
 
   it "carries the papers of the next meeting, and links what is too large" do
     id = series(marit, {required: wen})
-    stub_const("UseCases::Invitations::MOST_ATTACHED_BYTES", 12)
+    stub_const("Loading::NextPapers::MOST_ATTACHED_BYTES", 12)
     {"chart.txt" => "depth", "log.txt" => "storm again", "tide.txt" => "low"}.each do |name, bytes|
       paper = key
       use(UseCases::Papers, marit).begin_paper(
@@ -123,7 +123,7 @@ RSpec.describe "The invitation mail" do
       use(UseCases::Papers, marit).put_piece(id: paper, number: 0, bytes: bytes)
       clock.now += 1
     end
-    expect(use(UseCases::Invitations, marit).preview(series_id: id)[:attachments]).to eq %w[chart.txt tide.txt]
+    expect(use(Views::Invitation, marit).preview(series_id: id)[:attachments]).to eq %w[chart.txt tide.txt]
     mail = mail_for(id)
     expect(mail.attachments.map { |one| [one.filename, one.decoded] }).to eq [%w[chart.txt depth], %w[tide.txt low]]
     expect(mail.text_part.decoded).to include "log.txt, too large to attach: behind your private link"
@@ -149,7 +149,7 @@ RSpec.describe "The invitation mail" do
         url: "https://calls.example/new"
       }
     )
-    expect(use(UseCases::Series, marit).show(id)[:told][:untold][:changes].map { |change| change[:label] }).to eq %w[
+    expect(use(Views::SeriesPage, marit).show(id)[:told][:untold][:changes].map { |change| change[:label] }).to eq %w[
       Where
       Call
     ]
@@ -170,11 +170,11 @@ RSpec.describe "The invitation mail" do
     id = series(marit, {required: wen})
     first = mail_for(id)
     expect { mail_for(id) }.not_to(change { Records::Mail.count })
-    view = use(UseCases::Series, marit).show(id)
+    view = use(Views::SeriesPage, marit).show(id)
     use(UseCases::Series, marit).change(
       id: id, version: view[:version], title: "Mooring round", members: [{person_id: wen, role: "required"}]
     )
-    expect(use(UseCases::Series, marit).show(id)[:told][:state]).to eq "changed"
+    expect(use(Views::SeriesPage, marit).show(id)[:told][:state]).to eq "changed"
     mail_for(id)
     versions = delivered.map { |mail| calendar_of(mail).decoded.gsub("\r\n ", "") }
     expect(

@@ -22,7 +22,7 @@ RSpec.describe "Messages" do
     )
   end
   let(:meetings) { meeting_ids(id) }
-  let(:uid) { UseCases::SeriesContent.uid(id) }
+  let(:uid) { Loading::SeriesContent.uid(id) }
 
   before { wants_own_mail(marit) }
 
@@ -129,7 +129,8 @@ RSpec.describe "Messages" do
         "RRULE:FREQ=WEEKLY;COUNT=3\r\nSUMMARY:Dues\r\nORGANIZER:mailto:olav@port.example\r\n" \
         "ATTENDEE:mailto:wen@skerrybuoy.example\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
     outside = use(UseCases::OutsideMeetings, wen)
-    row = outside.add_file(ical)[:meetings].first[:id]
+    outside.add_file(ical)
+    row = Records::OutsideMeeting.first.id
     {nil => nil, Time.utc(2026, 12, 8, 9) => "2026-12-08T09:00:00"}.each do |recurrence_at, recurrence|
       clock.now += 1
       use(UseCases::OutsideMeetings, wen).answer(
@@ -148,14 +149,14 @@ RSpec.describe "Messages" do
 
   it "publish meetings and busy time (PUBLISH, RFC 5546 3.2.1 and 3.3.1)" do
     invite(id, marit)
-    feeds = use(UseCases::Feeds, wen).set(wen, open: true)[:addresses].transform_values do |address|
+    feeds = open_feeds(wen).transform_values do |address|
       address[%r{/([0-9a-f]{40})\.ics\z}, 1]
     end
-    meetings_feed = read(UseCases::Feeds.new(clock: clock).read("meetings", wen, feeds.fetch("meetings")))
+    meetings_feed = read(Views::Feeds.new(clock: clock).read("meetings", wen, feeds.fetch("meetings")))
     expect([meetings_feed["method"], meetings_feed["parts"].map { |part| part["uid"] }]).to match [
       "PUBLISH", match_array(meetings.map { |meeting| "meeting-#{meeting}@#{Settings.mail_domain}" })
     ]
-    busy = read(UseCases::Feeds.new(clock: clock).read("busy", wen, feeds.fetch("busy")))
+    busy = read(Views::Feeds.new(clock: clock).read("busy", wen, feeds.fetch("busy")))
     expect([busy["method"], event(busy)["name"]]).to eq %w[PUBLISH VFREEBUSY]
   end
 end

@@ -20,7 +20,7 @@ RSpec.describe "Options of a meeting" do
       .order(:created_at, :id)
       .map { |mail| [mail.recipient.split("@").first, mail.subject] }
 
-  def column(series_id, by = marit) = use(UseCases::AnswerTable, by).show(series_id)[:meetings].first
+  def column(series_id, by = marit) = use(Views::AnswerTable, by).show(series_id)[:meetings].first
 
   describe "signing up" do
     let(:series_id) do
@@ -64,7 +64,7 @@ RSpec.describe "Options of a meeting" do
         {limit: 3, places: 3, waiting: []}, ["ines"]
       ]
       # The others of the series stay as they were.
-      expect(use(UseCases::AnswerTable, marit).show(series_id)[:meetings][1][:options][:sign_up_limit]).to eq 2
+      expect(use(Views::AnswerTable, marit).show(series_id)[:meetings][1][:options][:sign_up_limit]).to eq 2
     end
 
     it "lets who waits move up at every coming meeting when the series has more room" do
@@ -107,7 +107,7 @@ RSpec.describe "Options of a meeting" do
 
   it "that ask for no answers leave nobody silent, and no mail asks" do
     quiet = series(marit, {required: [wen, lars]}, options: options.merge(answers_asked: false))
-    preview = use(UseCases::Invitations, marit).preview(series_id: quiet, person_id: wen)
+    preview = use(Views::Invitation, marit).preview(series_id: quiet, person_id: wen)
     expect([column(quiet)[:silent], preview[:text]]).to match [[], include("No answer is needed.")]
     expect(preview[:text]).not_to include "Answer, without signing in"
     use(UseCases::Invitations, marit).send_all(id: key, series_id: quiet)
@@ -167,11 +167,11 @@ RSpec.describe "Options of a meeting" do
       send_instead(lars, "odd@harbour.example")
       odd = Records::Person.find_by(email: "odd@harbour.example")
       expect(odd.guest).to be true
-      link = {series_id: series_id, person_id: odd.id, token: UseCases::AnswerLinks.token(series_id, odd.id)}
-      shown = UseCases::AnswerLinks.new(clock: clock).show(**link)
+      link = answer_link(series_id, odd.id)
+      shown = Views::AnswerPage.new(clock: clock).show(link)
       expect(shown[:meetings].map { |one| one.values_at(:id, :instead_of) }).to eq [[meeting, "Lars Ekeli"]]
-      UseCases::AnswerLinks.new(clock: clock).answer(**link, answer: "accepted", meeting_id: meeting)
-      row = use(UseCases::AnswerTable, marit).show(series_id)[:people].find { |one| one[:name] == "Lars Ekeli" }
+      UseCases::AnswerLinks.new(link, clock: clock).answer(answer: "accepted", meeting_id: meeting)
+      row = use(Views::AnswerTable, marit).show(series_id)[:people].find { |one| one[:name] == "Lars Ekeli" }
       expect(row[:answers].first).to include(
         answer: "declined",
         note: "Odd Berge comes instead",
@@ -181,8 +181,8 @@ RSpec.describe "Options of a meeting" do
       )
       expect(sheet(meeting, marit)[:people].map { |one| one[:name] }).to include "Odd Berge"
       expect {
-        UseCases::AnswerLinks.new(clock: clock).answer(
-          **link, answer: "accepted", meeting_id: meeting_ids(series_id)[1]
+        UseCases::AnswerLinks.new(link, clock: clock).answer(
+          answer: "accepted", meeting_id: meeting_ids(series_id)[1]
         )
       }.to raise_error Core::NotFound
     end
@@ -208,7 +208,7 @@ RSpec.describe "Options of a meeting" do
         meeting_id: meeting, version: Records::Meeting.find(meeting).lock_version, local_start: "2026-12-01T10:00"
       )
       expect(
-        use(UseCases::Invitations, marit).preview(series_id: series_id)[:recipients].map { |one| one[:name] }
+        use(Views::Invitation, marit).preview(series_id: series_id)[:recipients].map { |one| one[:name] }
       ).to include "Odd Berge, instead of Lars Ekeli"
       expect(column(series_id)[:silent]).to eq ["Marit Hauge", "Wen Halloran"]
       use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id)

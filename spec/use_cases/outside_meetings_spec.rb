@@ -47,10 +47,10 @@ RSpec.describe UseCases::OutsideMeetings do
     Records::IncomingMail.order(:created_at, :id).last
   end
 
-  def listed(who = ines) = use(described_class, who).list[:meetings]
+  def listed(who = ines) = use(Views::OutsideMeetings, who).list[:meetings]
 
   def spans(who = ines) =
-    UseCases::Availability
+    Loading::Availability
       .told(who, clock.now, clock.now + 60 * 86_400)
       .map { |span| [span[:starts_at].iso8601, span[:kind]] }
 
@@ -215,7 +215,7 @@ RSpec.describe UseCases::OutsideMeetings do
 
   it "do not make a person known: an invitation does not tell when somebody is free" do
     mail(ical)
-    people = UseCases::Availability.new(
+    people = Loading::Availability.new(
       people: {
         ines => :required
       },
@@ -270,10 +270,10 @@ RSpec.describe UseCases::OutsideMeetings do
       )
       expect(walls).to eq %w[2026-12-01T09:00:00Z 2026-12-09T12:00:00Z 2026-12-15T09:00:00Z 2026-12-22T09:00:00Z]
       expect(sheet(second, ines)[:topics].map { |one| one[:title] }).to eq ["Berths"]
-      expect { use(UseCases::Invitations, ines).preview(series_id: series_id) }.to raise_error(
+      expect { use(Views::Invitation, ines).preview(series_id: series_id) }.to raise_error(
         Core::Conflict
       ) { |error| expect(error.code).to eq "outside" }
-      expect(use(UseCases::Series, ines).show(series_id)).to include(
+      expect(use(Views::SeriesPage, ines).show(series_id)).to include(
         outside: "Olav Dahl", told: include(state: "told")
       )
     end
@@ -287,7 +287,7 @@ RSpec.describe UseCases::OutsideMeetings do
       expect(Records::Meeting.find(second).starts_at.iso8601).to eq "2026-12-10T14:00:00Z"
       expect(Records::Meeting.where(series_id: series_id, state: "called_off").count).to eq 1
       expect(
-        use(UseCases::History, ines).show(series_id)[:events].map { |event| event[:words] }
+        use(Views::History, ines).show(series_id)[:events].map { |event| event[:words] }
       ).to include "Moved to Thursday 10 December 2026, 15:00 by Olav Dahl"
       mail(ical(sequence: 2, start: "20261203T150000", more: ["RRULE:FREQ=WEEKLY;COUNT=5"]))
       expect(walls.size).to eq 5

@@ -31,10 +31,10 @@ RSpec.describe UseCases::Queue do
     end
     odd, fine = %w[odd fine].map { |reason| Records::Mail.find_by(reason: reason) }
     expect([fine.state, odd.state, odd.tries]).to eq ["sent", "set_aside", 3]
-    expect(faults.list[:mails]).to match [include(title: "Hello", reason: /\S/)]
+    expect(Views::SetAside.new(clock: clock).list[:mails]).to match [include(title: "Hello", reason: /\S/)]
     faults.try_again
     deliver(good = post)
-    expect([good.taken, faults.list[:mails]]).to eq [[people.first.email], []]
+    expect([good.taken, Views::SetAside.new(clock: clock).list[:mails]]).to eq [[people.first.email], []]
   end
 
   it "takes what is new before what has failed" do
@@ -82,7 +82,7 @@ RSpec.describe UseCases::Queue do
     4.times { worker.sweep }
     expect(Records::Series.find(second).laid_out_until).to be > clock.now + 300 * 86_400
     expect(Records::Fault.pluck(:step, :subject_id, :tries)).to eq [["laying_out_series", first, 3]]
-    expect(faults.list[:steps]).to match [include(title: "laying out series", reason: /NEVER/)]
+    expect(Views::SetAside.new(clock: clock).list[:steps]).to match [include(title: "laying out series", reason: /NEVER/)]
   end
 
   describe "of mail that comes in" do
@@ -103,7 +103,7 @@ RSpec.describe UseCases::Queue do
     def ical(*lines, method: "REPLY", stamp: "20261124T075900Z")
       [
         "BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:x", "METHOD:#{method}", "BEGIN:VEVENT",
-        "UID:#{UseCases::SeriesContent.uid(series_id)}", "SEQUENCE:0", "DTSTAMP:#{stamp}",
+        "UID:#{Loading::SeriesContent.uid(series_id)}", "SEQUENCE:0", "DTSTAMP:#{stamp}",
         "ORGANIZER:mailto:#{Settings.mail_from}", *lines, "END:VEVENT", "END:VCALENDAR", ""
       ].join("\r\n")
     end
@@ -183,7 +183,7 @@ RSpec.describe UseCases::Queue do
         clock.now += 3_600
       end
       expect(Records::IncomingMail.order(:created_at, :id).pluck(:state)).to eq %w[set_aside taken]
-      expect(faults.list[:incoming_mails]).to match [include(reason: "RuntimeError: our own fault")]
+      expect(Views::SetAside.new(clock: clock).list[:incoming_mails]).to match [include(reason: "RuntimeError: our own fault")]
     end
 
     it "answers a REFRESH, but not a program's, and nobody's again and again (RFC 3834)" do

@@ -24,7 +24,7 @@ RSpec.describe "Telling people" do
   def to(mails, person) = mails["#{person}@skerrybuoy.example"]
 
   def change_series(members:, **rest)
-    view = use(UseCases::Series, marit).show(id)
+    view = use(Views::SeriesPage, marit).show(id)
     use(UseCases::Series, marit).change(id: id, version: view[:version], title: view[:title], members: members, **rest)
   end
 
@@ -42,7 +42,7 @@ RSpec.describe "Telling people" do
     state(meetings[1], marit, "called_off", reason: "Storm")
     tell
     use(UseCases::SeriesRun, marit).call_off(series_id: id, reason: "No money")
-    expect(use(UseCases::Series, marit).show(id)[:told][:untold]).to include(people: 2, called_off: 2, taken_off: 0)
+    expect(use(Views::SeriesPage, marit).show(id)[:told][:untold]).to include(people: 2, called_off: 2, taken_off: 0)
     mail = to(tell, "wen")
     expect(mail.subject).to eq "Called off: Monday mooring round"
     expect(mail.text_part.decoded).to include("Why    ", "No money").and not_include("When   ")
@@ -121,7 +121,7 @@ RSpec.describe "Telling people" do
     both =
       "2 Mondays until 7 December 2026, 09:30–10:15; then every Tuesday, 13:00–14:00 Oslo time, 4 meetings, the last " \
         "on Tuesday 5 January 2027"
-    expect(use(UseCases::Series, marit).show(id)[:sentence]).to eq both
+    expect(use(Views::SeriesPage, marit).show(id)[:sentence]).to eq both
     text = to(tell, "lars").text_part.decoded.gsub(/\s+/, " ")
     expect(text).to include both,
       "Tuesday 15 December 2026, 13:00 Oslo time, 60 minutes (was: Monday 14 December 2026, 09:30 Oslo time, 45 " \
@@ -136,7 +136,7 @@ RSpec.describe "Telling people" do
       expect(error.pointer).to eq "/personId"
     }
     expect(
-      use(UseCases::Invitations, marit).preview(series_id: id)[:recipients].find { |one| one[:person_id] == olga }
+      use(Views::Invitation, marit).preview(series_id: id)[:recipients].find { |one| one[:person_id] == olga }
     ).to include(name: "Olga Haas", what: "invited")
     mail = to(tell, "olga")
     expect([mail.subject, mail.text_part.decoded]).to match [
@@ -154,11 +154,11 @@ RSpec.describe "Telling people" do
 
   it "shows nobody but who runs it what has not been told" do
     untold = series(marit, {required: wen}, title: "Night watch", start: "2026-11-26T10:00", rule: nil)
-    titles = ->(who) { use(UseCases::Desk, who).show[:meetings].map { |one| one.values_at(:title, :told) } }
+    titles = ->(who) { use(Views::Desk, who).show[:meetings].map { |one| one.values_at(:title, :told) } }
     expect([titles[wen], titles[marit]]).to eq [
       [["Monday mooring round", true]], [["Night watch", false], ["Monday mooring round", true]]
     ]
-    expect(use(UseCases::Series, wen).list[:series].map { |one| one[:title] }).to eq ["Monday mooring round"]
+    expect(use(Views::SeriesList, wen).list[:series].map { |one| one[:title] }).to eq ["Monday mooring round"]
     invite(untold, marit)
     expect(titles[wen].map(&:first)).to include "Night watch"
   end

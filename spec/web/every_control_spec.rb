@@ -92,7 +92,7 @@ RSpec.describe "Every control" do
   it "lets the invited offer another time, and be mailed a calendar of all their meetings" do
     id = series(marit, {required: wen}, title: "Mooring round", start: "#{monday}T14:00", rule: nil)
     use(UseCases::Invitations, marit).send_all(id: key, series_id: id)
-    visit URI(UseCases::AnswerLinks.address(id, wen)).path
+    visit URI(Loading::AnswerLink.address(id, wen)).path
     click_button "Offer another time"
     fill_in "Begins on, Oslo time", with: monday + 1
     fill_in "at", with: "15"

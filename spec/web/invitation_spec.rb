@@ -137,7 +137,7 @@ RSpec.describe "An invitation that holds" do
   it "keeps single answers as they are, whatever is answered to the others, each with its own three buttons" do
     use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id)
     meetings = meeting_ids(series_id)
-    link = URI(UseCases::AnswerLinks.address(series_id, wen)).path
+    link = URI(Loading::AnswerLink.address(series_id, wen)).path
     second = (monday + 7).strftime("%A %-d %B")
     visit link
     click_button "I cannot, #{second}"
@@ -163,7 +163,7 @@ RSpec.describe "An invitation that holds" do
   it "is answered from a phone by the link in the mail, which changes nothing by being opened" do
     use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id)
     page.driver.browser.resize(width: 390, height: 800)
-    visit "#{URI(UseCases::AnswerLinks.address(series_id, wen)).path}?answer=tentative"
+    visit "#{URI(Loading::AnswerLink.address(series_id, wen)).path}?answer=tentative"
     expect(page).to have_css("h1", text: "Mooring round")
     expect(page).to have_content "You chose “I may come” in the mail. Press it for each meeting it is true of."
     expect(page).to have_css(".suggested", text: "I may come", minimum: 1)

@@ -123,7 +123,7 @@ RSpec.describe "A keeper's week" do
   it "copies the text without anybody's private link" do
     id = mooring
     Records::Series.where(id: id).update_all(wording: "Come to {title}. Answer: {answer link}")
-    preview = use(UseCases::Invitations, marit).preview(series_id: id)
+    preview = use(Views::Invitation, marit).preview(series_id: id)
     expect([preview[:text], preview[:copy]].map { |text| text.include?("/answer/") }).to eq [true, false]
     expect(preview[:copy]).to include("Come to Mooring round.").and not_include("Answer:")
     sign_in_as("Marit Hauge")
@@ -141,7 +141,7 @@ RSpec.describe "A keeper's week" do
   it "tells an invited person of a lost connection as such, and keeps what they chose" do
     id = mooring
     tell(id)
-    link = URI(UseCases::AnswerLinks.address(id, wen)).path
+    link = URI(Loading::AnswerLink.address(id, wen)).path
     visit link
     fill_in "A note with it (optional)", with: "On the ferry"
     page.driver.browser.network.offline_mode

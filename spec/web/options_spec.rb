@@ -9,7 +9,7 @@ RSpec.describe "Options of a meeting" do
   let(:lars) { person("Lars Ekeli", email: "lars-#{key}@skerrybuoy.example") }
   let(:options) { {pass_on: false, answers_asked: true, sign_up: false, sign_up_limit: nil} }
 
-  def open_link(series_id, person_id) = visit(URI(UseCases::AnswerLinks.address(series_id, person_id)).path)
+  def open_link(series_id, person_id) = visit(URI(Loading::AnswerLink.address(series_id, person_id)).path)
 
   def send_answer(word)
     click_button word, match: :first

@@ -104,7 +104,7 @@ module Core
       end
 
       def wall_words(wall, zone)
-        "#{Words.day(wall.date)}, #{Words.clock(wall)} #{zone.place} time#{elsewhere(wall, zone)}"
+        "#{Words.at(wall)} #{zone.place} time#{elsewhere(wall, zone)}"
       end
 
       # The same moment on the reader's wall, with the day where that is another.

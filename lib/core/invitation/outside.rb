@@ -86,7 +86,7 @@ module Core
         rule = event.rule && Recurrence::Rule.parse(event.rule, form: start.date? ? :date : :zoned)
         Recurrence::Run.new(start: start.wall, zone: start.zone, length_min: length_min, rule: rule, dates: []).sentence
       rescue Invalid
-        "#{Words.day(start.wall.date)}, #{Words.clock(start.wall)}, again and again"
+        "#{Words.at(start.wall)}, again and again"
       end
 
       private

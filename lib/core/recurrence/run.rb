@@ -28,6 +28,16 @@ module Core
         new(start: wall, zone: zone, length_min: length_min, rule: read_rule, dates: by_hand.uniq.sort).from_first_date
       end
 
+      # @param wish [Hash] local_start, time_zone, length_min, and rule or dates, as forms send them
+      # @see read
+      def self.of_wish(wish)
+        start, zone, length_min, rule, dates = wish.values_at(:local_start, :time_zone, :length_min, :rule, :dates)
+        read(start: start, zone: zone, length_min: length_min, rule: rule, dates: dates || [])
+      end
+
+      # @return [Time] how far an endless run is laid out and searched
+      def self.horizon(now) = (now.to_datetime >> HORIZON_MONTHS).to_time.utc
+
       # The same run, begun on the first date its rule gives: "every Monday from Tuesday the 1st" begins on the 7th.
       # @raise [Invalid] when the rule gives none
       def from_first_date
@@ -51,8 +61,7 @@ module Core
 
         raise Invalid.new(
           "That is past: it is #{Words.clock(zone.wall(now))} on #{Words.day(zone.wall(now).date)} in #{zone.place} " \
-            "now. " \
-            "The first meeting would have begun at #{Words.clock(first.wall)} on #{Words.day(first.wall.date)}.",
+            "now. The first meeting would have begun at #{Words.clock(first.wall)} on #{Words.day(first.wall.date)}.",
           pointer: "/localStart",
           code: "past"
         )

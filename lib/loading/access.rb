@@ -1,0 +1,93 @@
+module Loading
+  # The one place where rights are checked. What a person may not see does not exist for them.
+  class Access
+    # kind of thing => how to find the series it belongs to
+    SERIES_OF = {
+      series: ->(id) { Records::Series.where(id: id).pick(:id) },
+      meeting: ->(id) { Records::Meeting.where(id: id).pick(:series_id) },
+      topic: ->(id) { Records::Topic.where(id: id).pick(:series_id) },
+      line: ->(id) { Records::Line.joins(:meeting).where(id: id).pick("meetings.series_id") },
+      action: ->(id) { Records::ActionItem.where(id: id).pick(:series_id) },
+      paper: ->(id) { Records::Paper.where(id: id).pick(:series_id) },
+      counter: ->(id) { Records::Counter.where(id: id).pick(:series_id) },
+      incoming_mail: ->(id) { Records::IncomingMail.where(id: id).pick(:series_id) }
+    }.freeze
+
+    # kind of thing => how to find the person it belongs to; nothing found: no such thing
+    PERSON_OF = {
+      person: ->(id) { Records::Person.where(id: id).pick(:id) },
+      place: ->(id) { Records::Place.where(id: id).pick(:looked_after_by_id, :id)&.compact&.first },
+      calendar: ->(id) do
+        Records::Calendar
+          .left_joins(:place)
+          .where(id: id)
+          .pick(Arel.sql("coalesce(calendars.person_id, places.looked_after_by_id, places.id)"))
+      end,
+      outside_meeting: ->(id) { Records::OutsideMeeting.where(id: id).pick(:person_id) },
+      file_reading: ->(id) { Records::FileReading.where(id: id).pick(:person_id) },
+      session: ->(id) { Records::Session.where(id: id, ended_at: nil).pick(:person_id) },
+      hold: ->(id) { Records::Hold.where(id: id).pick(:kept_by_id) }
+    }.freeze
+
+    def initialize(person_id)
+      @person_id = person_id
+    end
+
+    # @param right [Symbol] of Core::Rights
+    # @param kind [Symbol, nil] of SERIES_OF; nil for rights that are about no series
+    # @param whose [String, nil] the person an answer is about
+    # @raise [Core::Unknown] nobody is signed in; [Core::NotFound] not allowed, or no such thing
+    def allow!(right, kind = nil, id = nil, whose: nil)
+      return if Core::Rights.allow?(right, [:anyone])
+      raise Core::Unknown unless @person_id
+
+      return if PERSON_OF.key?(kind) && allow?(right, kind, id)
+
+      return if kind == :incoming_mail && Core::Rights.allow?(right, roles)
+
+      series_id = kind && (SERIES_OF[kind]&.call(id) || raise(Core::NotFound))
+      right = :see_issued_minutes if right == :see_sheet && issued?(id)
+      return if Core::Rights.allow?(right, roles(series_id), own: own?(kind, id, whose))
+
+      raise Core::NotFound
+    end
+
+    # Whether somebody may do something to what belongs to a person.
+    def allow?(right, kind, id)
+      owner_id = PERSON_OF.fetch(kind).call(id)
+      !owner_id.nil? && Core::Rights.allow?(right, roles + ((owner_id == @person_id) ? [:self] : []))
+    end
+
+    # @return [Array<Symbol>] roles towards a series, or in general without one
+    def roles(series_id = nil)
+      person = Records::Person.find_by(id: @person_id) or return []
+      roles = [:person]
+      roles << :admin if person.admin
+      series_id ? roles + roles_in(Records::Series.find(series_id)) : roles
+    end
+
+    # @param series [Records::Series] @return [Array<Symbol>] roles towards that one alone
+    def roles_in(series)
+      role = Records::SeriesMember.where(series_id: series.id, person_id: @person_id).pick(:role)
+      [(:keeper if series.keeper_id == @person_id), (:chair if series.chair_id == @person_id),
+        {"required" => :member, "optional" => :member, "informed" => :informed}[role]].compact
+    end
+
+    private
+
+    def issued?(meeting_id) = Records::Meeting.where(id: meeting_id, state: "issued").exists?
+
+    def own?(kind, id, whose)
+      case kind
+      when :topic
+        Records::Topic.where(id: id).where("brought_by_id = :me or presenter_id = :me", me: @person_id).exists?
+      when :paper
+        Records::Paper.where(id: id, brought_by_id: @person_id).exists?
+      when :action
+        Records::ActionOwner.where(action_item_id: id, person_id: @person_id).exists?
+      else
+        whose == @person_id
+      end
+    end
+  end
+end

@@ -1,0 +1,50 @@
+module Loading
+  # The agenda of a meeting, with what is left over, as mails say it.
+  class Agenda
+    # @param meeting [Records::Meeting] with its place and series
+    def initialize(meeting)
+      @meeting = meeting
+      @series = meeting.series
+      @ledger = Ledgers.of([@series.id])[@series.id]
+    end
+
+    # @return [Agenda] @raise [Core::NotFound]
+    def self.of(meeting_id)
+      found = Records::Meeting.includes(:held_place, series: :held_place).find_by(id: meeting_id)
+      new(found || raise(Core::NotFound))
+    end
+
+    # @return [Hash, nil] title, at, location, topics and left_over; nil while nothing is planned
+    def to_h
+      return if topics.empty? && left_over.empty?
+
+      {title: @series.title, at: at, location: @meeting.location, topics: topics, left_over: left_over}
+    end
+
+    private
+
+    def at
+      from, to = [@meeting.starts_at, @meeting.ends_at].map { |time| @series.zone.wall(time) }
+      "#{Core::Words.at(from)}–#{Core::Words.clock(to)} #{@series.zone.place} time"
+    end
+
+    def topics
+      @topics ||= begin
+        ids = @ledger.topics_at(@meeting.id).map(&:id)
+        records = Records::Topic.where(id: ids).sort_by { |topic| ids.index(topic.id) }
+        names = Records::Person.where(id: records.map(&:presenter_id)).pluck(:id, :name).to_h
+        records.map { |one| {title: one.title, length_min: one.length_min, presenter: names[one.presenter_id]} }
+      end
+    end
+
+    def left_over
+      @left_over ||= begin
+        actions = @ledger.left_over_actions(@meeting.id).select { |action| action.state == :open }
+        records = Records::ActionItem.where(id: actions.map(&:id)).includes(owners: :person).index_by(&:id)
+        actions.map { |action| row(records.fetch(action.id), @ledger.carried(action)) }
+      end
+    end
+
+    def row(record, carried) = {text: record.text, owners: record.owners.map { |one| one.person.name }, carried: carried}
+  end
+end

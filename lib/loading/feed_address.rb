@@ -1,0 +1,16 @@
+require "openssl"
+
+module Loading
+  # A person's private addresses for calendar programs. Whoever has one may read what is there.
+  module FeedAddress
+    KINDS = %w[busy meetings].freeze
+
+    module_function
+
+    # @param kind [String] of KINDS
+    def of(person, kind) = "#{Settings.origin}/feeds/#{kind}/#{person.id}/#{token(person)}.ics"
+
+    def token(person) =
+      OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "feed:#{person.id}:#{person.feed_serial}")[0, 40]
+  end
+end

@@ -1,0 +1,142 @@
+module Loading
+  # The mail about a series, for one reader after the other. What all of them share is read once.
+  class InvitationMail
+    # @param series [Records::Series] with keeper, place, members and their people
+    def initialize(series, now:)
+      @series = series
+      @now = now
+      @next = NextPapers.new(series.id, now: now)
+    end
+
+    # The agenda and papers that go with it. @return [NextPapers]
+    attr_reader :next
+
+    # @param one [Recipients::Recipient] whose kind may also be :reminder
+    # @param content [Core::Invitation::Content] what is told
+    # @param note [String, nil] a word for this once
+    # @param wording [String, nil] the keeper's, with its placeholders
+    # @param attendees [Array<Hash>] as Recipients gives them
+    # @param at [Time] when it was sent
+    # @param link [Boolean] whether it is for that reader's eyes alone
+    # @return [Hash] what Mailing::Message#source takes besides key and address
+    def parts(one, content:, note:, wording:, attendees: [], sequence: @series.sequence, at: @now, link: true)
+      off = Core::Invitation::News::CANCELS.include?(one.kind)
+      Mailing::Invitation.new(
+        kind: one.kind, content: content, note: note, wording: filled(wording, one.person, content, at, link),
+        keeper: @series.keeper.name, role: one.role.to_s, role_before: one.role_before&.to_s,
+        first: first_meeting(one.person, content, at), changes: off ? [] : changes(one, content, at),
+        agenda: off ? nil : @next.agenda, papers: off ? [] : @next.papers,
+        url: (series_url unless off || one.person.guest),
+        answer_url: (AnswerLink.address(@series.id, one.person.id) if link && !off), options: @series.options,
+        calendar: (calendar(one, content, attendees, sequence, at) unless one.kind == :reminder)
+      ).parts.merge(reply_to: @series.keeper.email)
+    end
+
+    private
+
+    def series_url = "#{Settings.origin}/series/#{@series.id}"
+
+    def changes(one, content, at)
+      return [] unless one.before
+
+      Core::Invitation::Difference.between(one.before, content, reader: one.person.zone, from: at).map(&:to_h)
+    end
+
+    # The keeper's wording, filled for one reader.
+    def filled(wording, person, content, at, link)
+      return if wording.nil? || content.start.nil?
+
+      agenda = @next.agenda
+      Core::Invitation::Wording.fill(
+        wording,
+        "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.sentence,
+        "place" => content.location, "call" => content.online&.to_s, "keeper" => content.keeper,
+        "answer link" => (AnswerLink.address(@series.id, person.id) if link),
+        "agenda" => agenda && agenda[:topics].map { |topic| topic[:title] }.join("\n"),
+        "left over" => agenda && left_over(agenda)
+      )
+    end
+
+    def left_over(agenda)
+      agenda[:left_over].map { |action| [action[:text], *action[:owners]].join(" – ") }.join("\n")
+    end
+
+    # The next meeting on the reader's own wall.
+    def first_meeting(person, content, at)
+      return unless content.start
+
+      starts_at = first_start(at) or return
+      Core::Words.moment(starts_at, person.zone)
+    end
+
+    def first_start(at)
+      (@first_starts ||= {}).fetch(at) do
+        coming = @series.meetings.where(state: %w[planned in_session]).where("ends_at > ?", at)
+        @first_starts[at] = coming.minimum(:starts_at)
+      end
+    end
+
+    # A cancellation speaks of the meeting as it was last told. Where only what is to come is called off, what has been
+    # stays.
+    def calendar(one, content, attendees, sequence, at)
+      off = cancels?(one, content)
+      content = one.before if off && one.before
+      return unless content&.start
+
+      person = one.person
+      url = person.guest ? AnswerLink.address(@series.id, person.id) : series_url
+      Core::Invitation::Request.new(
+        method: off ? :cancel : :request, uid: SeriesContent.uid(@series.id), sequence: sequence, content: content,
+        url: url, description: description(content, url), organizer: organizer,
+        attendees: listed(one, off ? [] : attendees), own_answers: off ? {} : own_answers(person),
+        blocks: one.role != :informed, alarm_min: alarm_min(person), now: at
+      ).to_ical
+    end
+
+    def cancels?(one, content)
+      return false unless Core::Invitation::News::CANCELS.include?(one.kind)
+
+      content.start.nil? || one.kind == :taken_off || member(one.person.id).nil?
+    end
+
+    def description(content, url)
+      [content.purpose, content.online && "Call: #{content.online}", url].compact.join("\n\n")
+    end
+
+    def organizer = Core::Invitation::Request::Organizer.new(name: @series.keeper.name, address: Settings.mail_from)
+
+    def member(person_id) = (@members ||= @series.members.index_by(&:person_id))[person_id]
+
+    def run_answer(person) = member(person.id)&.run_answer || "none"
+
+    def listed(one, others)
+      me = {"name" => one.person.name, "address" => one.person.email, "role" => one.role.to_s}
+      [me, *others.reject { |other| other["address"] == me["address"] }].map { |each| attendee(each, one.person) }
+    end
+
+    # Their own answer stands as they gave it, unless they are asked anew.
+    def attendee(listed, person)
+      answer = (listed["address"] == person.email) ? run_answer(person) : "none"
+      Core::Invitation::Request::Attendee.new(
+        name: listed["name"], address: listed["address"], role: listed["role"].to_sym, answer: answer.to_sym,
+        asked: @series.answers_asked
+      )
+    end
+
+    # Answers to single meetings that are not the answer to all.
+    def own_answers(person)
+      own = replies.fetch(person.id, []).reject { |reply| reply.answer == run_answer(person) }
+      own.to_h { |reply| [reply.meeting.original_wall.to_s, reply.answer.to_sym] }.sort.to_h
+    end
+
+    def replies
+      @replies ||= Records::Reply.where(meeting_id: @series.meetings.coming(@now).select(:id))
+        .where.not(answer: "none").includes(:meeting).group_by(&:person_id)
+    end
+
+    # As long before as they want to be reminded themselves, else as the series has it, else as is usual.
+    def alarm_min(person)
+      [person.remind_min, @series.remind_min].compact.find(&:positive?) || Core::Invitation::Request::ALARM_MIN
+    end
+  end
+end

@@ -1,0 +1,32 @@
+require "digest"
+
+module Loading
+  # Who comes to one meeting alone, besides those of its series or instead of one of them.
+  module Substitutes
+    module_function
+
+    # Those of a series who have been told something else than what holds now.
+    # @return [Array<Array(Records::Substitute, Symbol)>] with :request or :cancel
+    def pending(series_id, now:)
+      found = Records::Substitute.of_series(series_id)
+        .includes(:person, :instead_of, meeting: {series: %i[keeper held_place]})
+      found.select { |one| one.meeting.ends_at > now }.filter_map do |one|
+        next if one.told_digest == digest(one) || (one.told_digest.nil? && off?(one))
+
+        [one, off?(one) ? :cancel : :request]
+      end
+    end
+
+    def off?(substitute) = substitute.meeting.state == "called_off"
+
+    # Of all they are told.
+    def digest(substitute)
+      meeting = substitute.meeting
+      said = [
+        meeting.starts_at.to_i, meeting.ends_at.to_i, off?(substitute), meeting.series.title, meeting.location,
+        meeting.call
+      ]
+      Digest::SHA256.hexdigest(said.join("|"))
+    end
+  end
+end

@@ -1,0 +1,44 @@
+module UseCases
+  # What the invited do by their private link, without an account. Opening it changes nothing.
+  class AnswerLinks < Base
+    # @param link [Loading::AnswerLink]
+    def initialize(link, clock: Time)
+      super(by: link.person.id, clock: clock)
+      @link = link
+    end
+
+    # @param meeting_id [String, nil] nil: all meetings that are not answered yet
+    # @param answer [String] accepted, tentative, declined or none
+    def answer(answer:, meeting_id: nil, note: nil)
+      find(@link.meetings, meeting_id) if meeting_id
+      Answers.new(by: by, clock: @clock).keep(
+        series_id: @link.series.id, person_id: by, answer: answer, meeting_id: meeting_id, note: note, way: "link",
+        open_only: meeting_id.nil?
+      )
+    end
+
+    # @see Feeds#mail_address
+    def mail_feed = Feeds.new(by: by, clock: @clock).mail_address(by)
+
+    # Somebody else comes to one meeting instead.
+    def send_instead(meeting_id:, name:, email:)
+      find(@link.meetings, meeting_id)
+      Substitutes.new(by: by, clock: @clock).send_instead(
+        meeting_id: meeting_id, person_id: by, name: name, email: email
+      )
+    end
+
+    # Another time for a meeting.
+    # @param local_start [String] on their own wall
+    def offer(id:, meeting_id:, local_start:, note: nil)
+      meeting = find(@link.meetings, meeting_id)
+      starts_at = @link.person.zone.instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
+      Answers.new(by: by, clock: @clock).offer(
+        id: id, meeting_id: meeting_id, person_id: by, starts_at: starts_at,
+        ends_at: starts_at + meeting.interval.length_min * 60, note: note
+      )
+    rescue Core::Invalid => error
+      raise Core::Invalid.new(error.message, pointer: "/localStart", code: error.code)
+    end
+  end
+end

@@ -1,0 +1,205 @@
+module UseCases
+  # Answers of the invited, to one meeting or the whole run, by whatever way they come; and other times they offer.
+  class Answers < Base
+    WORDS = {
+      "accepted" => "comes", "tentative" => "may come", "declined" => "is away", "none" => "has taken the answer back"
+    }.freeze
+
+    # Another time is offered within two years, and for a day at most.
+    LATEST_S = 2 * 366 * 86_400
+    LONGEST_S = 86_400
+
+    # @param meeting_id [String, nil] nil: the whole run, that is all meetings to come
+    # @param open_only [Boolean] of the whole run, only meetings that are not answered yet: a single answer stands
+    # @param way [String] here, keeper, link or mail; program: by mail, but written by a program, which is not answered
+    # @param stamp [Time] when the answer was given: one given before the last changes nothing
+    # @return [Boolean] whether it counts
+    def keep(series_id:, person_id:, answer:, meeting_id: nil, note: nil, way: "here", stamp: now, open_only: false)
+      write do
+        member = Records::SeriesMember.lock.find_by(series_id: series_id, person_id: person_id)
+        if member.nil? && !(meeting_id && Records::Substitute.exists?(meeting_id: meeting_id, person_id: person_id))
+          raise Core::NotFound
+        end
+        meetings = meeting_id ? [find(Records::Meeting.where(series_id: series_id), meeting_id)] : coming(series_id)
+        refuse_over(meetings.first) if meeting_id
+        # What was answered to one meeting by hand is not overruled by an older answer to all.
+        fresh = meetings.select { |meeting| answered_at(meeting, person_id).then { |at| at.nil? || at <= stamp } }
+        fresh = fresh.reject { |meeting| answered?(meeting, person_id) } if open_only
+        fresh = without_maybe(fresh, meeting_id) if answer == "tentative"
+        member.update!(run_answer: answer, run_note: words(note)) unless meeting_id
+        unless answer == "declined"
+          Substitutes
+            .new(by: by, clock: @clock)
+            .then { |substitutes| fresh.each { |meeting| substitutes.take_back(meeting, person_id) } }
+        end
+        fresh.each { |meeting| put(meeting, person_id, answer, note, way, stamp) }
+        note_event(series_id, meeting_id && meetings.first, person_id, answer, note, way) if fresh.any?
+        fresh.any?
+      end
+    end
+
+    # Another time for a meeting. @return [String] key of the offer
+    def offer(id:, meeting_id:, person_id:, starts_at:, ends_at:, note: nil)
+      unless starts_at < ends_at
+        raise Core::Invalid.new("Offer a time that ends after it begins.", pointer: "/endsAt")
+      end
+      if starts_at <= now
+        raise Core::Invalid.new("That is past. Offer a time to come.", pointer: "/startsAt", code: "past")
+      end
+      if starts_at > now + LATEST_S || ends_at > starts_at + LONGEST_S
+        raise Core::Invalid.new("That is too far ahead, or too long.", pointer: "/startsAt")
+      end
+
+      once(Records::Counter, id, within: meeting_id) do
+        meeting = find(Records::Meeting.includes(:series), meeting_id)
+        refuse_over(meeting)
+        Records::Counter.where(meeting_id: meeting_id, person_id: person_id, state: "open").update_all(
+          state: "declined"
+        )
+        Records::Counter.create!(
+          id: id, series_id: meeting.series_id, meeting_id: meeting_id, person_id: person_id, starts_at: starts_at,
+          ends_at: ends_at, note: words(note)
+        )
+        wall = meeting.series.zone.wall(starts_at)
+        Records::Event.note(
+          "offered", "#{Records::Person.where(id: person_id).pick(:name)} offers #{Core::Words.at(wall)} instead",
+          series_id: meeting.series_id, meeting_id: meeting_id, now: now, person_id: person_id
+        )
+        tell_keeper(id, meeting, person_id, starts_at, note)
+        Records::Change.note(meeting_id, now)
+      end
+      id
+    end
+
+    # Takes the time somebody offers, or turns it down; who offered it is told either way.
+    def settle(counter_id:, take:)
+      counter = find(Records::Counter.includes(:person, meeting: :series), counter_id)
+      write do
+        counter.lock!
+        next unless counter.state == "open"
+
+        counter.update!(state: take ? "taken" : "declined")
+        zone = counter.meeting.series.zone
+        if take
+          Meetings.new(by: by, clock: @clock).move(
+            meeting_id: counter.meeting_id, version: counter.meeting.lock_version,
+            local_start: zone.wall(counter.starts_at).to_s,
+            length_min: ((counter.ends_at - counter.starts_at) / 60).round
+          )
+        end
+        decline(counter, zone) unless take
+        Records::Change.note(counter.meeting_id, now)
+      end
+      counter.series_id
+    end
+
+    private
+
+    def coming(series_id) =
+      Records::Meeting
+        .where(series_id: series_id, state: %w[planned in_session])
+        .where("ends_at > ?", now)
+        .includes(:series)
+        .in_order
+        .to_a
+
+    def refuse_over(meeting)
+      if meeting.ends_at <= now || meeting.state == "called_off"
+        raise Core::Conflict.new("This meeting is over.", code: "state")
+      end
+    end
+
+    def answered?(meeting, person_id) =
+      Records::Reply.where(meeting_id: meeting.id, person_id: person_id).where.not(answer: "none").exists?
+
+    # Where people sign up there is no maybe, and nobody loses a place by it.
+    def without_maybe(meetings, meeting_id)
+      rest = meetings.reject { |meeting| meeting.options.sign_up }
+      if meeting_id && rest.empty? && meetings.any?
+        raise Core::Conflict.new("Here one signs up, or not.", code: "sign-up")
+      end
+
+      rest
+    end
+
+    def answered_at(meeting, person_id) =
+      Records::Reply.where(meeting_id: meeting.id, person_id: person_id).pick(:answered_at)
+
+    def put(meeting, person_id, answer, note, way, stamp)
+      return write_reply(meeting, person_id, answer, note, way, stamp) unless meeting.options.sign_up
+
+      sign_ups = SignUps.new(clock: @clock)
+      wait = sign_ups.changing(meeting) { write_reply(meeting, person_id, answer, note, way, stamp) }[meeting].wait_of(
+        person_id
+      )
+      person = Records::Person.find(person_id)
+      if wait && way == "mail" && Outbox.new(clock: @clock).may_answer?(person.email)
+        sign_ups.tell_waiting(meeting, person, wait)
+      end
+    end
+
+    def write_reply(meeting, person_id, answer, note, way, stamp)
+      reply = Records::Reply.find_or_initialize_by(meeting_id: meeting.id, person_id: person_id)
+      # Who only adds a word keeps the place in the order.
+      signed_up_at = (answer == "accepted") ? reply.signed_up_at || now : nil
+      reply.update!(
+        answer: answer, note: words(note), answered_at: [stamp, now].min, stamp: stamp,
+        way: (way == "program") ? "mail" : way, entered_by_id: ((way == "keeper") ? by : nil),
+        signed_up_at: signed_up_at
+      )
+      Records::Change.note(meeting.id, now)
+    end
+
+    def note_event(series_id, meeting, person_id, answer, note, way)
+      name = Records::Person.where(id: person_id).pick(:name)
+      which = meeting ? "on #{Core::Words.short_day(meeting.original_wall.date)}" : "to all meetings"
+      how = {
+        "mail" => " (by mail)", "program" => " (by mail)", "link" => " (by link)",
+        "keeper" => " (entered by the keeper)"
+      }.fetch(way, "")
+      Records::Event.note(
+        "answered", "#{name} #{WORDS.fetch(answer)} #{which}#{how}#{": #{words(note)}" if words(note)}",
+        series_id: series_id, meeting_id: meeting&.id, now: now, person_id: person_id
+      )
+    end
+
+    def tell_keeper(id, meeting, person_id, starts_at, note)
+      series = meeting.series
+      keeper = series.keeper
+      return if keeper.id == person_id
+
+      said = ->(time) { Core::Words.moment(time, keeper.zone) }
+      name = Records::Person.where(id: person_id).pick(:name)
+      text = [
+        "#{name} offers #{said[starts_at]} for “#{series.title}”, instead of #{said[meeting.starts_at]}.",
+        words(note)&.then { |word| "“#{word}”" }
+      ].compact.join("\n\n")
+      link = ["Take it or turn it down", "#{Settings.origin}/series/#{series.id}?show=answers"]
+      Outbox.new(clock: @clock).put(
+        reason: "offer:#{id}", series_id: series.id, to: keeper,
+        **Mailing::Note.parts("#{name} offers another time: #{series.title}", series.title, text, link)
+      )
+    end
+
+    # RFC 5546 3.2.8
+    def decline(counter, zone)
+      series = counter.meeting.series
+      said = Core::Words.moment(counter.starts_at, zone)
+      ical = Core::Invitation::DeclineCounter.new(
+        uid: Loading::SeriesContent.uid(series.id),
+        sequence: series.sequence,
+        recurrence: counter.meeting.original_wall,
+        zone: zone,
+        now: now,
+        organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from),
+        address: counter.person.email
+      ).to_ical
+      text =
+        "#{series.keeper.name} thanks you for offering #{said} for “#{series.title}”. The meeting stays where it is."
+      Outbox.new(clock: @clock).put(
+        reason: "decline:#{counter.id}", series_id: series.id, to: counter.person, calendar: ical,
+        reply_to: series.keeper.email, **Mailing::Note.parts("Stays as it is: #{series.title}", series.title, text)
+      )
+    end
+  end
+end

@@ -1,0 +1,161 @@
+module UseCases
+  # Telling people of a series: sending, sending once more, and composing each mail when it is handed over.
+  class Invitations < Base
+    BATCH = 500
+
+    # Puts one mail for each person who is not told yet into the outbox; somebody who has this version already gets
+    # none.
+    # @param id [String] key made by the browser for this press of the button
+    def send_all(id:, series_id:, note: nil)
+      once(Records::Sending, id, within: series_id) do
+        # Locked, so that a second sender sees what the first has put into the outbox.
+        series = find(Records::Series.lock, series_id)
+        recipients = Loading::Recipients.new(series_id, now: now)
+        sequence = (Records::Sending.where(series_id: series_id).maximum(:sequence) || -1) + 1
+        keep_sending(id, recipients, sequence, note)
+        recipients.waiting.each_slice(BATCH) { |some| put(id, some, recipients, sequence) }
+        series.update!(sequence: sequence, told_at: now)
+        Substitutes.new(by: by, clock: @clock).tell_pending(series_id)
+        note_told(series_id, recipients.waiting.size, words(note)) if recipients.waiting.any?
+      end
+    end
+
+    # Mails once more to those who have not answered.
+    # @param id [String] key made by the browser
+    # @raise [Core::Conflict] code "not-told" before anybody was invited
+    def remind_silent(id:, meeting_id:, note: nil)
+      meeting = find(Records::Meeting.includes(:series), meeting_id)
+      once(Records::Sending, id, within: meeting_id) do
+        series = Loading::Recipients.new(meeting.series_id, now: now).series
+        last = Records::Sending.where(series_id: series.id).where.not(content: nil).order(:sequence).last or
+          raise Core::Conflict.new("Nobody has been invited yet.", code: "not-told")
+        silent = silent_at(meeting, series)
+        Records::Sending.create!(
+          id: id, series_id: series.id, sent_by_id: by, sequence: last.sequence, recipients: silent.size,
+          note: words(note), sent_at: now, content: last.content
+        )
+        remind(silent, id, series)
+        note_reminded(meeting, silent)
+      end
+    end
+
+    # Sends the invitation as it stands to one who has asked for it (REFRESH, RFC 5546 3.2.6).
+    # @param reason [String] why, so that one request is answered once
+    def send_again(series_id:, person_id:, reason:)
+      telling = Records::Telling.find_by(series_id: series_id, person_id: person_id, kind: "request") or return
+      series = find(Records::Series, series_id)
+      role = Records::SeriesMember.where(series_id: series_id, person_id: person_id).pick(:role) || "required"
+      one = recipient(Records::Person.find(person_id), role, :invited)
+      Records::Mail.insert_all([mail_row(telling.sending_id, one, "again:#{reason}:#{person_id}", series)])
+    end
+
+    # The mail itself, composed when it is handed over; the same each time, for its sending does not change. A batch of
+    # mails is mostly of one sending: what they share is read once.
+    # @param mail [Records::Mail]
+    # @return [Hash] what Mailing::Message#source takes besides key and address
+    def compose(mail)
+      sending = sending(mail.sending_id)
+      one = recipient(
+        mail.person, mail.role, mail.kind, before: mail.before_sending_id && content(mail.before_sending_id),
+        role_before: mail.before_sending_id && roles_of(mail.before_sending_id)[mail.person_id]
+      )
+      composer = composer_of(sending.series_id)
+      parts = composer.parts(
+        one, note: sending.note, wording: sending.content["wording"], content: content(sending.id),
+        attendees: sending.content["attendees"], sequence: sending.sequence, at: sending.sent_at
+      )
+      parts.merge(attachments: Core::Invitation::News::CANCELS.include?(one.kind) ? [] : composer.next.files)
+    end
+
+    private
+
+    def recipient(person, role, kind, before: nil, role_before: nil)
+      Loading::Recipients::Recipient.new(
+        person: person, role: role.to_sym, kind: kind.to_sym, before: before, role_before: role_before&.to_sym
+      )
+    end
+
+    def sending(id) = (@sendings ||= {})[id] ||= Records::Sending.find(id)
+
+    def content(sending_id) = (@contents ||= {})[sending_id] ||= Core::Invitation::Content.of(sending(sending_id).content)
+
+    def roles_of(sending_id)
+      (@roles ||= {})[sending_id] ||= Records::Mail.where(sending_id: sending_id).pluck(:person_id, :role).to_h
+    end
+
+    def composer_of(series_id)
+      (@composers ||= {})[series_id] ||= Loading::InvitationMail.new(
+        find(Records::Series.includes(:keeper, :held_place, members: :person), series_id), now: now
+      )
+    end
+
+    def keep_sending(id, recipients, sequence, note)
+      series = recipients.series
+      told = recipients.content.to_plain.merge("attendees" => recipients.attendees, "wording" => series.wording)
+      Records::Sending.create!(
+        id: id, series_id: series.id, sent_by_id: by, sequence: sequence, recipients: recipients.waiting.size,
+        note: words(note), sent_at: now, content: told
+      )
+    end
+
+    def put(sending_id, some, recipients, sequence)
+      series = recipients.series
+      before = Records::Telling.where(series_id: series.id, person_id: some.map { |one| one.person.id })
+        .pluck(:person_id, :sending_id).to_h
+      Records::Mail.insert_all(some.map do |one|
+        reason = "#{one.kind}:#{sending_id}:#{one.person.id}"
+        mail_row(sending_id, one, reason, series, before: (before[one.person.id] if one.before))
+      end)
+      tellings = some.map { |one| telling_row(sending_id, one, recipients, sequence) }
+      Records::Telling.upsert_all(tellings, update_only: %i[sending_id kind digest sequence updated_at])
+    end
+
+    def telling_row(sending_id, one, recipients, sequence)
+      {
+        id: Records::Key.make(now), series_id: recipients.series.id, person_id: one.person.id, sending_id: sending_id,
+        kind: Core::Invitation::News::CANCELS.include?(one.kind) ? "cancel" : "request",
+        digest: recipients.digest(one.role), sequence: sequence, created_at: now, updated_at: now
+      }
+    end
+
+    def mail_row(sending_id, one, reason, series, before: nil)
+      {
+        id: Records::Key.make(now), reason: reason, message_id: outbox.message.message_id(reason),
+        series_id: series.id, sending_id: sending_id, person_id: one.person.id, before_sending_id: before,
+        kind: one.kind.to_s, role: one.role.to_s, recipient: one.person.email,
+        subject: Core::Words.shorten(Mailing::Invitation.subject(one.kind, series.title), 200),
+        due_at: now, state: "waiting", created_at: now, updated_at: now
+      }
+    end
+
+    def outbox = @outbox ||= Outbox.new(clock: @clock)
+
+    def silent_at(meeting, series)
+      return [] unless meeting.options.waits_for_answers?
+
+      answered = Records::Reply.where(meeting_id: meeting.id).where.not(answer: "none").pluck(:person_id)
+      answered += Records::Substitute.where(meeting_id: meeting.id).pluck(:instead_of_id)
+      series.members.reject { |member| member.role == "informed" || answered.include?(member.person_id) }
+    end
+
+    def remind(silent, sending_id, series)
+      rows = silent.map do |member|
+        one = recipient(member.person, member.role, :reminder)
+        mail_row(sending_id, one, "remind:#{sending_id}:#{member.person_id}", series)
+      end
+      Records::Mail.insert_all(rows) if rows.any?
+    end
+
+    def note_told(series_id, people, note)
+      said = "#{Core::Words.count(people, "person")} told#{": #{note}" if note}"
+      Records::Event.note("told", said, series_id: series_id, now: now, person_id: by)
+    end
+
+    def note_reminded(meeting, silent)
+      said = "#{Core::Words.list(silent.map { |member| member.person.name })} reminded to answer"
+      Records::Event.note(
+        "reminded", said, series_id: meeting.series_id, meeting_id: meeting.id, now: now, person_id: by
+      )
+    end
+  end
+end

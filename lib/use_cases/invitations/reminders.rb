@@ -1,0 +1,139 @@
+module UseCases
+  # Before a meeting, by mail and for who wants it by text message: to those who have not declined; and the day before
+  # where there are papers to read. Each goes out once for each time a meeting has; a meeting that moves takes its
+  # reminders along.
+  class Reminders < Base
+    # Looked for so far behind, in case nobody was there to send them.
+    LATE_S = 3_600
+    DAY_S = 86_400
+    # Text messages go so long before where nothing else is said (common practice).
+    TEXT_MIN = 15
+
+    # For the worker. @return [Integer] how many messages were put into the outbox
+    # @param faults [Faults] in which each meeting stands alone
+    def put_due(faults = Faults.new(clock: @clock))
+      @faults = faults
+      due_before_meetings + due_papers
+    end
+
+    private
+
+    # Nobody is reminded of a meeting they have not been told of.
+    def coming(within_s) =
+      Records::Meeting
+        .joins(:series)
+        .where("series.told_at is not null or series.outside_meeting_id is not null")
+        .where(state: "planned")
+        .where("meetings.starts_at > ? and meetings.starts_at <= ?", now, now + within_s)
+        .includes(:held_place, series: [:keeper, :held_place, {members: :person}])
+
+    def due_before_meetings
+      longest = [
+        Records::Series.maximum(:remind_min), Records::Meeting.coming(now).maximum(:remind_min),
+        Records::Person.maximum(:remind_min), (TEXT_MIN if Records::Person.exists?(text_reminders: true))
+      ].compact.max.to_i
+      return 0 if longest.zero?
+
+      coming(longest * 60).to_a.sum do |meeting|
+        next 0 unless anybody_due?(meeting) # most of the time nobody is, and nothing is looked up
+
+        alone(meeting) do
+          people = asked(meeting, "soon")
+          write { people.sum { |person| soon(meeting, person) } }
+        end
+      end
+    end
+
+    # Who comes instead of somebody is looked at along with the others, when one of them is due.
+    def anybody_due?(meeting)
+      minutes = meeting.series.members.map { |member| member.person.remind_min || meeting.options.remind_min } |
+        [meeting.options.remind_min, TEXT_MIN]
+      minutes.any? { |before_min| before_min.positive? && due?(meeting, before_min) }
+    end
+
+    # What somebody wants themselves comes before what the meeting and its series have.
+    def soon(meeting, person)
+      before_min = person.remind_min || meeting.options.remind_min
+      text_min = before_min.positive? ? before_min : TEXT_MIN
+      mailed = before_min.positive? && due?(meeting, before_min) && mail(meeting, "soon", person, [])
+      texted = person.text_reminders && due?(meeting, text_min) && text(meeting, person)
+      [mailed, texted].count(true)
+    end
+
+    def alone(meeting, &) = @faults.attempt("reminding", meeting.id, &).to_i
+
+    def due?(meeting, before_min) = (meeting.starts_at - before_min * 60).between?(now - LATE_S, now)
+
+    def due_papers
+      meetings = coming(DAY_S).to_a.select do |meeting|
+        meeting.series.remind_papers && meeting.series.told_at && meeting.starts_at - DAY_S >= now - LATE_S
+      end
+      papers =
+        Records::Paper.where(meeting_id: meetings.map(&:id), complete: true).order(:created_at).group_by(&:meeting_id)
+      meetings
+        .select { |meeting| papers.key?(meeting.id) }
+        .sum do |meeting|
+          alone(meeting) do
+            write do
+              asked(meeting, "papers").count do |person|
+                mail(meeting, "papers", person, papers[meeting.id].map(&:name))
+              end
+            end
+          end
+        end
+    end
+
+    # Nobody who has declined, or still waits for a place; and who only gets papers is not told that a meeting is near.
+    def asked(meeting, kind)
+      away = Records::Reply.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
+      away += Loading::SignUps.of(meeting).waiting if meeting.options.sign_up
+      told = told_of(meeting.series)
+      members =
+        meeting
+          .series
+          .members
+          .select do |member|
+            told.nil? || told.include?(member.person_id) || member.person_id == meeting.series.keeper_id
+          end
+          .reject { |member| member.person_id == meeting.series.keeper_id && !member.person.mail_own }
+          .reject { |member| away.include?(member.person_id) || (member.role == "informed" && kind == "soon") }
+          .map(&:person)
+      members +
+        Records::Substitute.where(meeting_id: meeting.id).where.not(person_id: away).includes(:person).map(&:person)
+    end
+
+    # @return [Array<String>, nil] who has been told of a series; nil where whoever organises it does
+    def told_of(series)
+      Records::Telling.where(series_id: series.id, kind: "request").pluck(:person_id) unless series.outside_meeting_id
+    end
+
+    def reason(way, kind, meeting, person) = "#{way}:#{kind}:#{meeting.id}:#{meeting.starts_at.to_i}:#{person.id}"
+
+    def mail(meeting, kind, person, papers)
+      parts = Mailing::Reminder.new(
+        kind: kind, title: meeting.series.title, at: at(meeting, person), location: meeting.location,
+        call: meeting.call, papers: papers, url: Loading::AnswerLink.address(meeting.series_id, person.id)
+      ).parts
+      Outbox.new(clock: @clock).put(
+        reason: reason("remind", kind, meeting, person), series_id: meeting.series_id, to: person,
+        reply_to: meeting.series.keeper.email, **parts
+      )
+    end
+
+    # Short: title, time and where; a link only where there is a call.
+    def text(meeting, person)
+      series = meeting.series
+      words = [
+        Core::Words.shorten(series.title, 60), at(meeting, person),
+        meeting.location && Core::Words.shorten(meeting.location, 60),
+        meeting.call && (meeting.call.url || "dial #{meeting.call.dial_in}")
+      ].compact.join(", ")
+      Outbox.new(clock: @clock).put_text(
+        reason: reason("text", "soon", meeting, person), series_id: series.id, to: person,
+        text: words.gsub(/[[:cntrl:]]+/, " ")
+      )
+    end
+
+    def at(meeting, person) = Core::Words.moment(meeting.starts_at, person.zone)
+  end
+end

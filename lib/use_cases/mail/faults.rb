@@ -1,0 +1,73 @@
+module UseCases
+  # Lets each step of the work that comes round stand alone: what fails is noted and the next goes on; what has failed
+  # three times is left alone for a day. And shows an admin all that was set aside.
+  class Faults < Base
+    REST_S = 86_400
+    LISTED = 100
+
+    # @param alive [Proc] told before each step, so that whoever watches sees it going on
+    def initialize(alive: nil, **rest)
+      super(**rest)
+      @alive = alive
+    end
+
+    # @param subject_id [String] what it is about, where it is about one thing
+    # @return what the block gives; nil where it failed or was left out
+    def attempt(step, subject_id = "")
+      @alive&.call
+      known = resting.fetch([step, subject_id], nil)
+      return if known
+
+      yield.tap { forget(step, subject_id) if noted.include?([step, subject_id]) }
+    rescue *Queue::AWAY
+      raise
+    rescue *Queue::FAULTS => error
+      note(step, subject_id, error)
+      nil
+    end
+
+    # Everything once more, now.
+    def try_again
+      Outbox.queue(clock: @clock).again(mails.map(&:id), state: "waiting", due_at: now)
+      IncomingMails.queue(clock: @clock).again(incoming.map(&:id), state: "waiting")
+      Calendars.queue(clock: @clock).again(
+        calendars.map(&:id), state: "waiting", incoming: Arel.sql("coalesce(incoming, source)")
+      )
+      write { Records::Fault.delete_all }
+    end
+
+    private
+
+    def mails = Records::Mail.where(state: "set_aside").order(updated_at: :desc).limit(LISTED).to_a
+
+    def incoming = Records::IncomingMail.light.where(state: "set_aside").order(received_at: :desc).limit(LISTED).to_a
+
+    def calendars =
+      Records::Calendar
+        .light
+        .where(state: "set_aside")
+        .includes(:person, :place)
+        .order(updated_at: :desc)
+        .limit(LISTED)
+        .to_a
+
+    # Both read once for all steps of a round.
+    def resting =
+      @resting ||=
+        Records::Fault
+          .where("tries >= ? and failed_at > ?", Core::Retries::MOST_TRIES, now - REST_S)
+          .pluck(:step, :subject_id)
+          .index_with(true)
+
+    def noted = @noted ||= Records::Fault.pluck(:step, :subject_id).to_set
+
+    def forget(step, subject_id) = write { Records::Fault.where(step: step, subject_id: subject_id).delete_all }
+
+    def note(step, subject_id, error)
+      write do
+        fault = Records::Fault.find_or_initialize_by(step: step, subject_id: subject_id)
+        fault.update!(tries: fault.tries + 1, error: Queue.words(error), failed_at: now)
+      end
+    end
+  end
+end

@@ -1,0 +1,121 @@
+module UseCases
+  # Mail waits in the database, written in the transaction that causes it, and is handed over by workers (see Queue). A
+  # mail handed over just before a crash is handed over again under the same Message-ID, by which the receiving side
+  # knows it as one.
+  class Outbox < Base
+    BATCH = 20
+    # So many mails a day answer what one person has mailed: two programs may answer each other for ever.
+    ANSWERS_A_DAY = 5
+    ANSWERS = %w[again waits].freeze
+    MOST_ATTEMPTS = 12
+    LONGEST_PAUSE_S = 3_600
+
+    # @param from [#name, #email, nil] in whose name it is written; nil: our own
+    # @param reason [String] why this mail exists; a second with the same reason is not written
+    # @return [Boolean] whether it was new. Inside a transaction.
+    def put(reason:, to:, subject:, text:, html:, series_id: nil, calendar: nil, reply_to: nil, from: nil)
+      return false if Records::Mail.exists?(reason: reason)
+
+      source = message.source(
+        key: reason, name: to.name, address: to.email, subject: subject, text: text, html: html, calendar: calendar,
+        reply_to: reply_to, at: now, from: from && [from.name, from.email]
+      )
+      Records::Mail.create!(
+        reason: reason, series_id: series_id, recipient: to.email, subject: Core::Words.shorten(subject, 200),
+        source: source, message_id: message.message_id(reason), due_at: now
+      )
+      true
+    end
+
+    # A text message, to a person's phone.
+    # @return [Boolean] whether it was new. Inside a transaction.
+    def put_text(reason:, to:, text:, series_id: nil)
+      return false if Records::Mail.exists?(reason: reason)
+
+      Records::Mail.create!(
+        reason: reason, way: "text", series_id: series_id, recipient: to.phone,
+        subject: Core::Words.shorten(text, 200), source: text, due_at: now
+      )
+      true
+    end
+
+    def self.queue(clock: Time) = Queue.new(Records::Mail, aside: {state: "set_aside"}, clock: clock)
+
+    # Hands over one batch.
+    # @param texts [#deliver] the same for text messages; takes to and text
+    # @param post [#deliver] takes from, to and source; raises Mailing::Refused or ::Unreachable
+    # @yield before each mail, for whoever watches that it goes on
+    # @return [Integer] how many mails were tried
+    def deliver(post, texts: nil)
+      queue.work(Records::Mail.due(now).order(Arel.sql("attempts > 0"), :due_at, :id), limit: BATCH) do |mail|
+        yield if block_given?
+        hand_over(mail, post, texts)
+      end
+    end
+
+    # Whether somebody who has mailed may be answered by a mail, or has been often enough today.
+    def may_answer?(address)
+      reasons = ANSWERS.map { |kind| "reason like '#{kind}:%'" }.join(" or ")
+      Records::Mail.where(recipient: address).where("created_at > ?", now - 86_400).where(reasons).count < ANSWERS_A_DAY
+    end
+
+    # What a mail service reports of a mail it had taken. @return [Boolean] whether it was one of ours
+    def note_report(report)
+      write do
+        mail = Records::Mail.lock.find_by(message_id: report.message_id) or next false
+        report.outcomes.each { |outcome| note_outcome(mail, outcome) if outcome.addresses.include?(mail.recipient) }
+        true
+      end
+    end
+
+    def message = @message ||= Mailing::Message.new(from: Settings.mail_from, domain: Settings.mail_domain)
+
+    private
+
+    # The claim goes too: a worker that has not settled it yet would overwrite what became of it.
+    def note_outcome(mail, outcome)
+      case outcome.action
+      when "failed" then mail.update!(state: "failed", last_error: outcome.words[0, 500], claim: nil)
+      when "delivered" then mail.update!(state: "delivered", delivered_at: now, last_error: nil, claim: nil)
+      when "delayed" then mail.update!(last_error: "Delayed: #{outcome.words}"[0, 500])
+      end
+    end
+
+    def queue = @queue ||= Outbox.queue(clock: @clock)
+
+    def hand_over(mail, post, texts)
+      if mail.way == "text"
+        raise Mailing::Refused, "No service for text messages is set up." unless texts
+
+        texts.deliver(to: mail.recipient, text: mail.source.dup.force_encoding("UTF-8"))
+      else
+        post.deliver(from: Settings.mail_from, to: mail.recipient, source: mail.source || compose(mail))
+      end
+      settle(mail, state: "sent", sent_at: @clock.now, last_error: nil)
+    rescue Mailing::Refused => error
+      settle(mail, state: "failed", last_error: error.message.to_s[0, 500])
+    rescue Mailing::Unreachable => error
+      attempts = mail.attempts + 1
+      settle(
+        mail, attempts: attempts, last_error: error.message.to_s[0, 500],
+        state: (attempts >= MOST_ATTEMPTS) ? "failed" : "waiting",
+        due_at: @clock.now + [2**attempts, LONGEST_PAUSE_S].min
+      )
+    end
+
+    # Of a sending to many, each mail is made only now; made again, it is the same, under the same Message-ID.
+    def compose(mail)
+      raise Mailing::Refused, "Whom it is for is not here any more." unless mail.person
+
+      parts = (@invitations ||= Invitations.new(clock: @clock)).compose(mail)
+      message.source(
+        key: mail.reason, answers: mail.reason.start_with?(*ANSWERS), name: mail.person.name, address: mail.recipient,
+        at: mail.created_at, **parts
+      )
+    rescue ActiveRecord::RecordNotFound, Core::NotFound
+      raise Mailing::Refused, "What it speaks of is not there any more."
+    end
+
+    def settle(mail, **outcome) = queue.settle(mail, **outcome)
+  end
+end

@@ -1,0 +1,62 @@
+module UseCases
+  # Meetings people sign up for: who has a place, who waits, and telling those who move up.
+  class SignUps < Base
+    # Does what the block does to answers or places of meetings, and tells those who have got a place by it. Inside a
+    # transaction: whoever changes the same meeting waits here, so that each place given back is seen once.
+    # @return [Hash{Records::Meeting => Core::Invitation::SignUp}] as it is now
+    def changing(*meetings)
+      Records::Meeting.where(id: meetings.map(&:id)).update_all("sign_ups = sign_ups + 1")
+      before = meetings.to_h { |meeting| [meeting, Loading::SignUps.of(meeting)] }
+      yield
+      meetings
+        .each(&:reload)
+        .to_h do |meeting|
+          [meeting, Loading::SignUps.of(meeting).tap { |after| tell_moved_up(meeting, after.moved_up(before[meeting])) }]
+        end
+    end
+
+    # To somebody whose calendar program cannot show it: that they wait.
+    def tell_waiting(meeting, person, place)
+      tell(
+        meeting, person, "waits", "You are waiting",
+        "All #{meeting.options.sign_up_limit} places at “#{meeting.series.title}” are taken. You are number #{place} " \
+          "of those who wait, and hear of it when a place becomes free"
+      )
+    end
+
+    private
+
+    def tell_moved_up(meeting, person_ids)
+      return unless meeting.options.sign_up
+
+      Records::Person
+        .where(id: person_ids)
+        .order(:id)
+        .each do |person|
+          tell(
+            meeting, person, "place", "You have a place",
+            "A place has become free: you have one at “#{meeting.series.title}”"
+          )
+          Records::Event.note(
+            "signed_up", "#{person.name} has got a place on #{Core::Words.short_day(meeting.original_wall.date)}",
+            series_id: meeting.series_id, meeting_id: meeting.id, now: now
+          )
+        end
+    end
+
+    def tell(meeting, person, kind, subject, words)
+      series = meeting.series
+      text = "#{words}. It is on #{Core::Words.moment(meeting.starts_at, person.zone)}."
+      Outbox.new(clock: @clock).put(
+        reason: "#{kind}:#{meeting.id}:#{person.id}:#{meeting.sign_ups}",
+        series_id: series.id,
+        to: person,
+        reply_to: series.keeper.email,
+        **Mailing::Note.parts(
+          "#{subject}: #{series.title}", series.title, text,
+          ["Your answer", Loading::AnswerLink.address(series.id, person.id)]
+        )
+      )
+    end
+  end
+end

@@ -1,0 +1,181 @@
+module UseCases
+  # Passing an invitation on: somebody else comes to one meeting instead, where the keeper has allowed it (RFC 5546
+  # 3.2.2.3).
+  class Substitutes < Base
+    # So many mails a day to people somebody names: a link is all it takes to write to them.
+    MOST_A_DAY = 20
+
+    # @param email [String] of who comes instead; whoever has it here is meant, else they become a guest
+    # @raise [Core::Conflict] code "pass-on" where it may not be passed on
+    def send_instead(meeting_id:, person_id:, name:, email:, way: "link")
+      write do
+        meeting = find(Records::Meeting.includes(series: %i[keeper held_place]), meeting_id)
+        known = Records::Substitute.lock.find_by(meeting_id: meeting_id, instead_of_id: person_id)
+        next if known&.person&.email == Core::MailAddress.normal(email) # sent again
+
+        refuse(meeting, person_id)
+        substitute = guest(name, email, meeting)
+        take_back(meeting, person_id) if known
+        made = Records::Substitute.create!(
+          id: Records::Key.make(now), meeting_id: meeting_id, person_id: substitute.id, instead_of_id: person_id,
+          given_name: words(name) ? called(name) : substitute.email
+        )
+        Answers.new(by: by, clock: @clock).keep(
+          series_id: meeting.series_id, person_id: person_id, answer: "declined", meeting_id: meeting_id,
+          note: "#{made.given_name} comes instead", way: way
+        )
+        tell(made, :request)
+      end
+    end
+
+    # Somebody who has sent another comes after all.
+    def take_back(meeting, person_id)
+      substitute = Records::Substitute.find_by(meeting_id: meeting.id, instead_of_id: person_id) or return
+      tell(substitute, :cancel) if substitute.told_digest
+      Records::Reply.where(meeting_id: meeting.id, person_id: substitute.person_id).delete_all
+      substitute.destroy!
+    end
+
+    # Somebody who is asked to this meeting besides those of the series: who is here, or a guest by address. They are
+    # told with the next invitation.
+    def ask_too(meeting_id:, person_id: nil, name: nil, email: nil)
+      write do
+        meeting = find(Records::Meeting.includes(series: %i[keeper held_place]), meeting_id)
+        if meeting.ends_at <= now || meeting.state == "called_off"
+          raise Core::Conflict.new("This meeting is over.", code: "state")
+        end
+        person = person_id ? find(Records::Person, person_id) : guest(name, email, meeting)
+        next if extras(meeting_id).exists?(person_id: person.id) # sent again
+        if asked?(meeting, person)
+          raise Core::Invalid.new(
+            "#{person.name} is asked to this meeting already.", pointer: "/personId", code: "taken"
+          )
+        end
+
+        Records::Substitute.create!(
+          id: Records::Key.make(now), meeting_id: meeting_id, person_id: person.id, given_name: person.name
+        )
+        note(meeting, "#{person.name} asked too")
+      end
+    end
+
+    # They need not come after all, and hear of it if they were told.
+    def ask_no_more(meeting_id:, person_id:)
+      write do
+        found = extras(meeting_id).includes(:person, meeting: {series: %i[keeper held_place]})
+        extra = found.find_by(person_id: person_id) or next
+        tell(extra, :cancel) if extra.told_digest
+        Records::Reply.where(meeting_id: meeting_id, person_id: person_id).delete_all
+        note(extra.meeting, "#{extra.person.name} need not come")
+        extra.destroy!
+      end
+    end
+
+    def tell_pending(series_id) = Loading::Substitutes.pending(series_id, now: now).each { |substitute, kind| tell(substitute, kind) }
+
+    private
+
+    def extras(meeting_id) = Records::Substitute.where(meeting_id: meeting_id, instead_of_id: nil)
+
+    def note(meeting, words)
+      Records::Event.note(
+        "changed", "#{Core::Words.day(meeting.original_wall.date)}: #{words}", series_id: meeting.series_id,
+        meeting_id: meeting.id, now: now, person_id: by
+      )
+      Records::Change.note(meeting.id, now)
+    end
+
+    def refuse(meeting, person_id)
+      unless meeting.options.pass_on
+        raise Core::Conflict.new("This invitation may not be passed on.", code: "pass-on")
+      end
+      if meeting.ends_at <= now || meeting.state == "called_off"
+        raise Core::Conflict.new("This meeting is over.", code: "state")
+      end
+      raise Core::NotFound unless Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person_id)
+      if Records::Mail
+          .where(series_id: meeting.series_id)
+          .where("reason like 'substitute:request:%' and created_at > ?", now - 86_400)
+          .count >= MOST_A_DAY
+        raise Core::Conflict.new("This has been passed on often enough for today.", code: "too-many")
+      end
+    end
+
+    def guest(name, email, meeting)
+      email = Core::MailAddress.read!(email)
+      person = Records::Person.find_by(email: email)
+      if person && asked?(meeting, person)
+        raise Core::Invalid.new(
+          "Whoever has this address is asked to this meeting already.", pointer: "/email", code: "taken"
+        )
+      end
+
+      person ||
+        Records::Person.create!(
+          id: Records::Key.make(now), name: called(name), email: email, time_zone: meeting.series.time_zone,
+          guest: true
+        )
+    end
+
+    def called(name) = words(name, pointer: "/name", missing: "Give a name.").gsub(/[[:cntrl:]]/, " ")[0, 120]
+
+    def asked?(meeting, person)
+      Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person.id) ||
+        Records::Substitute.exists?(meeting_id: meeting.id, person_id: person.id)
+    end
+
+    def tell(substitute, kind)
+      meeting, person, series = substitute.meeting, substitute.person, substitute.meeting.series
+      at = Core::Words.moment(meeting.starts_at, person.zone)
+      words, subject = said(substitute, kind, at)
+      link = ["Answer, without signing in", Loading::AnswerLink.address(series.id, person.id)] unless kind == :cancel
+      Outbox.new(clock: @clock).put(
+        reason: "substitute:#{kind}:#{substitute.id}:#{Loading::Substitutes.digest(substitute)[0, 20]}", series_id: series.id, to: person,
+        reply_to: series.keeper.email, calendar: calendar(substitute, kind),
+        **Mailing::Note.parts("#{subject}: #{series.title}", series.title, words, link)
+      )
+      substitute.update!(told_digest: Loading::Substitutes.digest(substitute))
+    end
+
+    # @return [Array(String, String)] what is said, and the beginning of the subject
+    def said(substitute, kind, at)
+      meeting, series, whom = substitute.meeting, substitute.meeting.series, substitute.instead_of
+      if kind == :cancel
+        return "You need not come to “#{series.title}” on #{at}.", whom ? "Called off" : "You need not come"
+      end
+
+      asked = (
+        if whom
+          "#{whom.name} asks you to come instead to “#{series.title}”, kept by #{series.keeper.name}."
+        else
+          "#{series.keeper.name} asks you to come to “#{series.title}” this once."
+        end
+      )
+      [
+        "#{asked}\n\n#{at}\n#{[meeting.location, meeting.call&.to_s].compact.join("\n")}".strip,
+        whom ? "Instead of #{whom.name}" : "Invitation"
+      ]
+    end
+
+    def calendar(substitute, kind)
+      meeting, series = substitute.meeting, substitute.meeting.series
+      Core::Invitation::OneMeeting.new(
+        method: kind,
+        uid: Loading::SeriesContent.uid(series.id),
+        sequence: series.sequence,
+        content: Loading::SeriesContent.head(series).with(location: meeting.location, call: meeting.call&.to_plain),
+        from: meeting.original_wall,
+        to: series.zone.wall(meeting.starts_at),
+        length_min: meeting.interval.length_min,
+        description: [series.purpose, meeting.call && "Call: #{meeting.call}"].compact.join("\n\n"),
+        organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from),
+        name: substitute.person.name,
+        address: substitute.person.email,
+        instead_of: substitute.instead_of&.email,
+        url: Loading::AnswerLink.address(series.id, substitute.person_id),
+        alarm_min: Core::Invitation::Request::ALARM_MIN,
+        now: now
+      ).to_ical
+    end
+  end
+end

@@ -1,0 +1,63 @@
+module UseCases
+  # The dates of series as meetings, and the places held for them.
+  class LayingOut < Base
+    # Dates of an endless run are laid out anew when less than this is left of them.
+    LAY_OUT_AGAIN_MONTHS = 12
+
+    # Makes the meetings of a run from a moment on; those that are there already stay. Inside a transaction.
+    def lay_out(series, run, from)
+      rows = run.between(from, Core::Recurrence::Run.horizon(now)).map do |date|
+        {id: Records::Key.make(now), series_id: series.id, original_start: date.wall.to_time, starts_at: date.starts_at,
+         ends_at: date.ends_at, created_at: now, updated_at: now}
+      end
+      known = series.meetings.pluck(:original_start).to_h { |start| [start, true] }
+      rows = rows.reject { |row| known.key?(row[:original_start]) }
+      rows.each_slice(500) { |some| Records::Meeting.insert_all!(some) }
+    end
+
+    # Lays out further dates of endless runs as time goes on; for the worker.
+    # @param faults [Faults] in which each series stands alone
+    # @return [Integer] of how many series
+    def lay_out_further(faults = Faults.new(clock: @clock))
+      due = Records::Series.where("laid_out_until < ?", now + LAY_OUT_AGAIN_MONTHS * 30 * 86_400).to_a
+      due.count do |series|
+        faults.attempt("laying_out_series", series.id) do
+          write do
+            series.lock!
+            lay_out(series, series.to_run, series.laid_out_until)
+            book_free(series)
+            series.update!(laid_out_until: Core::Recurrence::Run.horizon(now))
+          end
+          true
+        end
+      end
+    end
+
+    # Holds the places of all meetings to come. Inside a transaction.
+    # @raise [Core::Conflict] code "place-taken"
+    def book(series) = PlaceBookings.new(by: by, clock: @clock).book(
+      to_book(series), before_min: series.before_min, after_min: series.after_min
+    )
+
+    # Meetings to come that places are held for. @return [Array<Records::Meeting>]
+    def to_book(series) =
+      series
+        .meetings
+        .where(state: "planned")
+        .where("starts_at > ?", now)
+        .in_order
+        .each { |meeting| meeting.association(:series).target = series }
+
+    private
+
+    # For dates laid out later: where the place is taken by then, the meeting stays without it.
+    def book_free(series)
+      booked = Records::PlaceBooking.where(meeting_id: series.meetings.select(:id)).pluck(:meeting_id)
+      to_book(series).reject { |meeting| booked.include?(meeting.id) }.each do |meeting|
+        PlaceBookings.new(by: by, clock: @clock).book([meeting], before_min: series.before_min, after_min: series.after_min)
+      rescue Core::Conflict
+        next
+      end
+    end
+  end
+end

@@ -1,0 +1,212 @@
+module UseCases
+  # Making a series, changing it, and deleting one that nobody knows of.
+  class Series < Base
+    # @param id [String] key made by the browser; a repeated call changes nothing
+    # @param members [Array<Hash>] person_id and role
+    # @param moves [Array<Hash>] dates of the rule that are to be at another time: from and to on the wall
+    # @param hold_id [String, nil] the hold this settles
+    # @param place_anyway [Boolean] though the place has too few seats or is closed then
+    def create(
+      id:, title:, run:, members:, keeper_id: nil, chair_id: nil, moves: [], hold_id: nil, groups: [], guests: [],
+      also_place_ids: [], place_anyway: false, **rest
+    )
+      wish = head(title: title, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, **rest)
+      read = under("/run") { Core::Recurrence::Run.of_wish(run) }
+      once(Records::Series, id) do
+        under("/run") { read.refuse_past(now) }
+        series = Records::Series.create!(
+          id: id, **wish, time_zone: read.zone.name, local_start: read.start.to_time, length_min: read.length_min,
+          rule: read.rule&.to_text(zone: read.zone), laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?)
+        )
+        laying_out.lay_out(series, read, Time.at(0))
+        SeriesMembers.new(by: by, clock: @clock).set(series, members, groups: groups, guests: guests)
+        Records::Event.note("made", "Made: #{read.sentence}", series_id: id, now: now, person_id: by)
+        settle_holds(series, hold_id)
+        moves.each_with_index { |move, i| move_date(series, move, "/moves/#{i}") }
+        hold_also(series, also_place_ids)
+        check_place(series) unless place_anyway
+        laying_out.book(series)
+      end
+    end
+
+    # Title, purpose, place and people. A change people must hear of is counted, so that it can be told.
+    # @param version [Integer] the version seen
+    def change(
+      id:, version:, title:, members:, keeper_id: nil, chair_id: nil, groups: nil, guests: [], also_place_ids: nil,
+      place_anyway: false, **rest
+    )
+      write do
+        series = find(Records::Series, id)
+        wish =
+          head(title: title, keeper_id: keeper_id || series.keeper_id, chair_id: chair_id || series.chair_id, **rest)
+        series.lock!
+        series.assign_attributes(wish)
+        changed_people = SeriesMembers.new(by: by, clock: @clock).set(series, members, groups: groups, guests: guests)
+        other_equipment = also_place_ids && hold_also(series, also_place_ids)
+        next unless series.changed? || changed_people || other_equipment
+        raise Core::Stale.new(version: series.lock_version) if version != series.lock_version
+
+        Records::Event.note(
+          "changed", "#{changed_words(series, changed_people)} changed", series_id: id, now: now, person_id: by
+        )
+        series.updated_at = now
+        other_place = series.place_id_changed? || other_equipment
+        rebook = other_equipment || !(series.changed & %w[place_id before_min after_min]).empty?
+        more_room = !(series.changed & %w[sign_up sign_up_limit]).empty?
+        # Read anew, with the options as they still are.
+        SignUps
+          .new(by: by, clock: @clock)
+          .changing(
+            *(more_room ? Records::Meeting.where(series_id: id).coming(now).includes(:series).in_order : [])
+          ) { series.save! }
+        check_place(series) if other_place && !place_anyway
+        laying_out.book(series) if rebook
+      end
+    end
+
+    # A series nobody has been told of and nothing was done in can be deleted; any other is ended.
+    def delete(id)
+      write do
+        series = find(Records::Series.lock, id)
+        unless Loading::SeriesUse.deletable?(series)
+          raise Core::Conflict.new(
+            "People have been told of this series, or it holds something. End it instead.", code: "in-use"
+          )
+        end
+
+        meetings = Records::Meeting.where(series_id: id)
+        HANGING_ON.each { |records| records.where(meeting_id: meetings.select(:id)).delete_all }
+        OF_SERIES.each { |records| records.where(series_id: id).delete_all }
+        meetings.delete_all
+        Records::Hold.where(series_id: id).update_all(series_id: nil)
+        series.delete
+      end
+    end
+
+    HANGING_ON = [Records::Reply, Records::PlaceBooking, Records::Change].freeze
+    OF_SERIES = [
+      Records::Event, Records::SeriesPlace, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial
+    ].freeze
+
+    private
+
+    def laying_out = @laying_out ||= LayingOut.new(by: by, clock: @clock)
+
+    # Places besides its own. @return [Boolean] whether they are others now
+    def hold_also(series, place_ids)
+      wish = place_ids.uniq - [series.place_id]
+      unless Records::Place.here.where(id: wish).count == wish.size
+        raise Core::Invalid.new("A place chosen is not here any more.", pointer: "/alsoPlaceIds")
+      end
+
+      standing = Records::SeriesPlace.where(series_id: series.id).pluck(:place_id)
+      return false if standing.sort == wish.sort
+
+      Records::SeriesPlace.where(series_id: series.id, place_id: standing - wish).delete_all
+      (wish - standing).each { |place_id| Records::SeriesPlace.create!(series_id: series.id, place_id: place_id) }
+      series.series_places.reset
+      true
+    end
+
+    # A hold becomes the meeting: the one named, or one's own at the same time, which would else keep the place from it.
+    def settle_holds(series, hold_id)
+      first = series.meetings.in_order.first
+      mine = Records::Hold.where(kept_by_id: by, released_at: nil)
+      mine
+        .where(id: hold_id)
+        .or(mine.where(place_id: series.place_id, starts_at: first&.starts_at))
+        .update_all(released_at: now)
+    end
+
+    # Faults of something that stands under a name of its own in the wish.
+    def under(pointer)
+      yield
+    rescue Core::Invalid => error
+      faults = error.faults.map { |fault| fault.merge(pointer: "#{pointer}#{fault[:pointer]}") }
+      raise Core::Invalid.new(error.message, faults: faults, code: error.code, **error.details.except(:errors))
+    end
+
+    CHANGED = {
+      "title" => "title",
+      "purpose" => "purpose",
+      "place" => "place",
+      "place_id" => "place",
+      "keeper_id" => "keeper",
+      "chair_id" => "chair",
+      "quorum" => "quorum",
+      "call_url" => "call",
+      "call_passcode" => "call",
+      "call_dial_in" => "call",
+      "pass_on" => "options",
+      "answers_asked" => "options",
+      "sign_up" => "options",
+      "sign_up_limit" => "options"
+    }.freeze
+
+    def changed_words(series, people) =
+      Core::Words
+        .list([*series.changed.filter_map { |name| CHANGED[name] }.uniq, *("people" if people)])
+        .then { |words| words.empty? ? "set-up times" : words }
+        .capitalize
+
+    def head(
+      title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, place_id: nil, before_min: 0,
+      after_min: 0, remind_min: 0, remind_papers: true, wording: nil, call: nil, options: nil
+    )
+      known = Records::Person.where(id: [keeper_id, chair_id]).pluck(:id)
+      unless known.include?(keeper_id)
+        raise Core::Invalid.new("Choose a keeper from the people here.", pointer: "/keeperId")
+      end
+      unless known.include?(chair_id)
+        raise Core::Invalid.new("Choose a chair from the people here.", pointer: "/chairId")
+      end
+
+      online = call_of(call || {})
+      {
+        call_url: online&.url,
+        call_passcode: online&.passcode,
+        call_dial_in: online&.dial_in,
+        **(options || {}),
+        title: words(title, pointer: "/title", missing: "Give the series a title."),
+        purpose: words(purpose),
+        place: words(place),
+        keeper_id: keeper_id,
+        chair_id: chair_id,
+        quorum: quorum,
+        place_id: place_id,
+        before_min: before_min,
+        after_min: after_min,
+        remind_min: remind_min,
+        remind_papers: remind_papers,
+        wording: words(wording)&.then { |text| Core::Invitation::Wording.check(text, pointer: "/wording") }
+      }
+    end
+
+    def call_of(call) = Core::Invitation::Call.read(
+      **Core::Invitation::Call::NAMES.to_h { |name| [name, words(call[name])] },
+      pointers: {
+        url: "/call/url", passcode: "/call/passcode", dial_in: "/call/dialIn"
+      }
+    )
+
+    # One date of the rule at another time, from the start.
+    def move_date(series, move, pointer)
+      from, to =
+        Core::WallTime.parse(move[:from], pointer: "#{pointer}/from"),
+        Core::WallTime.parse(move[:to], pointer: "#{pointer}/to")
+      meeting = series.meetings.find_by(original_start: from.to_time) or
+        raise Core::Invalid.new("The rule gives no meeting at that time.", pointer: "#{pointer}/from")
+      starts_at = series.zone.instant(to)
+      raise Core::Invalid.new("That is past.", pointer: "#{pointer}/to", code: "past") if starts_at <= now
+      if starts_at > now + Core::Recurrence::Run::LATEST_YEARS * 366 * 86_400
+        raise Core::Invalid.new("That is too far ahead.", pointer: "#{pointer}/to")
+      end
+
+      meeting.update!(starts_at: starts_at, ends_at: starts_at + series.length_min * 60, moved_at: now)
+    end
+
+    def check_place(series) = PlaceBookings.new(by: by, clock: @clock).check_fit(
+      laying_out.to_book(series), people: series.members.reload.count { |member| member.role != "informed" }
+    )
+  end
+end

@@ -1,0 +1,112 @@
+module UseCases
+  # Actions wherever they show: listed, ticked off and back, changed, reviewed in a meeting.
+  class Actions < Base
+    CLOSED = %w[done dropped].freeze
+
+    # Done, dropped with a reason, or open again. Repeating is harmless.
+    # @param meeting_id [String, nil] the meeting it is closed in
+    def move(id:, state:, reason: nil, meeting_id: nil)
+      write do
+        action = find(Records::ActionItem.lock, id)
+        next if action.state == state
+
+        reason = words(reason, pointer: "/reason", missing: ("Say why it is dropped." if state == "dropped"))
+        closing = state != "open"
+        action.update!(
+          state: state, reason: closing ? reason : nil, closed_at: (now if closing),
+          closed_at_meeting_id: (meeting_id if closing)
+        )
+        keep(action, (state == "open") ? "reopened" : state, reason, meeting_id)
+        note_sheets(action)
+      end
+    end
+
+    # @param version [Integer] the version seen
+    def change(id:, version:, text:, owner_ids:, due_on: nil)
+      write do
+        action = find(Records::ActionItem, id)
+        changed = update(
+          action, version, text: words(text, pointer: "/text", missing: "Say what is to be done."), due_on: due_on
+        )
+        next unless set_owners(action, owner_ids) || changed
+
+        action.touch unless changed # other owners are another version too
+        keep(action, "changed", nil, nil)
+        note_sheets(action)
+      end
+    end
+
+    # The word of one meeting on a left-over action.
+    # @param verdict [String] done, keep or drop
+    # @param word [String, nil] a word on it; the reason when dropped
+    def review(meeting_id:, action_id:, verdict:, word: nil)
+      write do
+        action = reviewable(meeting_id, action_id)
+        review = Records::ActionReview.find_or_initialize_by(meeting_id: meeting_id, action_item_id: action_id)
+        word = words(word, pointer: "/word", missing: ("Say why it is dropped." if verdict == "drop"))
+        next if review.persisted? && [review.verdict, review.word] == [verdict, word]
+
+        review.update!(verdict: verdict, word: word, person_id: by, reviewed_at: now)
+        move(
+          id: action.id, state: {"done" => "done", "drop" => "dropped", "keep" => "open"}.fetch(verdict),
+          reason: word, meeting_id: meeting_id
+        )
+        Records::Change.note(meeting_id, now)
+      end
+      nil
+    end
+
+    # As if the meeting had not spoken of it.
+    def take_back_review(meeting_id:, action_id:)
+      write do
+        action = reviewable(meeting_id, action_id)
+        Records::ActionReview.where(meeting_id: meeting_id, action_item_id: action_id).delete_all
+        move(id: action_id, state: "open") if action.closed_at_meeting_id == meeting_id
+        Records::Change.note(meeting_id, now)
+      end
+      nil
+    end
+
+    # @return [Boolean] whether owners changed. Inside a transaction.
+    def set_owners(action, ids)
+      ids = ids.uniq
+      known = Records::SeriesMember.where(series_id: action.series_id, person_id: ids).pluck(:person_id)
+      unless (ids - known).empty?
+        raise Core::Invalid.new("Choose owners from the people of the series.", pointer: "/ownerIds")
+      end
+
+      standing = action.owners.reload.map(&:person_id)
+      action.owners.where(person_id: standing - ids).delete_all
+      (ids - standing).each do |person_id|
+        Records::ActionOwner.create!(action_item_id: action.id, person_id: person_id)
+      end
+      standing.sort != ids.sort
+    end
+
+    private
+
+    def reviewable(meeting_id, action_id)
+      meeting = find(Records::Meeting, meeting_id)
+      Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
+      find(Records::ActionItem.where(series_id: meeting.series_id).lock, action_id)
+    end
+
+    def keep(action, kind, word, meeting_id)
+      Records::ActionChange.create!(
+        action_item_id: action.id, person_id: by, meeting_id: meeting_id, change_kind: kind, word: word,
+        changed_at: now
+      )
+    end
+
+    # Sheets that show the action and may be open on somebody's screen.
+    def note_sheets(action)
+      open =
+        Records::Meeting
+          .where(series_id: action.series_id, state: %w[in_session planned])
+          .in_order
+          .limit(2)
+          .pluck(:id)
+      [action.raised_at_meeting_id, *open].compact.uniq.each { |meeting_id| Records::Change.note(meeting_id, now) }
+    end
+  end
+end

@@ -1,0 +1,94 @@
+module UseCases
+  # Papers of a meeting: brought in pieces, so that a lost connection loses a piece and not the file; read by range.
+  class Papers < Base
+    MOST = 40
+
+    # @return [Hash] which pieces are there already, for going on after a break
+    def begin_paper(id:, meeting_id:, name:, size_bytes:)
+      if size_bytes > Settings.paper_bytes
+        raise Core::Invalid.new(
+          "This file has #{size_bytes / 1_000_000} MB; #{Settings.paper_bytes / 1_000_000} MB are the most.",
+          pointer: "/sizeBytes", code: "too-large"
+        )
+      end
+
+      name = Core::Paper.safe_name(name)
+      once(Records::Paper, id, within: meeting_id) do
+        meeting = find(Records::Meeting, meeting_id)
+        Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
+        if Records::Paper.where(meeting_id: meeting_id).count >= MOST
+          raise Core::Conflict.new("#{MOST} papers are the most.", code: "too-many")
+        end
+
+        Records::Paper.create!(
+          id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by, name: name,
+          size_bytes: size_bytes
+        )
+      end
+      {
+        id: id, piece_bytes: Core::Paper::PIECE_BYTES,
+        pieces: Records::PaperPiece.where(paper_id: id).order(:number).pluck(:number)
+      }
+    end
+
+    # One piece a transaction; sent again, it changes nothing.
+    def put_piece(id:, number:, bytes:)
+      paper = find(Records::Paper, id)
+      if paper.complete && !Records::PaperPiece.exists?(paper_id: id, number: number)
+        raise Core::Conflict.new("This paper is whole already.", code: "state")
+      end
+      unless bytes.bytesize == expected(paper, number)
+        raise Core::Invalid.new("This piece has not the right length.", pointer: "")
+      end
+
+      Core::Paper.type_of(paper.name, bytes[0, 512]) if number.zero?
+      write { Records::PaperPiece.insert({paper_id: id, number: number, bytes: bytes}) }
+      complete(paper) if Records::PaperPiece.where(paper_id: id).count == pieces(paper)
+      {
+        id: id, piece_bytes: Core::Paper::PIECE_BYTES,
+        pieces: Records::PaperPiece.where(paper_id: id).order(:number).pluck(:number)
+      }
+    end
+
+    def remove(id)
+      write do
+        paper = Records::Paper.find_by(id: id) or next
+        Core::Sheet::Lifecycle.refuse_frozen(paper.meeting.state.to_sym)
+        Records::PaperPiece.where(paper_id: id).delete_all
+        paper.delete
+        Records::Change.note(paper.meeting_id, now)
+      end
+    end
+
+    # @return [Records::Paper] @raise [Core::NotFound] while it is not whole
+    def find_whole(id) = find(Records::Paper.where(complete: true), id)
+
+    # The bytes in [from, to], piece by piece. @yield [String]
+    def each_part(id, from, to)
+      first, last = [from, to].map { |place| place / Core::Paper::PIECE_BYTES }
+      (first..last).each do |number|
+        bytes = Records::PaperPiece.where(paper_id: id, number: number).pick(:bytes)
+        start = number * Core::Paper::PIECE_BYTES
+        yield bytes[([from - start, 0].max)..([to - start, Core::Paper::PIECE_BYTES - 1].min)]
+      end
+    end
+
+    private
+
+    def pieces(paper) = -(-paper.size_bytes / Core::Paper::PIECE_BYTES)
+
+    def expected(paper, number)
+      return unless number.between?(0, pieces(paper) - 1)
+
+      (number == pieces(paper) - 1) ? paper.size_bytes - number * Core::Paper::PIECE_BYTES : Core::Paper::PIECE_BYTES
+    end
+
+    def complete(paper)
+      head = Records::PaperPiece.where(paper_id: paper.id, number: 0).pick(:bytes)[0, 512]
+      write do
+        paper.update!(complete: true, content_type: Core::Paper.type_of(paper.name, head))
+        Records::Change.note(paper.meeting_id, now)
+      end
+    end
+  end
+end

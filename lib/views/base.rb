@@ -1,0 +1,25 @@
+module Views
+  # What a page or list shows: ids and a person in, a hash of the contract's shape out, in a fixed number of queries.
+  # A view writes nothing.
+  class Base
+    # @param by [String, nil] key of the person who looks
+    # @param clock [#now]
+    def initialize(by: nil, clock: Time)
+      @by = by
+      @clock = clock
+    end
+
+    private
+
+    attr_reader :by
+
+    def now = @now ||= @clock.now.getutc.floor(6)
+
+    def find(records, id) = records.find_by(id: id) || raise(Core::NotFound)
+
+    # One page of a list. @return [Hash] with its number, its size, and how many there are in all
+    def page_of(name, number, size, total, shown) = {name => shown, :page => number, :page_size => size, :total => total}
+
+    def named(record) = record && {id: record.id, name: record.name}
+  end
+end

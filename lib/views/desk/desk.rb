@@ -1,0 +1,126 @@
+module Views
+  # What needs a person today.
+  class Desk < Base
+    MOST_ACTIONS = 12
+    # Today, and as far as the same weekday of the next week.
+    DAYS_AHEAD = 8
+
+    def show
+      me = find(Records::Person, by)
+      zone = Core::Zone[me.time_zone]
+      today = zone.wall(now).date
+      {
+        today: today,
+        zone_place: zone.place,
+        meetings: meetings(zone, today),
+        actions: actions,
+        open_actions: open_actions.count,
+        sheets: sheets,
+        clashes: StillHolds.new(by: by, clock: @clock).of_keeper,
+        holds: Holds.new(by: by, clock: @clock).list[:holds],
+        series_without_meeting: series_without_meeting,
+        any_series: Records::Series.shown_to(by).exists?,
+        unanswered: unanswered,
+        first_steps: FirstSteps.new(by: by, clock: @clock).show,
+        **Waiting.new(by: by, clock: @clock).show
+      }
+    end
+
+    private
+
+    def meetings(zone, today)
+      until_at = zone.instant(Core::WallTime.at(today + DAYS_AHEAD))
+      found =
+        Records::Meeting
+          .where(series_id: Records::Series.shown_to(by))
+          .coming(now)
+          .where("starts_at < ?", until_at)
+          .in_order
+          .includes(:held_place, series: %i[members held_place])
+          .to_a
+      answers = Records::Reply.where(meeting_id: found.map(&:id), person_id: by).pluck(:meeting_id, :answer).to_h
+      left_over = Records::ActionItem.where(series_id: found.map(&:series_id), state: "open").group(:series_id).count
+      found.map do |meeting|
+        series = meeting.series
+        {
+          id: meeting.id,
+          series_id: series.id,
+          title: series.title,
+          place: meeting.location,
+          call: meeting.call&.to_h,
+          state: meeting.state,
+          starts_at: meeting.starts_at,
+          local_start: zone.wall(meeting.starts_at),
+          local_end: zone.wall(meeting.ends_at),
+          series_local_start:
+            (
+              if series.zone.offset_s(meeting.starts_at) != zone.offset_s(meeting.starts_at)
+                series.zone.wall(meeting.starts_at)
+              end
+            ),
+          series_zone_place: series.zone.place,
+          told: !series.told_at.nil? || !series.outside_meeting_id.nil?,
+          runs_it: [series.keeper_id, series.chair_id].include?(by),
+          role: series.members.find { |member| member.person_id == by }&.role,
+          answer: answers[meeting.id] || "none",
+          answer_asked: meeting.options.answers_asked || meeting.options.sign_up,
+          left_over: left_over[series.id] || 0
+        }
+      end
+    end
+
+    def open_actions = Records::ActionItem.owned_by(by).where(state: "open")
+
+    # Overdue and soonest due first, then the oldest.
+    def actions
+      shown = open_actions.order(Arel.sql("due_on is null, due_on, raised_at, id")).limit(MOST_ACTIONS).to_a
+      ActionRows.of(shown, Loading::Ledgers.of(shown.map(&:series_id).uniq, topics: false), by: by)
+    end
+
+    # Sheets that wait for the person who runs them: to be closed, issued, or held at all.
+    def sheets
+      waiting = Records::Meeting.where(series_id: Records::Series.run_by(by))
+      found = waiting.where(state: %w[in_session closed]).or(waiting.where(state: "planned").where("ends_at < ?", now))
+      found
+        .in_order
+        .includes(:series)
+        .limit(20)
+        .map do |meeting|
+          {
+            id: meeting.id, title: meeting.series.title, local_start: meeting.series.zone.wall(meeting.starts_at),
+            state: meeting.state, running: meeting.state == "in_session" && meeting.ends_at > now
+          }
+        end
+    end
+
+    # Series with meetings to come that this person has been asked about and not answered, however far ahead.
+    def unanswered
+      memberships = Records::SeriesMember.where(person_id: by).where.not(role: "informed").pluck(:series_id)
+      series = Records::Series.shown_to(by).where(id: memberships).where.not(keeper_id: by).index_by(&:id)
+      open =
+        Records::Meeting
+          .where(series_id: series.keys)
+          .coming(now)
+          .where.not(id: Records::Reply.where(person_id: by).where.not(answer: "none").select(:meeting_id))
+      open = open.where.not(id: Records::Substitute.where(instead_of_id: by).select(:meeting_id)).in_order.to_a
+      open.each { |meeting| meeting.association(:series).target = series[meeting.series_id] }
+      open
+        .select { |meeting| meeting.options.waits_for_answers? }
+        .group_by(&:series_id)
+        .map do |id, meetings|
+          {
+            id: id, title: series[id].title, meetings: meetings.size,
+            local_start: series[id].zone.wall(meetings.first.starts_at), path: Loading::AnswerLink.path(id, by)
+          }
+        end
+    end
+
+    def series_without_meeting
+      Records::Series
+        .run_by(by)
+        .where.not(id: Records::Meeting.coming(now).select(:series_id))
+        .order(:title)
+        .map { |series| {id: series.id, title: series.title} }
+    end
+  end
+end

@@ -1,0 +1,69 @@
+module Views
+  # What is waiting for whoever runs series: times that are offered, people who will not come after all, mail that did
+  # not arrive.
+  class Waiting < Base
+    # A refusal is news for so long, of meetings so near.
+    NEWS_S = 3 * 86_400
+    NEAR_S = 14 * 86_400
+
+    def show = {offers: offers, refusals: refusals, failed_mails: failed_mails}
+
+    private
+
+    def mine = @mine ||= Records::Series.run_by(by).to_a.index_by(&:id)
+
+    def offers
+      open = Records::Counter.where(series_id: mine.keys, state: "open").joins(:meeting)
+        .where("meetings.ends_at > ?", now).includes(:person, :meeting).order(:created_at, :id)
+      open.map do |counter|
+        series = mine[counter.series_id]
+        {id: counter.id, series_id: series.id, title: series.title, name: counter.person.name,
+         meeting_local_start: series.zone.wall(counter.meeting.starts_at),
+         local_start: series.zone.wall(counter.starts_at)}
+      end
+    end
+
+    def refusals
+      near =
+        Records::Meeting.where(series_id: mine.keys).coming(now).where("starts_at < ?", now + NEAR_S).index_by(&:id)
+      declined =
+        Records::Reply
+          .where(meeting_id: near.keys, answer: "declined")
+          .where("answered_at > ?", now - NEWS_S)
+          .where.not(person_id: by)
+          .where("entered_by_id is null or entered_by_id <> ?", by)
+      declined
+        .includes(:person)
+        .order(:answered_at)
+        .map do |reply|
+          meeting = near[reply.meeting_id]
+          series = mine[meeting.series_id]
+          {
+            meeting_id: meeting.id, series_id: series.id, title: series.title, name: reply.person.name,
+            note: reply.note, local_start: series.zone.wall(meeting.starts_at)
+          }
+        end
+    end
+
+    # Addresses that the last mail of a series could not reach.
+    def failed_mails
+      people = Records::Person.where(email: failing.keys.map(&:last)).index_by(&:email)
+      failing.filter_map do |(series_id, recipient), error|
+        person = people[recipient] or next
+        {series_id: series_id, title: mine[series_id].title, person_id: person.id, name: person.name,
+         guest: person.guest, email: recipient, error: error}
+      end
+    end
+
+    # @return [Hash{Array(String, String) => String}] series and address to what was wrong
+    def failing
+      @failing ||= begin
+        ever = Records::Mail.where(series_id: mine.keys, state: "failed").select(:recipient)
+        mails = Records::Mail.where(series_id: mine.keys, way: "mail", recipient: ever)
+        tried = mails.where.not(state: %w[waiting set_aside]).order(:created_at, :id)
+        last = tried.pluck(:series_id, :recipient, :state, :last_error)
+        last.to_h { |series_id, to, state, error| [[series_id, to], (error.to_s if state == "failed")] }.compact
+      end
+    end
+  end
+end

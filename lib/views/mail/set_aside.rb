@@ -1,0 +1,44 @@
+module Views
+  # All that could not be done in three tries, for an admin.
+  class SetAside < Base
+    LISTED = 100
+
+    # All that was set aside, for the admin.
+    def list
+      {
+        mails: mails.map { |mail| row(mail, mail.subject, mail.last_error, mail.updated_at) },
+        incoming_mails: incoming.map { |mail| row(mail, mail.subject.to_s, mail.remark, mail.received_at) },
+        calendars:
+          calendars.map do |calendar|
+            row(
+              calendar, "#{calendar.name} (#{(calendar.person || calendar.place).name})", calendar.last_error,
+              calendar.updated_at
+            )
+          end,
+        steps:
+          Records::Fault
+            .where("tries >= ?", Core::Retries::MOST_TRIES)
+            .order(failed_at: :desc)
+            .limit(LISTED)
+            .map { |fault| row(fault, fault.step.tr("_", " "), fault.error, fault.failed_at) }
+      }
+    end
+
+    private
+
+    def mails = Records::Mail.where(state: "set_aside").order(updated_at: :desc).limit(LISTED).to_a
+
+    def incoming = Records::IncomingMail.light.where(state: "set_aside").order(received_at: :desc).limit(LISTED).to_a
+
+    def calendars =
+      Records::Calendar
+        .light
+        .where(state: "set_aside")
+        .includes(:person, :place)
+        .order(updated_at: :desc)
+        .limit(LISTED)
+        .to_a
+
+    def row(row, title, reason, at) = {id: row.id, title: title, reason: reason.to_s, at: at}
+  end
+end

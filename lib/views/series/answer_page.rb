@@ -1,0 +1,93 @@
+module Views
+  # What somebody invited sees by their private link, without an account.
+  class AnswerPage < Base
+    LISTED = 12
+
+    # @param link [Loading::AnswerLink]
+    def show(link)
+      person, series = link.person, link.series
+      person_id = person.id
+      zone = Core::Zone[person.time_zone]
+      coming = link.meetings.where("ends_at > ?", now).where.not(state: %w[closed issued])
+      meetings = coming.in_order.limit(LISTED).to_a
+      replies =
+        Records::Reply
+          .where(person_id: person_id, meeting_id: meetings.map(&:id))
+          .to_h { |reply| [reply.meeting_id, reply] }
+      member = Records::SeriesMember.find_by(series_id: series.id, person_id: person_id)
+      meetings.each { |meeting| meeting.association(:series).target = series }
+      look_up(meetings, person_id)
+      {
+        title: series.title,
+        purpose: series.purpose,
+        location: series.location,
+        call: series.call&.to_h,
+        keeper: series.keeper.name,
+        name: person.name,
+        role: member&.role || "required",
+        total: coming.count,
+        zone_place: zone.place,
+        sentence: member && series_sentence(series),
+        run_answer: member&.run_answer || "none",
+        run_note: member&.run_note,
+        meetings:
+          meetings.map do |meeting|
+            meeting_view(meeting, zone, replies[meeting.id], person_id).merge(papers: Loading::Papers.of(meeting.id))
+          end,
+        agenda: agenda(meetings.find { |meeting| meeting.state == "planned" })
+      }
+    end
+
+    private
+
+    def series_sentence(series) = Loading::SeriesContent.of(series, now).sentence
+
+    # Once for all meetings shown: who has offered another time, who comes instead, who has signed up.
+    def look_up(meetings, person_id)
+      ids = meetings.map(&:id)
+      @offered = Records::Counter.where(meeting_id: ids, person_id: person_id, state: "open").pluck(:meeting_id)
+      @substitutes = Records::Substitute.where(meeting_id: ids).includes(:person, :instead_of).group_by(&:meeting_id)
+      @accepted = Records::Reply.where(
+        meeting_id: meetings.select { |meeting| meeting.options.sign_up }.map(&:id), answer: "accepted"
+      ).group_by(&:meeting_id)
+    end
+
+    def options_view(meeting, person_id)
+      options = meeting.options
+      order = Loading::SignUps.of(meeting, @accepted[meeting.id] || []) if options.sign_up
+      substitutes = @substitutes[meeting.id] || []
+      {
+        pass_on: options.pass_on && substitutes.none? { |one| one.person_id == person_id },
+        answers_asked: options.answers_asked || options.sign_up,
+        sign_up: options.sign_up,
+        wait: order&.wait_of(person_id),
+        places_left: order&.limit && (order.limit - order.in.size),
+        substitute: substitutes.find { |one| one.instead_of_id == person_id }&.given_name,
+        instead_of: substitutes.find { |one| one.person_id == person_id }&.instead_of&.name
+      }
+    end
+
+    def meeting_view(meeting, zone, reply, person_id)
+      {
+        id: meeting.id,
+        local_start: zone.wall(meeting.starts_at),
+        local_end: zone.wall(meeting.ends_at),
+        state: meeting.state,
+        called_off_reason: meeting.called_off_reason,
+        location: (meeting.location if meeting.own_where),
+        call: (meeting.call&.to_h if meeting.own_where),
+        answer: reply&.answer || "none",
+        note: reply&.note,
+        offered: @offered.include?(meeting.id),
+        **options_view(meeting, person_id)
+      }
+    end
+
+    # What is planned for the next one, in their order.
+    def agenda(meeting)
+      return [] unless meeting
+
+      Loading::Topics.at(meeting.id).map { |topic| {title: topic.title, length_min: topic.length_min} }
+    end
+  end
+end

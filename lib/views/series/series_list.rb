@@ -1,0 +1,30 @@
+module Views
+  # The series somebody keeps, chairs or is asked to.
+  class SeriesList < Base
+    PAGE_SIZE = 50
+
+    def list(page: 1)
+      series = Records::Series.shown_to(by).order(:title, :id)
+      shown = series.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).includes(:keeper, :held_place).to_a
+      page_of(:series, page, PAGE_SIZE, series.count, rows(shown))
+    end
+
+    private
+
+    def rows(shown)
+      ids = shown.map(&:id)
+      coming = Records::Meeting.where(series_id: ids).coming(now).group(:series_id).minimum(:starts_at)
+      open = Records::ActionItem.where(series_id: ids, state: "open").group(:series_id).count
+      sentences = Loading::SeriesSentence.new(ids, now: now)
+      shown.map { |series| row(series, sentences, coming[series.id], open[series.id] || 0) }
+    end
+
+    def row(series, sentences, next_start, open_actions)
+      {
+        id: series.id, title: series.title, **sentences.of(series), keeper: named(series.keeper),
+        place: series.location, open_actions: open_actions, next_start: next_start,
+        next_local_start: next_start && series.zone.wall(next_start)
+      }
+    end
+  end
+end

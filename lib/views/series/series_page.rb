@@ -1,0 +1,118 @@
+module Views
+  # A series: what it is, who is asked, how it goes, and what the reader may do with it.
+  class SeriesPage < Base
+    # @raise [Core::NotFound]
+    def show(id)
+      @series = find(Records::Series.includes(:keeper, :chair, :held_place, members: :person), id)
+      {
+        id: id, title: @series.title, purpose: @series.purpose, wording: @series.wording, quorum: @series.quorum,
+        version: @series.lock_version, keeper: named(@series.keeper), chair: named(@series.chair),
+        **times, **where, **answering, **people, **(taking_part? ? going : {next: nil, figures: nil}),
+        told: told, answer_path: answer_path, may: may
+      }
+    end
+
+    private
+
+    def times
+      {
+        time_zone: @series.time_zone, zone_place: @series.zone.place, length_min: @series.length_min,
+        rule: @series.rule, **Loading::SeriesSentence.new([@series.id], now: now).of(@series),
+        since: Core::WallTime.of_fields(@series.local_start).date,
+        ended_from: @series.ended_from && Core::WallTime.of_fields(@series.ended_from)
+      }
+    end
+
+    def where
+      {
+        place: @series.place, held_place: named(@series.held_place), location: @series.location,
+        also_held: @series.series_places.includes(:place).map { |one| named(one.place) },
+        before_min: @series.before_min, after_min: @series.after_min, call: @series.call&.to_h
+      }
+    end
+
+    def answering
+      {
+        outside: organizer_elsewhere, options: @series.options.to_h.except(:remind_min),
+        remind_min: @series.remind_min, remind_papers: @series.remind_papers
+      }
+    end
+
+    def organizer_elsewhere
+      outside = Records::OutsideMeeting.where(id: @series.outside_meeting_id) if @series.outside_meeting_id
+      outside&.pick(Arel.sql("coalesce(organizer_name, organizer_email)"))
+    end
+
+    def people
+      groups = Records::SeriesGroup.where(series_id: @series.id).includes(:group)
+      {
+        members: Core::Invitation::Roles.sort(@series.members) { |one| [one.role, one.person.name] }
+          .map { |member| member_row(member) },
+        groups: groups.map { |one| {id: one.group_id, name: one.group.name, role: one.role} }
+      }
+    end
+
+    def member_row(member)
+      person = member.person
+      {
+        person_id: person.id, name: person.name, role: member.role, time_zone: person.time_zone,
+        guest: person.guest, email: person.guest ? person.email : nil, via_group_id: member.via_group_id
+      }
+    end
+
+    def roles = @roles ||= Loading::Access.new(by).roles_in(@series)
+
+    def taking_part? = !(roles & Core::Rights::TAKE_PART).empty?
+
+    def going
+      ledger = Loading::Ledgers.of([@series.id])[@series.id]
+      actions = Records::ActionItem.where(series_id: @series.id).map(&:to_core)
+      {next: next_meeting(ledger), figures: Core::CarryForward::Figures.of(ledger, actions).to_h}
+    end
+
+    def next_meeting(ledger)
+      record = @series.meetings.coming(now).in_order.first or return
+      answers = Records::Reply.where(meeting_id: record.id).includes(:person).to_a
+      asked = @series.members.reject { |member| member.role == "informed" }.map(&:person_id)
+      answers = answers.select { |reply| asked.include?(reply.person_id) }
+      topics = ledger.topics_at(record.id)
+      left_over = ledger.left_over_actions(record.id)
+      {
+        id: record.id,
+        local_start: @series.zone.wall(record.starts_at),
+        starts_at: record.starts_at,
+        state: record.state,
+        left_over: left_over.size,
+        length_min: record.interval.length_min,
+        planned_min:
+          Records::Topic.where(id: topics.map(&:id)).sum(:length_min) + (left_over.empty? ? 0 : @series.left_over_min),
+        asked: asked.size,
+        answered: answers.size,
+        away: answers.select { |reply| reply.answer == "declined" }.map { |reply| reply.person.name }
+      }
+    end
+
+    # What was sent, and whether something has changed since. Of a meeting of others, its organizer tells people.
+    def told
+      return {state: "told", told_at: nil, untold: nil} if @series.outside_meeting_id
+      return {state: "never", told_at: nil, untold: nil} unless @series.told_at
+
+      untold = Invitation.new(by: by, clock: @clock).untold(@series.id)
+      {state: untold[:people].zero? ? "told" : "changed", told_at: @series.told_at, untold: untold}
+    end
+
+    def answer_path
+      return if @series.outside_meeting_id || @series.members.none? { |member| member.person_id == by }
+
+      Loading::AnswerLink.path(@series.id, by)
+    end
+
+    def may
+      change = Core::Rights.allow?(:change_series, roles)
+      {
+        change: change, delete: change && Loading::SeriesUse.deletable?(@series),
+        see_sheets: Core::Rights.allow?(:see_sheet, roles)
+      }
+    end
+  end
+end

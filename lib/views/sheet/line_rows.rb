@@ -1,0 +1,26 @@
+module Views
+  # Lines of the minutes, with the action each has raised.
+  module LineRows
+    module_function
+
+    # @return [ActiveRecord::Relation] with all that rows need
+    def load(lines) = lines.in_order.includes(:author, action_item: {owners: :person})
+
+    def row(line)
+      {
+        id: line.id, topic_id: line.topic_id, kind: line.kind, text: line.text, version: line.lock_version,
+        author: named(line.author), written_at: line.written_at,
+        action: line.action_item && action_row(line.action_item)
+      }
+    end
+
+    def action_row(action)
+      {
+        id: action.id, state: action.state, due_on: action.due_on, version: action.lock_version,
+        owners: action.owners.map { |owner| named(owner.person) }
+      }
+    end
+
+    def named(person) = {id: person.id, name: person.name}
+  end
+end

@@ -1,0 +1,249 @@
+module Views
+  # The one document of a meeting: agenda before it, minutes after.
+  class Sheet < Base
+    # Stands for the review of left-over actions in the running order, which is no topic.
+    LEFT_OVER = "left-over"
+
+    # @return [Hash] the sheet as it is now; issued ones as they were issued
+    def show(meeting_id)
+      load(meeting_id)
+      frozen = Records::MinutesVersion.where(meeting_id: meeting_id).order(:number).last if @meeting.state == "issued"
+      frozen ? frozen.content.merge(around.transform_keys(&:to_s)) : content.merge(around)
+    end
+
+    # @return [Hash] what is frozen when minutes are issued
+    def content_of(meeting_id)
+      load(meeting_id)
+      content
+    end
+
+    private
+
+    def load(meeting_id)
+      @meeting = find(Records::Meeting.includes(series: {members: :person}), meeting_id)
+      @series = @meeting.series
+      @zone = @series.zone
+      @ledger = Loading::Ledgers.of([@series.id])[@series.id]
+      @visits = @meeting.visits.to_h { |visit| [visit.topic_id, visit] }
+      @lines = LineRows.load(@meeting.lines).group_by(&:topic_id)
+      @topics = topics_here
+      @left_over = @ledger.left_over_actions(meeting_id)
+      @order = running_order
+    end
+
+    # Those that stand here, then those put off from here.
+    def topics_here
+      here = @ledger.topics_at(@meeting.id).map(&:id)
+      put_off = @visits.values.select(&:put_off).map(&:topic_id) - here
+      records = Records::Topic.where(id: here + put_off).to_h { |topic| [topic.id, topic] }
+      (here + put_off).filter_map { |id| records[id] }
+    end
+
+    def running_order
+      entries = @topics.map { |topic| entry(topic) }
+      unless @left_over.empty?
+        entries.unshift(
+          Core::Sheet::RunningOrder::Entry.new(
+            id: LEFT_OVER, length_min: @series.left_over_min,
+            used_s: (used_s(@meeting.left_over_used_s, nil) if @meeting.begun_at),
+            done: in_session? && !@meeting.present_topic_id.nil?
+          )
+        )
+      end
+      Core::Sheet::RunningOrder.new(interval: @meeting.interval, entries: entries, now: (now if in_session?),
+        begun_at: @meeting.begun_at, present_id: in_session? ? @meeting.present_topic_id || LEFT_OVER : nil)
+    end
+
+    def entry(topic)
+      visit = @visits[topic.id]
+      Core::Sheet::RunningOrder::Entry.new(
+        id: topic.id, length_min: topic.length_min, used_s: visit && used_s(visit.used_s, topic.id),
+        done: !visit.nil? && (visit.put_off || visit.used_s.positive?)
+      )
+    end
+
+    def used_s(before, topic_id)
+      return before unless in_session? && @meeting.present_topic_id == topic_id && @meeting.present_since
+
+      before + (now - @meeting.present_since).to_i
+    end
+
+    def in_session? = @meeting.state == "in_session"
+
+    def content
+      {
+        id: @meeting.id,
+        series_id: @series.id,
+        series_title: @series.title,
+        state: @meeting.state,
+        place: @meeting.location,
+        starts_at: @meeting.starts_at,
+        ends_at: @meeting.ends_at,
+        local_start: @zone.wall(@meeting.starts_at),
+        local_end: @zone.wall(@meeting.ends_at),
+        time_zone: @zone.name,
+        zone_place: @zone.place,
+        length_min: @meeting.interval.length_min,
+        keeper: person(@series.keeper),
+        chair: person(@series.chair),
+        called_off_reason: @meeting.called_off_reason,
+        begun_at: @meeting.begun_at,
+        closed_at: @meeting.closed_at,
+        issued_at: @meeting.issued_at,
+        present_topic_id: @meeting.present_topic_id,
+        left_over_min: @series.left_over_min,
+        quorum: @series.quorum,
+        people: people,
+        left_over: left_over,
+        left_over_lines: lines(nil),
+        topics: topics,
+        running_order: order_view,
+        version: @meeting.lock_version
+      }
+    end
+
+    # What changes around a sheet even when it is frozen.
+    def around
+      roles = Loading::Access.new(by).roles(@series.id)
+      may = ->(right) { Core::Rights.allow?(right, roles) }
+      index = @ledger.meetings.index { |meeting| meeting.id == @meeting.id }
+      {
+        state: @meeting.state,
+        call: @meeting.call&.to_h,
+        own: own,
+        next: neighbour(@ledger.meetings[index + 1]),
+        previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
+        carries: carries,
+        now: now,
+        papers: Loading::Papers.of(@meeting.id),
+        may: {
+          write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic]
+        }
+      }
+    end
+
+    # What is set for this meeting alone, for the form that changes it.
+    def own
+      held = @meeting.own_where ? @meeting : @series
+      {
+        where: @meeting.own_where, place_id: held.place_id, place: held.place, before_min: @series.before_min,
+        after_min: @series.after_min
+      }
+    end
+
+    def neighbour(meeting) =
+      meeting && {id: meeting.id, local_start: @zone.wall(meeting.starts_at), state: meeting.state}
+
+    # What closing now would take to the next meeting: open actions, and topics not taken.
+    def carries
+      following = @ledger.next_after(@meeting.id)
+      open =
+        Records::ActionItem
+          .where(series_id: @series.id, state: "open")
+          .where("raised_at <= ?", @meeting.starts_at)
+          .count
+      topics = @topics.count { |topic| topic.settled_at_meeting_id.nil? && !taken?(topic) }
+      {actions: open, topics: topics, to: neighbour(following)}
+    end
+
+    def taken?(topic)
+      visit = @visits[topic.id]
+      return false if visit&.put_off
+
+      !visit.nil? || @lines.key?(topic.id)
+    end
+
+    def people
+      here = @meeting.attendances.to_h { |attendance| [attendance.person_id, attendance] }
+      answers = @meeting.replies.to_h { |reply| [reply.person_id, reply] }
+      asked
+        .sort_by { |person, role| [Core::Invitation::Roles::ALL.index(role.to_sym), person.name] }
+        .map do |person, role|
+          attendance = here[person.id]
+          reply = answers[person.id]
+          {
+            id: person.id,
+            name: person.name,
+            role: role,
+            extra: extras.include?(person.id),
+            time_zone: person.time_zone,
+            answer: reply&.answer || "none",
+            answer_note: reply&.note,
+            attendance: attendance&.state,
+            attendance_at: attendance&.happened_at && Core::Words.clock(@zone.wall(attendance.happened_at))
+          }
+        end
+    end
+
+    def extras = @extras ||= Records::Substitute.where(meeting_id: @meeting.id, instead_of_id: nil).pluck(:person_id)
+
+    # Everybody of the series, and who comes instead of whom this time.
+    def asked
+      members = @series.members.to_h { |member| [member.person_id, [member.person, member.role]] }
+      substitutes =
+        Records::Substitute
+          .where(meeting_id: @meeting.id)
+          .includes(:person)
+          .map { |one| [one.person, members.dig(one.instead_of_id, 1) || "required"] }
+      (members.values + substitutes).uniq { |person, _| person.id }
+    end
+
+    def left_over
+      reviews = @meeting.reviews.to_h { |review| [review.action_item_id, review] }
+      records = Records::ActionItem.where(id: @left_over.map(&:id)).to_h { |action| [action.id, action] }
+      views = ActionRows.of(
+        @left_over.map { |action| records.fetch(action.id) }, {@series.id => @ledger}, by: by,
+        up_to: @meeting.starts_at
+      )
+      views.map do |view|
+        review = reviews[view[:id]]
+        view.merge(review: review && {verdict: review.verdict, word: review.word})
+      end
+    end
+
+    def topics
+      slots = @order.slots.to_h { |slot| [slot.id, slot] }
+      names = Records::Person.where(id: @topics.map(&:presenter_id)).pluck(:id, :name).to_h
+      @topics.map do |topic|
+        visit = @visits[topic.id]
+        {
+          id: topic.id,
+          title: topic.title,
+          purpose: topic.purpose,
+          length_min: topic.length_min,
+          brought_by_id: topic.brought_by_id,
+          presenter: topic.presenter_id && {id: topic.presenter_id, name: names[topic.presenter_id]},
+          carried: topic.meeting_id != @meeting.id,
+          put_off: visit&.put_off || false,
+          present: @meeting.present_topic_id == topic.id && in_session?,
+          taken: taken?(topic),
+          lines: lines(topic.id),
+          version: topic.lock_version,
+          **slot_view(slots.fetch(topic.id))
+        }
+      end
+    end
+
+    def slot_view(slot)
+      {
+        local_start: @zone.wall(slot.starts_at), local_end: @zone.wall(slot.ends_at), used_min: slot.used_min,
+        over_min: slot.over_min, fits: slot.fits
+      }
+    end
+
+    def order_view
+      left_over_slot = @order.slots.find { |slot| slot.id == LEFT_OVER }
+      {
+        planned_min: @order.planned_min, local_end: @zone.wall(@order.ends_at), slack_min: @order.slack_min,
+        left_over: left_over_slot && slot_view(left_over_slot), unfit: @order.unfit.map(&:id) - [LEFT_OVER],
+        remedies: @order.remedies.map { |remedy| {kind: remedy.kind, topic_ids: remedy.ids, to_min: remedy.to_min} }
+      }
+    end
+
+    def lines(topic_id) = (@lines[topic_id] || []).map { |line| LineRows.row(line) }
+
+    def person(record) = {id: record.id, name: record.name}
+
+    def named(ids, names) = ids.map { |id| {id: id, name: names[id]} }
+  end
+end

@@ -1,0 +1,40 @@
+module Views
+  # Times kept tentatively.
+  class Holds < Base
+    def list
+      holds =
+        Records::Hold
+          .standing(now)
+          .where(kept_by_id: by)
+          .where("ends_at > ?", now)
+          .order(:starts_at, :id)
+          .includes(:place, people: :person)
+          .to_a
+      {holds: holds.map { |hold| row(hold) }}
+    end
+
+    def show(id) = row(find(Records::Hold.includes(:place, people: :person), id))
+
+    private
+
+    def row(hold)
+      zone = Core::Zone[Records::Person.where(id: hold.kept_by_id).pick(:time_zone)]
+      {
+        id: hold.id,
+        title: hold.title,
+        series_id: hold.series_id,
+        starts_at: hold.starts_at,
+        ends_at: hold.ends_at,
+        local_start: zone.wall(hold.starts_at),
+        local_end: zone.wall(hold.ends_at),
+        before_min: hold.before_min,
+        after_min: hold.after_min,
+        time_zone: zone.name,
+        expires_at: hold.expires_at,
+        released: !hold.released_at.nil? || hold.expires_at <= now,
+        place: hold.place && {id: hold.place_id, name: hold.place.name},
+        people: hold.people.map { |one| {person_id: one.person_id, name: one.person.name, role: one.role} }
+      }
+    end
+  end
+end
