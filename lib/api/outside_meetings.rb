@@ -15,17 +15,17 @@ module Api
     end
 
     on :put, "/outside-meetings/:id/answer", "answerOutsideMeeting", may: :keep_outside, of: :outside_meeting do
-      outside.answer(id: params["id"], **input)
+      answers.answer(id: params["id"], **input)
       json list
     end
 
     on(:post, "/outside-meetings/:id/offers", "offerOutside", may: :keep_outside, of: :outside_meeting) do
-      outside.offer(id: params["id"], **input)
+      answers.offer(id: params["id"], **input)
       json list, 201
     end
 
     on :post, "/outside-meetings/:id/series", "keepSheets", may: :keep_outside, of: :outside_meeting do
-      json use(Views::SeriesPage).show(outside.keep_sheets(id: params["id"], series_id: input[:id])), 201
+      json use(Views::SeriesPage).show(use(UseCases::OutsideSheets).keep_sheets(id: params["id"], series_id: input[:id])), 201
     end
 
     on(:delete, "/outside-meetings/:id", "dismissOutsideMeeting", may: :keep_outside, of: :outside_meeting) do
@@ -36,6 +36,8 @@ module Api
     private
 
     def outside = use(UseCases::OutsideMeetings)
+
+    def answers = use(UseCases::OutsideAnswers)
 
     def list = use(Views::OutsideMeetings).list
   end

@@ -98,7 +98,7 @@ RSpec.describe "Hostile words" do
         "END:VEVENT\r\nEND:VCALENDAR\r\n"
     use(UseCases::OutsideMeetings, marit).add_file(ical)
     row = Records::OutsideMeeting.first
-    use(UseCases::OutsideMeetings, marit).answer(id: row.id, answer: "accepted", note: "x\r\nBcc: all@x.example")
+    use(UseCases::OutsideAnswers, marit).answer(id: row.id, answer: "accepted", note: "x\r\nBcc: all@x.example")
     mail = ::Mail.new(Records::Mail.find_by(recipient: "olav@port.example").source)
     expect([mail.bcc, mail.destinations, mail.subject.lines.size, elements(mail) & %w[script b]]).to eq [
       nil, ["olav@port.example"], 1, []

@@ -133,7 +133,7 @@ RSpec.describe "Messages" do
     row = Records::OutsideMeeting.first.id
     {nil => nil, Time.utc(2026, 12, 8, 9) => "2026-12-08T09:00:00"}.each do |recurrence_at, recurrence|
       clock.now += 1
-      use(UseCases::OutsideMeetings, wen).answer(
+      use(UseCases::OutsideAnswers, wen).answer(
         id: row, answer: recurrence_at ? "declined" : "accepted", recurrence_at: recurrence_at
       )
       message = read(last_calendar("olav@port.example"))

@@ -79,7 +79,7 @@ RSpec.describe UseCases::OutsideMeetings do
 
   def answer(word, **rest)
     clock.now += 1
-    use(described_class, ines).answer(id: Records::OutsideMeeting.find_by(person_id: ines).id, answer: word, **rest)
+    use(UseCases::OutsideAnswers, ines).answer(id: Records::OutsideMeeting.find_by(person_id: ines).id, answer: word, **rest)
   end
 
   # RFC 5546 3.2.3; on behalf: RFC 5322 3.6.2, RFC 5545 3.2.18. The organizer's side is Entry, checked by RFC 5546's
@@ -127,7 +127,7 @@ RSpec.describe UseCases::OutsideMeetings do
     mail(ical)
     row = Records::OutsideMeeting.first.id
     before = spans
-    offer = ->(**wish) { use(described_class, ines).offer(id: row, **wish) }
+    offer = ->(**wish) { use(UseCases::OutsideAnswers, ines).offer(id: row, **wish) }
     2.times do
       offer.call(local_start: "2026-12-09T13:00", recurrence_at: Time.utc(2026, 12, 8, 9), note: "After lunch")
     end
@@ -229,7 +229,7 @@ RSpec.describe UseCases::OutsideMeetings do
   it "reach as far ahead as everybody's calendars as time goes on, with their sheets" do
     mail(ical(more: ["RRULE:FREQ=WEEKLY"]))
     id = key
-    use(described_class, ines).keep_sheets(id: Records::OutsideMeeting.first.id, series_id: id)
+    use(UseCases::OutsideSheets, ines).keep_sheets(id: Records::OutsideMeeting.first.id, series_id: id)
     last = -> do
       [Records::BusySpan.maximum(:ends_min) * 60, Records::Meeting.where(series_id: id).maximum(:starts_at).to_i]
     end
@@ -245,7 +245,7 @@ RSpec.describe UseCases::OutsideMeetings do
 
   describe "with a sheet here" do
     let(:row) { Records::OutsideMeeting.find_by(person_id: ines) }
-    let(:series_id) { key.tap { |id| use(described_class, ines).keep_sheets(id: row.id, series_id: id) } }
+    let(:series_id) { key.tap { |id| use(UseCases::OutsideSheets, ines).keep_sheets(id: row.id, series_id: id) } }
 
     def walls =
       Records::Meeting
@@ -294,7 +294,7 @@ RSpec.describe UseCases::OutsideMeetings do
     end
 
     it "is called off with it, is made once, and takes the answer along" do
-      expect(use(described_class, ines).keep_sheets(id: row.id, series_id: key)).to eq series_id if series_id
+      expect(use(UseCases::OutsideSheets, ines).keep_sheets(id: row.id, series_id: key)).to eq series_id if series_id
       answer("declined")
       expect(Records::Reply.where(person_id: ines).distinct.pluck(:answer)).to eq ["declined"]
       mail(ical(method: "CANCEL", sequence: 5))

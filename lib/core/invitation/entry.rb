@@ -112,10 +112,8 @@ module Core
         :counter_pending
       end
 
-      # Sequence first, then stamp (RFC 5546 2.1.5).
       def order(event, known)
-        compared = [event.sequence, event.stamp.to_i] <=> [known.sequence, known.stamp.to_i]
-        {-1 => :ignored_stale, 0 => :ignored_duplicate}[compared]
+        Reply.older([event.sequence, event.stamp.to_i], [known.sequence, known.stamp.to_i])
       end
 
       def component(method, event, sender, outgoing)
@@ -213,9 +211,7 @@ module Core
 
       def reply(message, sender)
         event = message.events.first
-        # One answers for oneself, or for whom one is said to answer for (RFC 5546 3.2.3, RFC 5545 3.2.18).
-        attendee = event.attendees.find { |one| [one.address, one.sent_by].include?(sender) } or
-          return :ignored_not_attendee
+        attendee = Reply.attendee(event, sender) or return :ignored_not_attendee
         key = event.recurrence_id&.instant_s
         current = @parts[key] || whole
         return :ignored_stale if @side == :organizer && current && event.sequence < current.sequence
