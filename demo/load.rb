@@ -223,7 +223,7 @@ class Demo
     states = plan[:required].to_h do |person|
       [@people[person], (%w[present on_call present on_call apologies] + %w[present] * 3).sample(random: @random)]
     end
-    as(UseCases::Meetings, key).attend_all(meeting_id: id, states: states)
+    as(UseCases::Attendance, key).attend_all(meeting_id: id, states: states)
   end
 
   def review(id, key, plan, weeks_ago)
@@ -278,7 +278,7 @@ class Demo
         next if i % 5 == 3
 
         answer = (i % 7 == 2) ? "declined" : Story::ANSWERS[i % Story::ANSWERS.size]
-        UseCases::Meetings.new(by: @people[person], clock: @clock).answer(
+        UseCases::Answers.new(by: @people[person], clock: @clock).enter(
           meeting_id: meeting.id, person_id: @people[person], answer: answer
         )
       end

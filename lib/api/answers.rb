@@ -45,7 +45,7 @@ module Api
     end
 
     on :put, "/meetings/:id/options", "setMeetingOptions", may: :move_meeting, of: :meeting do
-      use(UseCases::Meetings).set_options(meeting_id: params["id"], **input)
+      use(UseCases::MeetingChanges).set_options(meeting_id: params["id"], **input)
       json use(Views::AnswerTable).show_of_meeting(params["id"])
     end
 

@@ -90,22 +90,25 @@ module Api
     # Counted by address of the account, and by the other end of the connection.
     def throttle
       Rack::Attack.cache.store = UseCases::Counts.new
-      trying = ->(request) { request.post? && request.path == "/api/session" }
-      asking = ->(request) { request.post? && request.path == "/api/password-links" }
-      guessing = ->(request) do
-        trying.call(request) || asking.call(request) ||
-          request.path.match?(%r{\A/api/(setup\z|sign-in-links/|own-password\z)})
-      end
       Rack::Attack.throttle("sign-in/account", limit: TRIES, period: TRIES_PERIOD_S) do |request|
-        account(request) if trying.call(request)
+        account(request) if trying?(request)
       end
       Rack::Attack.throttle("sign-in/peer", limit: TRIES * 10, period: TRIES_PERIOD_S) do |request|
-        peer(request.env) if guessing.call(request)
+        peer(request.env) if guessing?(request)
       end
       Rack::Attack.throttle("link/account", limit: LINKS, period: LINKS_PERIOD_S) do |request|
-        account(request) if asking.call(request)
+        account(request) if asking?(request)
       end
       Rack::Attack.throttled_responder = method(:throttled)
+    end
+
+    def trying?(request) = request.post? && request.path == "/api/session"
+
+    def asking?(request) = request.post? && request.path == "/api/password-links"
+
+    def guessing?(request)
+      trying?(request) || asking?(request) ||
+        request.path.match?(%r{\A/api/(setup\z|sign-in-links/|own-password\z)})
     end
 
     def throttled(request)

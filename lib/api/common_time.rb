@@ -7,7 +7,7 @@ module Api
       json common_time.check(**wish, at: Time.iso8601(input[:at]))
     end
 
-    on(:post, "/common-time/runs", "findRunTime", may: :search_times) { json common_time.across(**wish) }
+    on(:post, "/common-time/runs", "findRunTime", may: :search_times) { json use(Views::RunTimes).find(**wish) }
 
     on(:get, "/holds", "listHolds", may: :see_own) { json use(Views::Holds).list }
 

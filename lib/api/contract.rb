@@ -12,6 +12,22 @@ module Api
       "date" => "day such as 2026-11-30", "date-time" => "time such as 2026-11-30T08:30:00Z"
     }.freeze
 
+    # What is wrong, by the kind of limit that was passed.
+    SENTENCES = {
+      "minLength" => ->(_) { "This must not be empty." },
+      "maxLength" => ->(limit) { "This is too long: #{limit["maxLength"]} characters at most." },
+      "minimum" => ->(limit) { "This must be from #{limit["minimum"] || "…"} to #{limit["maximum"] || "…"}." },
+      "maximum" => ->(limit) { "This must be from #{limit["minimum"] || "…"} to #{limit["maximum"] || "…"}." },
+      "enum" => ->(limit) { "This must be one of: #{limit["enum"].join(", ")}." },
+      "maxItems" => ->(limit) { "These are too many: #{limit["maxItems"]} at most." },
+      "format" => ->(limit) { "This is not a #{FORMATS.fetch(limit["format"], limit["format"])}." },
+      "pattern" => ->(limit) do
+        "This is not a #{(limit["description"] == "UUIDv7") ? "UUIDv7" : "date and time such as 2026-11-30T09:30"}."
+      end,
+      "schema" => ->(_) { "This is not known here." },
+      "else" => ->(_) { "This has the wrong form." }
+    }.freeze
+
     # operationId => [method, path]
     OPERATIONS = DOCUMENT["paths"].flat_map { |path, item|
       item.slice(*METHODS).map { |method, operation| [operation["operationId"], [method, path]] }
@@ -70,30 +86,7 @@ module Api
     end
 
     def sentence(type, limit)
-      case type
-      when "minLength"
-        "This must not be empty."
-      when "maxLength"
-        "This is too long: #{limit["maxLength"]} characters at most."
-      when "minimum", "maximum"
-        "This must be from #{limit["minimum"] || "…"} to #{limit["maximum"] || "…"}."
-      when "enum"
-        "This must be one of: #{limit["enum"].join(", ")}."
-      when "maxItems"
-        "These are too many: #{limit["maxItems"]} at most."
-      when "format"
-        "This is not a #{FORMATS.fetch(limit["format"], limit["format"])}."
-      when "pattern"
-        if limit["description"] == "UUIDv7"
-          "This is not a UUIDv7."
-        else
-          "This is not a date and time such as 2026-11-30T09:30."
-        end
-      when "schema"
-        "This is not known here."
-      else
-        "This has the wrong form."
-      end
+      SENTENCES.fetch(type, SENTENCES["else"]).call(limit)
     end
   end
 end

@@ -13,14 +13,14 @@ module Api
     end
 
     on :put, "/meetings/:id/time", "moveMeeting", may: :move_meeting, of: :meeting do
-      meetings.move(meeting_id: params["id"], version: version, **input)
+      changes.move(meeting_id: params["id"], version: version, **input)
       json sheet
     end
 
     # Time and place of this meeting alone.
     on :put, "/meetings/:id", "changeMeeting", may: :move_meeting, of: :meeting do
       own = input[:own_where] ? input.slice(:place_id, :place, :call) : :series
-      meetings.move(
+      changes.move(
         meeting_id: params["id"], version: version, **input.slice(:local_start, :length_min), own: own,
         place_anyway: input.fetch(:place_anyway, false)
       )
@@ -43,19 +43,20 @@ module Api
     end
 
     on :put, "/meetings/:id/attendance/:personId", "takeAttendance", may: :hold_meeting, of: :meeting do
-      meetings.attend(meeting_id: params["id"], person_id: params["personId"], **input)
+      attendance.attend(meeting_id: params["id"], person_id: params["personId"], **input)
       json sheet
     end
 
     on :put, "/meetings/:id/attendance", "takeAttendanceOfAll", may: :hold_meeting, of: :meeting do
-      meetings.attend_all(
+      attendance.attend_all(
         meeting_id: params["id"], states: input[:people].to_h { |one| [one[:person_id], one[:state]] }
       )
       json sheet
     end
 
     on :put, "/meetings/:id/answers/:personId", "answerMeeting", may: :answer, of: :meeting do
-      json meetings.answer(meeting_id: params["id"], person_id: params["personId"], **input)
+      use(UseCases::Answers).enter(meeting_id: params["id"], person_id: params["personId"], **input)
+      json({answer: input[:answer], note: input[:note]})
     end
 
     on :post, "/meetings/:id/reading", "readLine", may: :write_minutes, of: :meeting do
@@ -82,5 +83,9 @@ module Api
     def meetings = use(UseCases::Meetings)
 
     def minutes = use(UseCases::Minutes)
+
+    def changes = use(UseCases::MeetingChanges)
+
+    def attendance = use(UseCases::Attendance)
   end
 end

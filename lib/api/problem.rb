@@ -48,8 +48,16 @@ module Api
       [status, {"content-type" => "application/problem+json"}, [body(status, code, title, **details)]]
     end
 
+    INTERNAL = "Something broke on our side. What you typed is still here."
+
     def registered(app)
       app.helpers(Helpers)
+      refusals(app)
+      faults(app)
+    end
+
+    # What is refused: understood, and said why.
+    def refusals(app)
       app.error(Core::Error) do |error|
         problem STATUS.find { |kind, _| error.is_a?(kind) }.last, error.code, error.message, **error.details
       end
@@ -61,12 +69,16 @@ module Api
       end
       app.error(Limits::TooLarge) { problem 413, "too-large", "This is larger than it may be here." }
       app.error(Sinatra::NotFound) { problem 404, "not-found", "There is nothing here." }
+    end
+
+    # What broke on our side, and is noted.
+    def faults(app)
       # The last line of defence is the database: what it refuses is refused here too, and noted as a gap in ours.
       app.error(ActiveRecord::StatementInvalid) do |error|
         broken(error)
         problem 422, "range", "A number or a day here is out of range." if error.message.match?(OUT_OF_RANGE)
 
-        problem 500, "internal", "Something broke on our side. What you typed is still here."
+        problem 500, "internal", INTERNAL
       end
       app.error(*REFUSED.keys) do |error|
         broken(error)
@@ -75,7 +87,7 @@ module Api
       end
       app.error do |error|
         broken(error)
-        problem 500, "internal", "Something broke on our side. What you typed is still here."
+        problem 500, "internal", INTERNAL
       end
     end
   end

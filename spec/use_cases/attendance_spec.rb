@@ -24,7 +24,7 @@ RSpec.describe "Times of attendance" do
       )
       meeting = meeting_ids(id).first
       state(meeting, marit, "in_session")
-      use(UseCases::Meetings, marit).attend(meeting_id: meeting, person_id: wen, state: "late", at: said)
+      use(UseCases::Attendance, marit).attend(meeting_id: meeting, person_id: wen, state: "late", at: said)
       expect(Core::Zone["Europe/Oslo"].wall(Records::Attendance.pick(:happened_at)).strftime("%F %H:%M")).to eq at
     end
   end

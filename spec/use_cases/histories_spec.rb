@@ -125,7 +125,7 @@ RSpec.describe "Random histories of a series" do
 
     wall =
       Core::Zone["Europe/Oslo"].wall(meeting.starts_at) + (random.rand(-2..3) * 86_400 + random.rand(-3..3) * 3_600)
-    use(UseCases::Meetings, @marit).move(
+    use(UseCases::MeetingChanges, @marit).move(
       meeting_id: meeting.id, version: meeting.lock_version, local_start: wall.to_s,
       length_min: 30 + random.rand(3) * 15
     )

@@ -80,7 +80,7 @@ RSpec.describe UseCases::IncomingMails do
   end
 
   it "does not take an answer to an earlier version, which has another time" do
-    use(UseCases::Meetings, marit).move(meeting_id: meetings.first, version: 0, local_start: "2026-12-01T10:00")
+    use(UseCases::MeetingChanges, marit).move(meeting_id: meetings.first, version: 0, local_start: "2026-12-01T10:00")
     use(UseCases::Invitations, marit).send_all(id: key, series_id: series_id)
     expect(mail(ical("REPLY", partstat: "ACCEPTED", sequence: 0)).outcome).to eq "ignored-stale"
     expect(mail(ical("REPLY", partstat: "ACCEPTED", sequence: 1)).outcome).to eq "applied"
@@ -247,7 +247,7 @@ RSpec.describe UseCases::IncomingMails do
     let(:other) { "ATTENDEE;CN=Odd Berge;DELEGATED-FROM=\"mailto:wen@skerrybuoy.example\":mailto:odd@harbour.example" }
     let(:second) { "20261207T083000Z" }
 
-    def allow = use(UseCases::Meetings, marit).set_options(
+    def allow = use(UseCases::MeetingChanges, marit).set_options(
       meeting_id: meetings[1], pass_on: true, answers_asked: nil, sign_up: nil, sign_up_limit: nil, remind_min: nil
     )
 

@@ -61,7 +61,7 @@ RSpec.describe "The invitation mail" do
       )
       second = meeting_ids(id)[1]
       if second
-        use(UseCases::Meetings, marit).move(
+        use(UseCases::MeetingChanges, marit).move(
           meeting_id: second, version: 0,
           local_start: (Core::Zone[zone].wall(Records::Meeting.find(second).starts_at) + 86_400).to_s
         )

@@ -61,7 +61,7 @@ RSpec.describe "Messages" do
   asked = [["mailto:marit@skerrybuoy.example", "NEEDS-ACTION"], ["mailto:wen@skerrybuoy.example", "NEEDS-ACTION"]]
 
   it "ask, with what is moved and called off (REQUEST, RFC 5546 3.2.2)" do
-    use(UseCases::Meetings, marit).move(meeting_id: meetings[1], version: 0, local_start: "2026-12-08T10:00")
+    use(UseCases::MeetingChanges, marit).move(meeting_id: meetings[1], version: 0, local_start: "2026-12-08T10:00")
     state(meetings[2], marit, "called_off", reason: "Storm")
     send_all
     message = read(last_calendar)

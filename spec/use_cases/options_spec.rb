@@ -57,7 +57,7 @@ RSpec.describe "Options of a meeting" do
       sign_up(lars, wen)
       answer(ines, "accepted", meeting, way: "mail")
       expect(subjects("You are waiting")).to eq [["ines", "You are waiting: Monday mooring round"]]
-      use(UseCases::Meetings, marit).set_options(
+      use(UseCases::MeetingChanges, marit).set_options(
         meeting_id: meeting, **options, sign_up: true, sign_up_limit: 3, remind_min: nil
       )
       expect([column(series_id)[:sign_up], subjects("You have a place").map(&:first)]).to eq [
@@ -204,7 +204,7 @@ RSpec.describe "Options of a meeting" do
       ).to include "DELEGATED-FROM=\"mailto:lars@skerrybuoy.example\""
       expect(starts.call).to eq ["2026-11-30T08:30:00Z"]
       clock.now += 60
-      use(UseCases::Meetings, marit).move(
+      use(UseCases::MeetingChanges, marit).move(
         meeting_id: meeting, version: Records::Meeting.find(meeting).lock_version, local_start: "2026-12-01T10:00"
       )
       expect(
@@ -241,7 +241,7 @@ RSpec.describe "Options of a meeting" do
       refusals = [
         ["odd@harbour.example", true], ["wen@skerrybuoy.example", false], ["nowhere", false]
       ].map do |email, forbidden|
-        use(UseCases::Meetings, marit).set_options(
+        use(UseCases::MeetingChanges, marit).set_options(
           meeting_id: meeting, **options, pass_on: !forbidden, remind_min: nil
         )
         send_instead(lars, email)

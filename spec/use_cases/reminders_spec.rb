@@ -104,7 +104,7 @@ RSpec.describe UseCases::Reminders do
   end
 
   it "follows what one meeting has of its own" do
-    use(UseCases::Meetings, marit).set_options(
+    use(UseCases::MeetingChanges, marit).set_options(
       meeting_id: meeting, pass_on: nil, answers_asked: nil, sign_up: nil, sign_up_limit: nil, remind_min: 15
     )
     at("2026-11-30T07:31:00Z")
@@ -116,7 +116,7 @@ RSpec.describe UseCases::Reminders do
   it "goes along when the meeting moves" do
     at("2026-11-30T07:31:00Z")
     put
-    use(UseCases::Meetings, marit).move(meeting_id: meeting, version: 0, local_start: "2026-12-02T15:00")
+    use(UseCases::MeetingChanges, marit).move(meeting_id: meeting, version: 0, local_start: "2026-12-02T15:00")
     at("2026-12-02T13:05:00Z")
     expect(put).to eq 2
   end

@@ -89,7 +89,7 @@ RSpec.describe "Telling people" do
   end
 
   it "tells where one meeting is held when it is not where its series is" do
-    use(UseCases::Meetings, marit).move(
+    use(UseCases::MeetingChanges, marit).move(
       meeting_id: meetings[1],
       version: 0,
       local_start: "2026-12-07T09:30",

@@ -3,9 +3,22 @@ module Core
     # What would help where no time suits all who must come. Each is searched for, and told with its effect.
     class Remedies
       # `kind` :shorter, :later, :without, :stretch or :any_place; `value` the length, the person's id or the minutes of
-      # stretch;
-      # `starts` how many starts hold then, `first` the first of them in minutes.
-      Remedy = Value.of(:kind, :value, :starts, :first)
+      # stretch; `starts` how many starts hold then, `first` the first of them in minutes.
+      class Remedy < Value.of(:kind, :value, :starts, :first)
+        # @param first_at [WallTime] the first start, on the wall of who searches
+        # @param names [Hash{String => String}] by person
+        def sentence(first_at, names, length_min:, later_weeks:)
+          effect = "#{Words.count(starts, "time")}, the first on #{first_at.date.strftime("%A")} " \
+            "#{Words.short_day(first_at.date)} at #{Words.clock(first_at)}"
+          case kind
+          when :shorter then "#{value} minutes instead of #{length_min}: #{effect}"
+          when :later then "In the #{later_weeks} weeks after: #{effect}"
+          when :stretch then "Up to #{value} minutes outside working hours: #{effect}"
+          when :without then "Without #{names[value]}: #{effect}"
+          else "In another place, or in none: #{effect}"
+          end
+        end
+      end
 
       LENGTHS = [120, 90, 60, 50, 45, 30, 25, 20, 15, 10].freeze
       STRETCHES = [30, 60, 120].freeze

@@ -17,6 +17,25 @@ module Core
         def ranked(candidates, search)
           candidates.map { |candidate| new(candidate, search) }.sort_by(&:rank)
         end
+
+        # The best of each day and each stretch of the day, so that those shown are not one time over and over.
+        # @param ranked [Array<RunFit>] not empty
+        # @return [Array<RunFit>] at most `most`; where some dates hold, only those of which some do
+        def shown(ranked, length_min, most)
+          distinct = ranked.each_with_object([]) do |fit, kept|
+            kept << fit unless kept.any? { |other| near?(fit, other, length_min) }
+          end
+          best = (distinct | ranked.first(2)).first(most)
+          best.first.held.positive? ? best.take_while { |fit| fit.held.positive? } : best
+        end
+
+        private
+
+        def near?(one, other, length_min)
+          a, b = one.candidate.walls.first, other.candidate.walls.first
+          a.date.wday == b.date.wday && (a.second_of_day - b.second_of_day).abs < length_min * 60 &&
+            one.held == other.held
+        end
       end
 
       attr_reader :candidate

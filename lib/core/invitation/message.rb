@@ -20,34 +20,38 @@ module Core
       def self.read(bytes, zone: Zone["UTC"], budget: Budget.new(UNITS), came_at: nil)
         calendar = ICalendar::Reader.read(bytes, budget: budget).components.first
         times = ICalendar::Times.new(calendar, zone, budget: budget)
-        method = calendar["METHOD"]&.value.to_s.strip.downcase
-        unless METHODS.include?(method)
-          raise Invalid.new(
-            "This file neither invites nor answers: it is a calendar without a METHOD (RFC 5546).", code: "unreadable"
-          )
-        end
-
-        components = calendar.inside("VEVENT")
-        if components.size > MOST_EVENTS
-          raise Invalid.new("This message holds more than #{MOST_EVENTS} events.", code: "unreadable")
-        end
-
-        events = components.map { |component| ICalendar::Event.read(component, times, bare: BARE.include?(method)) }
-        if came_at
-          events = events.map do |event|
-            (event.stamp.to_i > came_at.to_i) ? event.with(stamp: came_at.to_i) : event
-          end
-        end
+        method = method_of(calendar)
+        events = components_of(calendar).map { |one| ICalendar::Event.read(one, times, bare: BARE.include?(method)) }
+        events = events.map { |event| not_after(event, came_at) } if came_at
         free_busy = calendar.inside("VFREEBUSY").first
-        uid = events.first&.uid || free_busy&.text("UID").to_s
-        if uid.empty? || events.any? { |event| event.uid != uid }
-          raise Invalid.new("This message speaks of no meeting.", code: "unreadable")
-        end
+        busy = (method == "reply" && free_busy) ? busy_of(free_busy, bytes, zone) : {}
+        new(method: method, uid: uid_of(events, free_busy), events: events, busy: busy)
+      end
 
-        new(
-          method: method, uid: uid, events: events,
-          busy: (method == "reply" && free_busy) ? busy_of(free_busy, bytes, zone) : {}
-        )
+      def self.method_of(calendar)
+        method = calendar["METHOD"]&.value.to_s.strip.downcase
+        return method if METHODS.include?(method)
+
+        said = "This file neither invites nor answers: it is a calendar without a METHOD (RFC 5546)."
+        raise Invalid.new(said, code: "unreadable")
+      end
+
+      def self.components_of(calendar)
+        components = calendar.inside("VEVENT")
+        return components if components.size <= MOST_EVENTS
+
+        raise Invalid.new("This message holds more than #{MOST_EVENTS} events.", code: "unreadable")
+      end
+
+      def self.uid_of(events, free_busy)
+        uid = events.first&.uid || free_busy&.text("UID").to_s
+        return uid unless uid.empty? || events.any? { |event| event.uid != uid }
+
+        raise Invalid.new("This message speaks of no meeting.", code: "unreadable")
+      end
+
+      def self.not_after(event, came_at)
+        (event.stamp.to_i > came_at.to_i) ? event.with(stamp: came_at.to_i) : event
       end
 
       def self.busy_of(component, bytes, zone)
@@ -58,7 +62,7 @@ module Core
             .map { |span| [span.starts_s, span.ends_s] }
         {ICalendar::Event.address(component["ATTENDEE"]&.value) => spans}
       end
-      private_class_method :busy_of
+      private_class_method :method_of, :components_of, :uid_of, :not_after, :busy_of
     end
   end
 end

@@ -136,6 +136,10 @@ module Core
           refuse("BYMONTHDAY", "Days of the month do not go with a weekly rule.")
         end
         refuse("BYYEARDAY", "Days of the year need a yearly rule.") if given[:by_year_day] && frequency != :yearly
+        check_position(given)
+      end
+
+      def check_position(given)
         if given[:by_position] &&
             (Rule::LISTS.values.map(&:first) - [:by_position] + [:by_day]).none? { |name| given[name] }
           refuse("BYSETPOS", "BYSETPOS picks from another BY part, and there is none.")

@@ -35,6 +35,16 @@ module Core
         read(start: start, zone: zone, length_min: length_min, rule: rule, dates: dates || [])
       end
 
+      # A single moment somebody asks for.
+      # @raise [Invalid] when it is past or too far ahead
+      def self.refuse_moment(starts_at, now, zone, pointer)
+        if starts_at <= now
+          said = "That is past: it is #{Words.clock(zone.wall(now))} in #{zone.place} now."
+          raise Invalid.new(said, pointer: pointer, code: "past")
+        end
+        raise Invalid.new("That is too far ahead.", pointer: pointer) if starts_at > now + LATEST_YEARS * 366 * 86_400
+      end
+
       # @return [Time] how far an endless run is laid out and searched
       def self.horizon(now) = (now.to_datetime >> HORIZON_MONTHS).to_time.utc
 

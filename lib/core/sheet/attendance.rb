@@ -6,6 +6,9 @@ module Core
       HERE = %i[present on_call late].freeze
       # These two happen at a time.
       TIMED = %i[late left].freeze
+      CLOCK = /\A([01]?\d|2[0-3]):([0-5]\d)\z/
+      # Away at this share of the last meetings, and at least twice, counts as often.
+      OFTEN = 0.4
 
       module_function
 
@@ -13,6 +16,36 @@ module Core
       # @param quorum [Integer, nil] how many of them are needed
       # @return [Boolean, nil] nil when none is asked for
       def quorate?(states, quorum) = quorum && states.count { |state| HERE.include?(state) } >= quorum
+
+      # When somebody came or left. Of a meeting that passes midnight, ten past twelve is the day after; one held early
+      # may be noted before it was to begin.
+      # @param text [String] such as "09:41"
+      # @param interval [Interval] of the meeting
+      # @return [Time] @raise [Invalid]
+      def moment(text, interval, zone)
+        match = CLOCK.match(text) or raise Invalid.new("Give the time as 09:41.", pointer: "/at")
+        begun = zone.wall(interval.starts_at)
+        said = WallTime.at(begun.date, match[1].to_i * 3600 + match[2].to_i * 60)
+        passes = zone.wall(interval.ends_at).date > begun.date
+        zone.instant((passes && said < begun + (-WallTime::DAY_S / 2)) ? said + WallTime::DAY_S : said)
+      end
+
+      # Whether somebody is away so often that the keeper should know (common practice).
+      # @param away [Integer] of the last so many meetings
+      def often_away?(away, meetings) = away >= 2 && away >= OFTEN * meetings
+
+      # Said before the meeting: whether enough of those who must come can still make a quorum.
+      # @param answers [Array<String>] of those who must come
+      # @param soon [Boolean] whether it is near enough to worry
+      # @return [String, nil]
+      def quorum_note(quorum, answers, soon:)
+        return unless quorum
+
+        possible, sure = answers.count { |one| one != "declined" }, answers.count("accepted")
+        return "Quorum is out of reach: #{possible} of #{quorum} can come." if possible < quorum
+
+        "Quorum is not safe yet: #{sure} of #{quorum} have accepted." if sure < quorum && soon
+      end
     end
   end
 end

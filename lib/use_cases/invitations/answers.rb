@@ -16,55 +16,43 @@ module UseCases
     # @return [Boolean] whether it counts
     def keep(series_id:, person_id:, answer:, meeting_id: nil, note: nil, way: "here", stamp: now, open_only: false)
       write do
-        member = Records::SeriesMember.lock.find_by(series_id: series_id, person_id: person_id)
-        if member.nil? && !(meeting_id && Records::Substitute.exists?(meeting_id: meeting_id, person_id: person_id))
-          raise Core::NotFound
-        end
+        member = member_of(series_id, person_id, meeting_id)
         meetings = meeting_id ? [find(Records::Meeting.where(series_id: series_id), meeting_id)] : coming(series_id)
         refuse_over(meetings.first) if meeting_id
-        # What was answered to one meeting by hand is not overruled by an older answer to all.
-        fresh = meetings.select { |meeting| answered_at(meeting, person_id).then { |at| at.nil? || at <= stamp } }
-        fresh = fresh.reject { |meeting| answered?(meeting, person_id) } if open_only
+        fresh = open_to(meetings, person_id, stamp, open_only)
         fresh = without_maybe(fresh, meeting_id) if answer == "tentative"
         member.update!(run_answer: answer, run_note: words(note)) unless meeting_id
-        unless answer == "declined"
-          Substitutes
-            .new(by: by, clock: @clock)
-            .then { |substitutes| fresh.each { |meeting| substitutes.take_back(meeting, person_id) } }
-        end
+        take_back_substitutes(fresh, person_id) unless answer == "declined"
         fresh.each { |meeting| put(meeting, person_id, answer, note, way, stamp) }
         note_event(series_id, meeting_id && meetings.first, person_id, answer, note, way) if fresh.any?
         fresh.any?
       end
     end
 
+    # One's own answer to a meeting, or what the keeper enters for somebody.
+    # @param answer [String] accepted, tentative, declined or none
+    # @raise [Core::NotFound]; and as `keep`
+    def enter(meeting_id:, person_id:, answer:, note: nil)
+      series_id = find(Records::Meeting, meeting_id).series_id
+      keep(
+        series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note,
+        way: (person_id == by) ? "here" : "keeper"
+      )
+    end
+
     # Another time for a meeting. @return [String] key of the offer
     def offer(id:, meeting_id:, person_id:, starts_at:, ends_at:, note: nil)
-      unless starts_at < ends_at
-        raise Core::Invalid.new("Offer a time that ends after it begins.", pointer: "/endsAt")
-      end
-      if starts_at <= now
-        raise Core::Invalid.new("That is past. Offer a time to come.", pointer: "/startsAt", code: "past")
-      end
-      if starts_at > now + LATEST_S || ends_at > starts_at + LONGEST_S
-        raise Core::Invalid.new("That is too far ahead, or too long.", pointer: "/startsAt")
-      end
-
+      refuse_time(starts_at, ends_at)
       once(Records::Counter, id, within: meeting_id) do
         meeting = find(Records::Meeting.includes(:series), meeting_id)
         refuse_over(meeting)
-        Records::Counter.where(meeting_id: meeting_id, person_id: person_id, state: "open").update_all(
-          state: "declined"
-        )
+        open = Records::Counter.where(meeting_id: meeting_id, person_id: person_id, state: "open")
+        open.update_all(state: "declined")
         Records::Counter.create!(
           id: id, series_id: meeting.series_id, meeting_id: meeting_id, person_id: person_id, starts_at: starts_at,
           ends_at: ends_at, note: words(note)
         )
-        wall = meeting.series.zone.wall(starts_at)
-        Records::Event.note(
-          "offered", "#{Records::Person.where(id: person_id).pick(:name)} offers #{Core::Words.at(wall)} instead",
-          series_id: meeting.series_id, meeting_id: meeting_id, now: now, person_id: person_id
-        )
+        note_offer(meeting, person_id, starts_at)
         tell_keeper(id, meeting, person_id, starts_at, note)
         Records::Change.note(meeting_id, now)
       end
@@ -81,7 +69,7 @@ module UseCases
         counter.update!(state: take ? "taken" : "declined")
         zone = counter.meeting.series.zone
         if take
-          Meetings.new(by: by, clock: @clock).move(
+          MeetingChanges.new(by: by, clock: @clock).move(
             meeting_id: counter.meeting_id, version: counter.meeting.lock_version,
             local_start: zone.wall(counter.starts_at).to_s,
             length_min: ((counter.ends_at - counter.starts_at) / 60).round
@@ -94,6 +82,47 @@ module UseCases
     end
 
     private
+
+    # @return [Records::SeriesMember, nil] nil for who only stands in at that meeting
+    def member_of(series_id, person_id, meeting_id)
+      member = Records::SeriesMember.lock.find_by(series_id: series_id, person_id: person_id)
+      return member if member
+      raise Core::NotFound unless meeting_id && Records::Substitute.exists?(meeting_id: meeting_id, person_id: person_id)
+    end
+
+    # What was answered to one meeting by hand is not overruled by an older answer to all.
+    def open_to(meetings, person_id, stamp, open_only)
+      replies = Records::Reply.where(meeting_id: meetings.map(&:id), person_id: person_id).index_by(&:meeting_id)
+      meetings.select do |meeting|
+        reply = replies[meeting.id]
+        reply.nil? || (reply.answered_at <= stamp && !(open_only && reply.answer != "none"))
+      end
+    end
+
+    def take_back_substitutes(meetings, person_id)
+      substitutes = Substitutes.new(by: by, clock: @clock)
+      meetings.each { |meeting| substitutes.take_back(meeting, person_id) }
+    end
+
+    def refuse_time(starts_at, ends_at)
+      unless starts_at < ends_at
+        raise Core::Invalid.new("Offer a time that ends after it begins.", pointer: "/endsAt")
+      end
+      if starts_at <= now
+        raise Core::Invalid.new("That is past. Offer a time to come.", pointer: "/startsAt", code: "past")
+      end
+      return unless starts_at > now + LATEST_S || ends_at > starts_at + LONGEST_S
+
+      raise Core::Invalid.new("That is too far ahead, or too long.", pointer: "/startsAt")
+    end
+
+    def note_offer(meeting, person_id, starts_at)
+      name = Records::Person.where(id: person_id).pick(:name)
+      Records::Event.note(
+        "offered", "#{name} offers #{Core::Words.at(meeting.series.zone.wall(starts_at))} instead",
+        series_id: meeting.series_id, meeting_id: meeting.id, now: now, person_id: person_id
+      )
+    end
 
     def coming(series_id) =
       Records::Meeting
@@ -109,9 +138,6 @@ module UseCases
       end
     end
 
-    def answered?(meeting, person_id) =
-      Records::Reply.where(meeting_id: meeting.id, person_id: person_id).where.not(answer: "none").exists?
-
     # Where people sign up there is no maybe, and nobody loses a place by it.
     def without_maybe(meetings, meeting_id)
       rest = meetings.reject { |meeting| meeting.options.sign_up }
@@ -121,9 +147,6 @@ module UseCases
 
       rest
     end
-
-    def answered_at(meeting, person_id) =
-      Records::Reply.where(meeting_id: meeting.id, person_id: person_id).pick(:answered_at)
 
     def put(meeting, person_id, answer, note, way, stamp)
       return write_reply(meeting, person_id, answer, note, way, stamp) unless meeting.options.sign_up

@@ -53,15 +53,17 @@ module UseCases
 
     private
 
-    def table(content)
+    # Spreadsheets write UTF-8 with a mark, or the alphabet of old Windows.
+    def text_of(content)
       text = content.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
-      unless text.valid_encoding?
-        text =
-          content
-            .dup
-            .force_encoding(Encoding::Windows_1252)
-            .encode(Encoding::UTF_8, invalid: :replace, undef: :replace)
-      end
+      return text if text.valid_encoding?
+
+      old = content.dup.force_encoding(Encoding::Windows_1252)
+      old.encode(Encoding::UTF_8, invalid: :replace, undef: :replace)
+    end
+
+    def table(content)
+      text = text_of(content)
       separator = (text.lines.first.to_s.count(";") > text.lines.first.to_s.count(",")) ? ";" : ","
       csv = CSV.new(text, headers: true, col_sep: separator, liberal_parsing: true)
       rows = []

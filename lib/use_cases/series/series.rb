@@ -51,14 +51,8 @@ module UseCases
         )
         series.updated_at = now
         other_place = series.place_id_changed? || other_equipment
-        rebook = other_equipment || !(series.changed & %w[place_id before_min after_min]).empty?
-        more_room = !(series.changed & %w[sign_up sign_up_limit]).empty?
-        # Read anew, with the options as they still are.
-        SignUps
-          .new(by: by, clock: @clock)
-          .changing(
-            *(more_room ? Records::Meeting.where(series_id: id).coming(now).includes(:series).in_order : [])
-          ) { series.save! }
+        rebook = other_equipment || series.changed.intersect?(%w[place_id before_min after_min])
+        save_with_sign_ups(series)
         check_place(series) if other_place && !place_anyway
         laying_out.book(series) if rebook
       end
@@ -89,6 +83,13 @@ module UseCases
     ].freeze
 
     private
+
+    # Where more may sign up now, those who wait move up. Meetings are read anew, with the options as they still are.
+    def save_with_sign_ups(series)
+      more_room = series.changed.intersect?(%w[sign_up sign_up_limit])
+      coming = more_room ? Records::Meeting.where(series_id: series.id).coming(now).includes(:series).in_order : []
+      SignUps.new(by: by, clock: @clock).changing(*coming) { series.save! }
+    end
 
     def laying_out = @laying_out ||= LayingOut.new(by: by, clock: @clock)
 
@@ -197,11 +198,7 @@ module UseCases
       meeting = series.meetings.find_by(original_start: from.to_time) or
         raise Core::Invalid.new("The rule gives no meeting at that time.", pointer: "#{pointer}/from")
       starts_at = series.zone.instant(to)
-      raise Core::Invalid.new("That is past.", pointer: "#{pointer}/to", code: "past") if starts_at <= now
-      if starts_at > now + Core::Recurrence::Run::LATEST_YEARS * 366 * 86_400
-        raise Core::Invalid.new("That is too far ahead.", pointer: "#{pointer}/to")
-      end
-
+      Core::Recurrence::Run.refuse_moment(starts_at, now, series.zone, "#{pointer}/to")
       meeting.update!(starts_at: starts_at, ends_at: starts_at + series.length_min * 60, moved_at: now)
     end
 

@@ -3,8 +3,8 @@ module Views
   class AnswerTable < Base
     AHEAD = 60
     BACK = 12
-    # Away at this share of the last meetings, and at least twice, counts as often.
-    OFTEN = 0.4
+    # So near, it matters whether a quorum is sure.
+    SOON_S = 3 * 86_400
 
     def show_of_meeting(meeting_id) = show(find(Records::Meeting, meeting_id).series_id)
 
@@ -75,16 +75,10 @@ module Views
 
     # Said in advance: whether those who must come and have not declined are still enough.
     def quorum_note(meeting)
-      return unless @series.quorum && meeting.state != "called_off"
+      return if meeting.state == "called_off"
 
-      required = asked.select { |member| member.role == "required" }
-      possible = required.count { |member| answer_of(meeting, member) != "declined" }
-      sure = required.count { |member| answer_of(meeting, member) == "accepted" }
-      return "Quorum is out of reach: #{possible} of #{@series.quorum} can come." if possible < @series.quorum
-
-      if sure < @series.quorum && meeting.starts_at < now + 3 * 86_400
-        "Quorum is not safe yet: #{sure} of #{@series.quorum} have accepted."
-      end
+      answers = asked.select { |member| member.role == "required" }.map { |member| answer_of(meeting, member) }
+      Core::Sheet::Attendance.quorum_note(@series.quorum, answers, soon: meeting.starts_at < now + SOON_S)
     end
 
     def person_view(member)
@@ -98,7 +92,7 @@ module Views
         run_note: member.run_note,
         away_lately: away,
         away_of: past.size,
-        often_away: away >= 2 && away >= OFTEN * past.size,
+        often_away: Core::Sheet::Attendance.often_away?(away, past.size),
         failing: failing[member.person_id],
         answers: @meetings.map { |meeting| answer_view(meeting, member) }
       }
