@@ -16,7 +16,8 @@ desc "Says what the database cannot do that is needed"
 task("db:check") do
   packet = ActiveRecord::Base.connection.select_value("select @@max_allowed_packet")
   if packet < 64 * 1024 * 1024
-    puts "The database takes statements of #{packet / 1_048_576} MB at most; set its max_allowed_packet to 64M, or large calendars and mails cannot be kept."
+    puts "The database takes statements of #{packet / 1_048_576} MB at most; set its max_allowed_packet to 64M, or " \
+      "large calendars and mails cannot be kept."
     exit 1
   end
 end

@@ -25,7 +25,8 @@ module Api
     end
 
     on :post, "/outside-meetings/:id/series", "keepSheets", may: :keep_outside, of: :outside_meeting do
-      json use(Views::SeriesPage).show(use(UseCases::OutsideSheets).keep_sheets(id: params["id"], series_id: input[:id])), 201
+      series_id = use(UseCases::OutsideSheets).keep_sheets(id: params["id"], series_id: input[:id])
+      json use(Views::SeriesPage).show(series_id), 201
     end
 
     on(:delete, "/outside-meetings/:id", "dismissOutsideMeeting", may: :keep_outside, of: :outside_meeting) do

@@ -7,7 +7,9 @@ module Api
       "cache-control" => "private, max-age=3600", "accept-ranges" => "bytes"
     }.freeze
 
-    on(:get, "/meetings/:id/papers", "listPapers", may: :see_papers, of: :meeting) { json({papers: Loading::Papers.of(params["id"])}) }
+    on(:get, "/meetings/:id/papers", "listPapers", may: :see_papers, of: :meeting) do
+      json({papers: Loading::Papers.of(params["id"])})
+    end
 
     on(:post, "/meetings/:id/papers", "beginPaper", may: :bring_topic, of: :meeting) do
       json papers.begin_paper(meeting_id: params["id"], **input), 201

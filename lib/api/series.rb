@@ -56,7 +56,9 @@ module Api
       json use(Views::History).mails(params["id"], page: page)
     end
 
-    on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) { json use(Views::Strands).show(params["id"]) }
+    on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) do
+      json use(Views::Strands).show(params["id"])
+    end
 
     on :get, "/series/:id/meetings", "listMeetings", may: :see_series, of: :series do
       json use(Views::SeriesMeetings).list(params["id"], gone: params["gone"] == "true", page: page)

@@ -45,6 +45,8 @@ module Loading
       end
     end
 
-    def row(record, carried) = {text: record.text, owners: record.owners.map { |one| one.person.name }, carried: carried}
+    def row(record, carried)
+      {text: record.text, owners: record.owners.map { |one| one.person.name }, carried: carried}
+    end
   end
 end

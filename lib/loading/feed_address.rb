@@ -10,6 +10,9 @@ module Loading
     # @param kind [String] of KINDS
     def of(person, kind) = "#{Settings.origin}/feeds/#{kind}/#{person.id}/#{token(person)}.ics"
 
+    # @param given [String, nil] the token of an address
+    def right?(person, kind, given) = KINDS.include?(kind) && OpenSSL.secure_compare(token(person), given.to_s)
+
     def token(person) =
       OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "feed:#{person.id}:#{person.feed_serial}")[0, 40]
   end

@@ -3,8 +3,8 @@ require "digest"
 module Loading
   # Who is to be told of a series, and of what.
   class Recipients
-    # `kind` of Core::Invitation::News, nil where they know; `before`: the content they were told last, `role_before` how
-    # they were asked then.
+    # `kind` of Core::Invitation::News, nil where they know; `before`: the content they were told last, `role_before`
+    # how they were asked then.
     Recipient = Core::Value.of(:person, :role, :kind, :before, :role_before)
     # Up to so many, everybody sees who else is asked; beyond, each mail names its reader alone.
     MOST_LISTED = 100

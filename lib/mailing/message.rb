@@ -22,12 +22,7 @@ module Mailing
       key:, name:, address:, subject:, text:, html:, at:, calendar: nil, reply_to: nil, attachments: [], from: nil,
       answers: false
     )
-      message = ::Mail.new
-      message.charset = "UTF-8"
-      message.from = from ? named(*from) : named("Left Over", @from)
-      message.sender = @from if from # RFC 5322 3.6.2
-      message.to = named(name, address)
-      message.reply_to = reply_to if reply_to
+      message = addressed(named(name, address), from, reply_to)
       message.subject = subject.gsub(/[[:cntrl:]]+/, " ")
       message.date = at.to_datetime
       message.message_id = "<#{message_id(key)}>"
@@ -43,6 +38,16 @@ module Mailing
     end
 
     private
+
+    def addressed(to, from, reply_to)
+      message = ::Mail.new
+      message.charset = "UTF-8"
+      message.from = from ? named(*from) : named("Left Over", @from)
+      message.sender = @from if from # RFC 5322 3.6.2
+      message.to = to
+      message.reply_to = reply_to if reply_to
+      message
+    end
 
     def alternatives(text, html, calendar)
       [

@@ -18,7 +18,9 @@ module Views
     def find(records, id) = records.find_by(id: id) || raise(Core::NotFound)
 
     # One page of a list. @return [Hash] with its number, its size, and how many there are in all
-    def page_of(name, number, size, total, shown) = {name => shown, :page => number, :page_size => size, :total => total}
+    def page_of(name, number, size, total, shown)
+      {name => shown, :page => number, :page_size => size, :total => total}
+    end
 
     def named(record) = record && {id: record.id, name: record.name}
   end

@@ -7,6 +7,8 @@ RSpec.describe UseCases::Calendars do
   let(:calendars) { UseCases::Calendars.new(by: wen, clock: clock) }
   let(:id) { key }
 
+  def shown = Views::Calendars.new(clock: clock).show(id)
+
   def ics(*starts, more: "")
     events = starts.each_with_index.map do |start, i|
       "BEGIN:VEVENT\r\nUID:#{i}\r\nDTSTAMP:20260101T000000Z\r\nSUMMARY:#{i}\r\n" \
@@ -34,7 +36,7 @@ RSpec.describe UseCases::Calendars do
       incoming: ics("20261204T100000Z").sub("END:VEVENT", ""), state: "waiting"
     ) # past the first look
     calendars.read_next
-    expect(Views::Calendars.new(clock: clock).show(id)).to include(
+    expect(shown).to include(
       state: "failed", last_error: /END:VCALENDAR stands where END:VEVENT is expected/
     )
     expect(spans.size).to eq 2
@@ -74,7 +76,7 @@ RSpec.describe UseCases::Calendars do
     calendars.read_next
     calendars.replace(id: id, content: many)
     told { |seen| described_class.new(by: wen, clock: clock).cancel(id) if seen.size == 1 }
-    expect([Views::Calendars.new(clock: clock).show(id)[:state], spans]).to eq ["cancelled", [["01 10:00", "0"]]]
+    expect([shown[:state], spans]).to eq ["cancelled", [["01 10:00", "0"]]]
   end
 
   it "is taken over by another worker when the one that read it has died" do
@@ -287,7 +289,7 @@ RSpec.describe UseCases::Calendars do
       Records::Calendar.where(id: id).update_all(address: address("/gone"))
       calendars.read_again(id)
       calendars.fetch_next(fetching)
-      expect(Views::Calendars.new(clock: clock).show(id)).to include(last_error: "The address answers 410 Gone.", succeeded_at: clock.now)
+      expect(shown).to include(last_error: "The address answers 410 Gone.", succeeded_at: clock.now)
       expect(spans.size).to eq 1
     end
   end

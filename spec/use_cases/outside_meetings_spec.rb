@@ -79,7 +79,8 @@ RSpec.describe UseCases::OutsideMeetings do
 
   def answer(word, **rest)
     clock.now += 1
-    use(UseCases::OutsideAnswers, ines).answer(id: Records::OutsideMeeting.find_by(person_id: ines).id, answer: word, **rest)
+    mine = Records::OutsideMeeting.find_by(person_id: ines)
+    use(UseCases::OutsideAnswers, ines).answer(id: mine.id, answer: word, **rest)
   end
 
   # RFC 5546 3.2.3; on behalf: RFC 5322 3.6.2, RFC 5545 3.2.18. The organizer's side is Entry, checked by RFC 5546's

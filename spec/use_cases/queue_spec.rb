@@ -4,6 +4,8 @@ require "mail"
 # Each unit of background work stands alone: one that cannot be done, or ends the worker, holds up no other and is set
 # aside where an admin sees why.
 RSpec.describe UseCases::Queue do
+  def set_aside = Views::SetAside.new(clock: clock).list
+
   let(:people) { ["Ines Torvald", "Wen Halloran", "Lars Ekeli"].map { |name| Records::Person.find(person(name)) } }
 
   def put(reason, to = people.first, **rest) = UseCases::Outbox.new(clock: clock).put(
@@ -31,10 +33,10 @@ RSpec.describe UseCases::Queue do
     end
     odd, fine = %w[odd fine].map { |reason| Records::Mail.find_by(reason: reason) }
     expect([fine.state, odd.state, odd.tries]).to eq ["sent", "set_aside", 3]
-    expect(Views::SetAside.new(clock: clock).list[:mails]).to match [include(title: "Hello", reason: /\S/)]
+    expect(set_aside[:mails]).to match [include(title: "Hello", reason: /\S/)]
     faults.try_again
     deliver(good = post)
-    expect([good.taken, Views::SetAside.new(clock: clock).list[:mails]]).to eq [[people.first.email], []]
+    expect([good.taken, set_aside[:mails]]).to eq [[people.first.email], []]
   end
 
   it "takes what is new before what has failed" do
@@ -82,7 +84,7 @@ RSpec.describe UseCases::Queue do
     4.times { worker.sweep }
     expect(Records::Series.find(second).laid_out_until).to be > clock.now + 300 * 86_400
     expect(Records::Fault.pluck(:step, :subject_id, :tries)).to eq [["laying_out_series", first, 3]]
-    expect(Views::SetAside.new(clock: clock).list[:steps]).to match [include(title: "laying out series", reason: /NEVER/)]
+    expect(set_aside[:steps]).to match [include(title: "laying out series", reason: /NEVER/)]
   end
 
   describe "of mail that comes in" do
@@ -183,7 +185,7 @@ RSpec.describe UseCases::Queue do
         clock.now += 3_600
       end
       expect(Records::IncomingMail.order(:created_at, :id).pluck(:state)).to eq %w[set_aside taken]
-      expect(Views::SetAside.new(clock: clock).list[:incoming_mails]).to match [include(reason: "RuntimeError: our own fault")]
+      expect(set_aside[:incoming_mails]).to match [include(reason: "RuntimeError: our own fault")]
     end
 
     it "answers a REFRESH, but not a program's, and nobody's again and again (RFC 3834)" do

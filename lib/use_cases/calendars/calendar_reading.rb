@@ -21,7 +21,8 @@ module UseCases
         ours: ours
       )
       tell(total: read.size)
-      spans = read.spans(now - Calendars::BACK_DAYS * 86_400, Core::Recurrence::Run.horizon(now)) { |done| tell_now_and_then(done) }
+      window = [now - Calendars::BACK_DAYS * 86_400, Core::Recurrence::Run.horizon(now)]
+      spans = read.spans(*window) { |done| tell_now_and_then(done) }
       tell(done: read.size)
       Calendars.replace_spans(@calendar, spans, at: now)
       kept(read)
@@ -36,7 +37,8 @@ module UseCases
     def kept(read)
       @queue.settle(
         @calendar, source: @calendar.incoming, incoming: nil, state: "still", events: read.size,
-        warnings: read.warnings.first(20), expanded_until: Core::Recurrence::Run.horizon(now), succeeded_at: now, last_error: nil
+        warnings: read.warnings.first(20), expanded_until: Core::Recurrence::Run.horizon(now), succeeded_at: now,
+        last_error: nil
       )
     end
 

@@ -76,9 +76,8 @@ module UseCases
 
     def send_reply(row, answer, note, ical)
       said = "#{row.person.name} #{Mailing::OutsideReply::WORDS.fetch(answer)}#{": #{note}" if note}."
-      mail_organizer(
-        row, "reply:#{row.id}:#{Digest::SHA256.hexdigest(ical)[0, 32]}", Mailing::OutsideReply::SUBJECTS.fetch(answer), said, ical
-      )
+      reason = "reply:#{row.id}:#{Digest::SHA256.hexdigest(ical)[0, 32]}"
+      mail_organizer(row, reason, Mailing::OutsideReply::SUBJECTS.fetch(answer), said, ical)
     end
 
     def send_offer(row, offered, note, ical)

@@ -87,7 +87,9 @@ module UseCases
     def member_of(series_id, person_id, meeting_id)
       member = Records::SeriesMember.lock.find_by(series_id: series_id, person_id: person_id)
       return member if member
-      raise Core::NotFound unless meeting_id && Records::Substitute.exists?(meeting_id: meeting_id, person_id: person_id)
+
+      stands_in = meeting_id && Records::Substitute.exists?(meeting_id: meeting_id, person_id: person_id)
+      raise Core::NotFound unless stands_in
     end
 
     # What was answered to one meeting by hand is not overruled by an older answer to all.

@@ -77,7 +77,9 @@ module UseCases
 
     def sending(id) = (@sendings ||= {})[id] ||= Records::Sending.find(id)
 
-    def content(sending_id) = (@contents ||= {})[sending_id] ||= Core::Invitation::Content.of(sending(sending_id).content)
+    def content(sending_id)
+      (@contents ||= {})[sending_id] ||= Core::Invitation::Content.of(sending(sending_id).content)
+    end
 
     def roles_of(sending_id)
       (@roles ||= {})[sending_id] ||= Records::Mail.where(sending_id: sending_id).pluck(:person_id, :role).to_h

@@ -1,6 +1,6 @@
 module UseCases
-  # What the invited send about a series held here: answers, other times, somebody instead, or the wish to be told again.
-  # Whatever is not plainly one of these is kept aside.
+  # What the invited send about a series held here: answers, other times, somebody instead, or the wish to be told
+  # again. Whatever is not plainly one of these is kept aside.
   class IncomingAnswers < Base
     NOTE_LENGTH = 500
 

@@ -72,7 +72,9 @@ module UseCases
       return if write { mine.update_all("tries = tries + 1") }.zero?
 
       row = mine.first or return
-      return set_aside(row, "It has ended the worker #{Core::Retries::MOST_TRIES} times.") if row.tries > Core::Retries::MOST_TRIES
+      if row.tries > Core::Retries::MOST_TRIES
+        return set_aside(row, "It has ended the worker #{Core::Retries::MOST_TRIES} times.")
+      end
 
       yield row
     rescue *AWAY

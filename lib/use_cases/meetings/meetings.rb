@@ -63,8 +63,7 @@ module UseCases
     end
 
     def bring_back(meeting)
-      series = meeting.series
-      PlaceBookings.new(by: by, clock: @clock).book([meeting], before_min: series.before_min, after_min: series.after_min)
+      PlaceBookings.new(by: by, clock: @clock).book_for(meeting.series, [meeting])
       note(meeting, "brought_back", "brought back")
       meeting.assign_attributes(called_off_reason: nil, called_off_with_run: false)
     end

@@ -8,11 +8,8 @@ module UseCases
       Records::Meeting.where(id: meetings.map(&:id)).update_all("sign_ups = sign_ups + 1")
       before = meetings.to_h { |meeting| [meeting, Loading::SignUps.of(meeting)] }
       yield
-      meetings
-        .each(&:reload)
-        .to_h do |meeting|
-          [meeting, Loading::SignUps.of(meeting).tap { |after| tell_moved_up(meeting, after.moved_up(before[meeting])) }]
-        end
+      after = meetings.each(&:reload).to_h { |meeting| [meeting, Loading::SignUps.of(meeting)] }
+      after.each { |meeting, order| tell_moved_up(meeting, order.moved_up(before[meeting])) }
     end
 
     # To somebody whose calendar program cannot show it: that they wait.

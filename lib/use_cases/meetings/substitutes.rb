@@ -71,7 +71,10 @@ module UseCases
       end
     end
 
-    def tell_pending(series_id) = Loading::Substitutes.pending(series_id, now: now).each { |substitute, kind| tell(substitute, kind) }
+    # Those of a series who have been told something else than what holds now.
+    def tell_pending(series_id)
+      Loading::Substitutes.pending(series_id, now: now).each { |substitute, kind| tell(substitute, kind) }
+    end
 
     private
 
@@ -130,7 +133,8 @@ module UseCases
       words, subject = said(substitute, kind, at)
       link = ["Answer, without signing in", Loading::AnswerLink.address(series.id, person.id)] unless kind == :cancel
       Outbox.new(clock: @clock).put(
-        reason: "substitute:#{kind}:#{substitute.id}:#{Loading::Substitutes.digest(substitute)[0, 20]}", series_id: series.id, to: person,
+        reason: "substitute:#{kind}:#{substitute.id}:#{Loading::Substitutes.digest(substitute)[0, 20]}",
+        series_id: series.id, to: person,
         reply_to: series.keeper.email, calendar: calendar(substitute, kind),
         **Mailing::Note.parts("#{subject}: #{series.title}", series.title, words, link)
       )

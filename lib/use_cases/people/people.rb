@@ -64,8 +64,9 @@ module UseCases
     # @param invite [Boolean] whether they are mailed a link to sign in with
     def add(id:, name:, email:, time_zone:, password: nil, admin: false, invite: false)
       write do
-        make(id: id, name: name, email: email, time_zone: time_zone, password: password, admin: admin)
-          .tap { |person| SignIns.new(by: by, clock: @clock).invite(person.id) if invite && person.password_digest.nil? }
+        person = make(id: id, name: name, email: email, time_zone: time_zone, password: password, admin: admin)
+        SignIns.new(by: by, clock: @clock).invite(person.id) if invite && person.password_digest.nil?
+        person
       end
     end
 

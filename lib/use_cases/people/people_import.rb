@@ -62,6 +62,16 @@ module UseCases
       old.encode(Encoding::UTF_8, invalid: :replace, undef: :replace)
     end
 
+    # @param headers [Array<String>] @raise [Core::Invalid] when a column is missing
+    def columns_of(headers)
+      columns = COLUMNS.transform_values { |names| headers.find { |header| names.include?(header.strip.downcase) } }
+      missing = %i[name email].reject { |column| columns[column] }
+      return columns if missing.empty?
+
+      said = Core::Words.list(missing.map { |column| "“#{COLUMNS[column].first}”" })
+      raise Core::Invalid.new("The first line must name the columns. Missing: #{said}.", pointer: "/content")
+    end
+
     def table(content)
       text = text_of(content)
       separator = (text.lines.first.to_s.count(";") > text.lines.first.to_s.count(",")) ? ";" : ","
@@ -70,18 +80,7 @@ module UseCases
       while (row = csv.shift)
         rows << [csv.lineno, row] if row.fields.any? { |field| !field.to_s.strip.empty? }
       end
-      headers = csv.headers.is_a?(Array) ? csv.headers : []
-      columns =
-        COLUMNS.transform_values { |names| headers.compact.find { |header| names.include?(header.strip.downcase) } }
-      missing = %i[name email].reject { |column| columns[column] }
-      if missing.any?
-        raise Core::Invalid.new(
-          "The first line must name the columns. Missing: " \
-            "#{Core::Words.list(missing.map { |column| "“#{COLUMNS[column].first}”" })}.",
-          pointer: "/content"
-        )
-      end
-
+      columns = columns_of(csv.headers.is_a?(Array) ? csv.headers.compact : [])
       # Each with its line in the file, as an editor counts them.
       rows.map { |line, row| {line: line, **columns.transform_values { |header| header && row[header]&.strip }} }
     rescue CSV::MalformedCSVError => error

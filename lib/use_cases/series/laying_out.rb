@@ -35,9 +35,7 @@ module UseCases
 
     # Holds the places of all meetings to come. Inside a transaction.
     # @raise [Core::Conflict] code "place-taken"
-    def book(series) = PlaceBookings.new(by: by, clock: @clock).book(
-      to_book(series), before_min: series.before_min, after_min: series.after_min
-    )
+    def book(series) = PlaceBookings.new(by: by, clock: @clock).book_for(series, to_book(series))
 
     # Meetings to come that places are held for. @return [Array<Records::Meeting>]
     def to_book(series) =
@@ -54,7 +52,7 @@ module UseCases
     def book_free(series)
       booked = Records::PlaceBooking.where(meeting_id: series.meetings.select(:id)).pluck(:meeting_id)
       to_book(series).reject { |meeting| booked.include?(meeting.id) }.each do |meeting|
-        PlaceBookings.new(by: by, clock: @clock).book([meeting], before_min: series.before_min, after_min: series.after_min)
+        PlaceBookings.new(by: by, clock: @clock).book_for(series, [meeting])
       rescue Core::Conflict
         next
       end

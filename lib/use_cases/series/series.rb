@@ -16,7 +16,8 @@ module UseCases
         under("/run") { read.refuse_past(now) }
         series = Records::Series.create!(
           id: id, **wish, time_zone: read.zone.name, local_start: read.start.to_time, length_min: read.length_min,
-          rule: read.rule&.to_text(zone: read.zone), laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?)
+          rule: read.rule&.to_text(zone: read.zone),
+          laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?)
         )
         laying_out.lay_out(series, read, Time.at(0))
         SeriesMembers.new(by: by, clock: @clock).set(series, members, groups: groups, guests: guests)
@@ -36,20 +37,15 @@ module UseCases
       place_anyway: false, **rest
     )
       write do
-        series = find(Records::Series, id)
-        wish =
-          head(title: title, keeper_id: keeper_id || series.keeper_id, chair_id: chair_id || series.chair_id, **rest)
-        series.lock!
-        series.assign_attributes(wish)
+        series = find(Records::Series.lock, id)
+        people = {keeper_id: keeper_id || series.keeper_id, chair_id: chair_id || series.chair_id}
+        series.assign_attributes(head(title: title, **people, **rest))
         changed_people = SeriesMembers.new(by: by, clock: @clock).set(series, members, groups: groups, guests: guests)
         other_equipment = also_place_ids && hold_also(series, also_place_ids)
         next unless series.changed? || changed_people || other_equipment
         raise Core::Stale.new(version: series.lock_version) if version != series.lock_version
 
-        Records::Event.note(
-          "changed", "#{changed_words(series, changed_people)} changed", series_id: id, now: now, person_id: by
-        )
-        series.updated_at = now
+        note_change(series, changed_people)
         other_place = series.place_id_changed? || other_equipment
         rebook = other_equipment || series.changed.intersect?(%w[place_id before_min after_min])
         save_with_sign_ups(series)
@@ -143,6 +139,12 @@ module UseCases
       "sign_up" => "options",
       "sign_up_limit" => "options"
     }.freeze
+
+    def note_change(series, people)
+      words = "#{changed_words(series, people)} changed"
+      Records::Event.note("changed", words, series_id: series.id, now: now, person_id: by)
+      series.updated_at = now
+    end
 
     def changed_words(series, people) =
       Core::Words

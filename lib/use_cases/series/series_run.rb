@@ -28,7 +28,8 @@ module UseCases
         told = remap(series, read, affected(series, from_meeting_id))
         series.update!(
           time_zone: read.zone.name, local_start: read.start.to_time, length_min: read.length_min,
-          rule: read.rule&.to_text(zone: read.zone), laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?), ended_from: nil
+          rule: read.rule&.to_text(zone: read.zone), ended_from: nil,
+          laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?)
         )
         Records::SeriesMember.where(series_id: series_id).update_all(run_answer: "none", run_note: nil)
         Records::Event.note(
@@ -86,9 +87,7 @@ module UseCases
             now
           ]
         )
-        PlaceBookings.new(by: by, clock: @clock).book(
-          meetings.each(&:reload), before_min: series.before_min, after_min: series.after_min
-        )
+        PlaceBookings.new(by: by, clock: @clock).book_for(series, meetings.each(&:reload))
         series.update!(
           ended_from: nil,
           laid_out_until: (series.meetings.maximum(:starts_at) if series.rule && series.to_run.endless?)
@@ -121,7 +120,7 @@ module UseCases
       left = meetings.drop(dates.size)
       moved_on = take_over(series, left, kept.last)
       made = add(series, dates.drop(meetings.size))
-      PlaceBookings.new(by: by, clock: @clock).book(kept + made, before_min: series.before_min, after_min: series.after_min)
+      PlaceBookings.new(by: by, clock: @clock).book_for(series, kept + made)
       {
         moved: kept.size, added: made.size, without_date: left.size, topics_moved_on: moved_on[:topics].to_i,
         papers_moved_on: moved_on[:papers].to_i, lines_moved_on: moved_on[:lines].to_i

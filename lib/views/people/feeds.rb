@@ -1,5 +1,3 @@
-require "openssl"
-
 module Views
   # What stands at the private addresses of a person: when they are busy, and their meetings here.
   class Feeds < Base
@@ -10,19 +8,23 @@ module Views
       person = find(Records::Person, person_id)
       {
         open: person.feeds_open,
-        addresses: person.feeds_open ? Loading::FeedAddress::KINDS.to_h { |kind| [kind, Loading::FeedAddress.of(person, kind)] } : nil
+        addresses: (addresses(person) if person.feeds_open)
       }
     end
 
     # @return [String, nil] the calendar object; nil when the address is not (or no more) worth anything
     def read(kind, person_id, given)
       person = Records::Person.find_by(id: person_id, feeds_open: true) or return
-      return unless Loading::FeedAddress::KINDS.include?(kind) && OpenSSL.secure_compare(Loading::FeedAddress.token(person), given.to_s)
+      return unless Loading::FeedAddress.right?(person, kind, given)
 
       (kind == "busy") ? busy(person) : meetings(person)
     end
 
     private
+
+    def addresses(person)
+      Loading::FeedAddress::KINDS.to_h { |kind| [kind, Loading::FeedAddress.of(person, kind)] }
+    end
 
     # A whole day is the finest step of what is published, so that an unchanged calendar is byte for byte the same.
     def window = [

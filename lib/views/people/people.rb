@@ -52,7 +52,8 @@ module Views
       zone = person.zone
       from = zone.instant(Core::WallTime.at(from_day ? Date.iso8601(from_day) : zone.wall(now).date))
       told = Loading::Availability.told(id, from, from + 14 * 86_400)
-      told = told.map { |span| span.merge(title: nil) } unless Loading::Access.new(by).allow?(:see_busy_with_what, :person, id)
+      with_what = Loading::Access.new(by).allow?(:see_busy_with_what, :person, id)
+      told = told.map { |span| span.merge(title: nil) } unless with_what
       {
         spans:
           told.map do |span|

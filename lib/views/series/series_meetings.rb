@@ -7,7 +7,8 @@ module Views
     def list(id, gone: false, page: 1)
       series = find(Records::Series, id)
       all = series.meetings
-      all = all.where(state: "issued") unless (Loading::Access.new(by).roles(id) & Core::Rights::TAKE_PART).any? || !gone
+      taking_part = Loading::Access.new(by).roles(id).intersect?(Core::Rights::TAKE_PART)
+      all = all.where(state: "issued") if gone && !taking_part
       coming = all.where("ends_at > ?", now).where.not(state: %w[closed issued])
       chosen = gone ? all.where.not(id: coming.select(:id)).order(starts_at: :desc, id: :desc) : coming.in_order
       shown = chosen.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).to_a

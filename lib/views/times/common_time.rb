@@ -44,7 +44,8 @@ module Views
       last = @times.from + [@times.days, SHOWN_DAYS].min
       half = @times.by_half_hours(@times.window[0], @times.instant(last))
       required = @times.people.count(&:required?)
-      by_date = (0...half.size).filter_map { |index| bar(half, index, required) }.group_by { |one| one[:local_start].date }
+      bars = (0...half.size).filter_map { |index| bar(half, index, required) }
+      by_date = bars.group_by { |one| one[:local_start].date }
       dates = (@times.from...last).select { |date| @times.weekdays.include?(date.cwday - 1) }
       dates.map { |date| {on: date, bars: by_date[date] || []} }
     end

@@ -37,10 +37,8 @@ module Views
 
     # As far around the dates as one of them may be moved.
     def search(candidates)
-      starts = candidates.flat_map(&:starts)
-      window = [
-        Time.at(starts.min * 60).utc - (REPAIR_DAYS + 1) * 86_400, Time.at(starts.max * 60).utc + (REPAIR_DAYS + 2) * 86_400
-      ]
+      first, last = candidates.flat_map(&:starts).minmax.map { |minute| Time.at(minute * 60).utc }
+      window = [first - (REPAIR_DAYS + 1) * 86_400, last + (REPAIR_DAYS + 2) * 86_400]
       @times.load(*window)
       @times.search(*window)
     end
@@ -87,8 +85,8 @@ module Views
 
     def clock(second) = Core::Words.clock(Core::WallTime.new(second))
 
-    # Who carries early and late hours with the best run, and how they would be shared by turns: at any time of the hours
-    # asked for, on the same dates.
+    # Who carries early and late hours with the best run, and how they would be shared by turns: at any time of the
+    # hours asked for, on the same dates.
     def fair_load(chosen, candidates)
       same = candidates.select { |candidate| candidate.walls.map(&:date) == chosen.walls.map(&:date) }
       load = Core::CommonTime::FairLoad.new(same, @times.people, length_min: @times.length_min)

@@ -59,8 +59,9 @@ module Views
       series = meeting.series
       starts_at = series.zone.instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
       ends_at = starts_at + length_min * 60
-      availability =
-        Loading::Availability.new(people: roles_of(series), from: starts_at, to: ends_at, now: now, except_meeting: meeting_id)
+      availability = Loading::Availability.new(
+        people: roles_of(series), from: starts_at, to: ends_at, now: now, except_meeting: meeting_id
+      )
       fit = fit_at(availability.people, Core::Interval[starts_at, ends_at])
       {
         headline: fit.headline(availability.names), holds: fit.missing.empty?,
