@@ -293,14 +293,16 @@ class Demo
   end
 end
 
-if ARGV.include?("--again")
-  Records::Base.connection_pool.with_connection do |connection|
-    connection.disable_referential_integrity do
-      (connection.tables - %w[schema_migrations ar_internal_metadata]).each do |table|
-        connection.execute("DELETE FROM #{connection.quote_table_name(table)}")
+if $PROGRAM_NAME == __FILE__
+  if ARGV.include?("--again")
+    Records::Base.connection_pool.with_connection do |connection|
+      connection.disable_referential_integrity do
+        (connection.tables - %w[schema_migrations ar_internal_metadata]).each do |table|
+          connection.execute("DELETE FROM #{connection.quote_table_name(table)}")
+        end
       end
     end
+    FileUtils.rm_f(Dir.glob(File.join(Settings.var, "post", "*")))
   end
-  FileUtils.rm_f(Dir.glob(File.join(Settings.var, "post", "*")))
+  Demo.new.load if Views::People.new.empty?
 end
-Demo.new.load if Views::People.new.empty?

@@ -1,0 +1,124 @@
+# What each page costs to read: requests a second over four connections to one web process, beside a bare Sinatra route
+# with one indexed query in the same run; and how many queries each makes. Data: the demo.
+require_relative "../config/boot"
+require_relative "../demo/load"
+require "net/http"
+require "puma"
+require "puma/server"
+require "sinatra/base"
+
+SECONDS = Float(ENV.fetch("SECONDS", "2"))
+CONNECTIONS = 4
+
+# The least a page with a query can cost here.
+class Bare < Sinatra::Base
+  set :environment, :production
+  set :host_authorization, {permitted_hosts: []}
+
+  get "/bare/:id" do
+    content_type :json
+    JSON.generate(title: Records::Series.where(id: params["id"]).pick(:title))
+  end
+end
+
+# One web process, and who asks it.
+class Web
+  attr_reader :port
+
+  def initialize
+    api = Api::App.build
+    app = ->(env) { env["PATH_INFO"].start_with?("/bare/") ? Bare.call(env) : api.call(env) }
+    @server = Puma::Server.new(app, nil, {min_threads: CONNECTIONS, max_threads: CONNECTIONS, log_writer: silence})
+    @port = @server.add_tcp_listener("127.0.0.1", 0).addr[1]
+    @server.run
+  end
+
+  # @return [String] the cookie of somebody signed in
+  def sign_in(email, password)
+    first = Net::HTTP.get_response(URI("http://127.0.0.1:#{@port}/api/session"))
+    token = JSON.parse(first.body)["csrfToken"]
+    cookie = cookie_of(first)
+    answer = Net::HTTP.post(
+      URI("http://127.0.0.1:#{@port}/api/session"), JSON.generate(email: email, password: password),
+      "Content-Type" => "application/json", "X-CSRF-Token" => token, "Cookie" => cookie
+    )
+    raise answer.body unless answer.code == "200"
+
+    cookie_of(answer)
+  end
+
+  # From a process of its own, so that asking takes no time from answering.
+  # @return [Float] requests a second
+  def rate(path, cookie)
+    reader, writer = IO.pipe
+    pid = fork { writer.write(count(path, cookie).to_s) && exit!(0) }
+    writer.close
+    Process.wait(pid)
+    reader.read.to_i / SECONDS
+  end
+
+  # @return [Integer] queries of one request
+  def queries(path, cookie)
+    count = 0
+    seen = ActiveSupport::Notifications.subscribe("sql.active_record") do |*, payload|
+      count += 1 unless payload[:cached] || payload[:name] == "SCHEMA" || payload[:sql].match?(/\A(BEGIN|COMMIT|SET)/)
+    end
+    ask(Net::HTTP.start("127.0.0.1", @port), path, cookie)
+    count
+  ensure
+    ActiveSupport::Notifications.unsubscribe(seen)
+  end
+
+  private
+
+  def silence = Puma::LogWriter.new(StringIO.new, StringIO.new)
+
+  def cookie_of(answer) = answer["set-cookie"][/\A[^;]+/]
+
+  def ask(http, path, cookie)
+    answer = http.get(path, "Cookie" => cookie)
+    raise "#{path} answers #{answer.code}: #{answer.body}" unless answer.code == "200"
+  end
+
+  def count(path, cookie)
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + SECONDS
+    threads = Array.new(CONNECTIONS) do
+      Thread.new do
+        done = 0
+        Net::HTTP.start("127.0.0.1", @port) do |http|
+          while Process.clock_gettime(Process::CLOCK_MONOTONIC) < deadline
+            ask(http, path, cookie)
+            done += 1
+          end
+        end
+        done
+      end
+    end
+    threads.sum(&:value)
+  end
+end
+
+$stdout = StringIO.new
+Demo.new.load
+$stdout = STDOUT
+web = Web.new
+cookie = web.sign_in("marit@skerrybuoy.example", Story::PASSWORD)
+series = Records::Series.find_by!(title: "Monday mooring round").id
+sheet = Records::Meeting.where(series_id: series).coming(Time.now.utc).in_order.first.id
+# What is asked for, in the order of what it costs; wanted: its share of the bare route.
+PAGES = {
+  "session" => ["/api/session", 0.5], "people" => ["/api/people", 0.5], "series" => ["/api/series", 0.35],
+  "actions" => ["/api/actions", 0.35], "a sheet" => ["/api/meetings/#{sheet}", 0.25],
+  "a series" => ["/api/series/#{series}", 0.25], "answers" => ["/api/series/#{series}/answers", 0.25],
+  "strands" => ["/api/series/#{series}/strands", 0.25], "Desk" => ["/api/desk", 0.2]
+}.freeze
+PAGES.each_value { |path, _| web.queries(path, cookie) } # once, so that all is loaded
+bare = web.rate("/bare/#{series}", cookie)
+puts format("%-10s %10s %8s %8s %9s", "", "requests/s", "share", "wanted", "queries")
+puts format("%-10s %10.0f", "bare route", bare)
+PAGES.each do |name, (path, wanted)|
+  rate = web.rate(path, cookie)
+  puts format(
+    "%-10s %10.0f %7.0f%% %7.0f%% %9d", name, rate, 100 * rate / bare, 100 * wanted, web.queries(path, cookie)
+  )
+end
