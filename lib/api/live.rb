@@ -41,16 +41,21 @@ module Api
 
     def add(io, meeting_id)
       stream = Stream.new(io, meeting_id, @clock.now)
+      # Before it is said that the stream is open: what is committed from then on must be told.
+      remember unless @thread&.alive?
       write(stream, "retry: 1000\nevent: open\ndata: {}\n\n") && @lock.synchronize do
         @streams << stream
         @thread = Thread.new { watch } unless @thread&.alive?
       end
     end
 
-    def watch
+    # What was there well before is on the page already.
+    def remember
       @from = @clock.now - OVERLAP_S
-      # What was there well before is on the page already.
       @seen = Records::Change.where(changed_at: @from..@clock.now - JUST_NOW_S).pluck(:id).to_h { |id| [id, true] }
+    end
+
+    def watch
       until @lock.synchronize { @streams.empty? }
         sleep PAUSE_S
         tell(changed)

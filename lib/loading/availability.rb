@@ -1,12 +1,12 @@
 module Loading
   # When people and places are taken, as Core::CommonTime takes it: a fixed number of queries for any number of people.
   class Availability
-    Meetings = Struct.new(:busy, :tentative)
+    Taken = Struct.new(:busy, :tentative)
     KINDS = Records::BusySpan::KINDS.invert.freeze
-    # From and to in minutes, and whether they said they may come.
+    # From and to in minutes, whether they said they may come, and whose meeting it is.
     TAKEN = <<~SQL.freeze
       floor(unix_timestamp(meetings.starts_at) / 60), ceil(unix_timestamp(meetings.ends_at) / 60),
-      coalesce(replies.answer, 'none') = 'tentative'
+      coalesce(replies.answer, 'none') = 'tentative', meetings.series_id
     SQL
     TAKES_TIME = <<~SQL.freeze
       meetings.state <> 'called_off' and coalesce(replies.answer, 'none') <> 'declined'
@@ -52,14 +52,14 @@ module Loading
     # @param stretch_min [Integer, nil] hours wider by so much; nil: any time of the day
     # @param carried [Hash{String => Integer}] minutes outside their hours at the last meetings, by person
     # @return [Array<Core::CommonTime::Person>] in the order given
-    def people(stretch_min: 0, carried: {})
-      guests = @guests.map do |guest|
-        Core::CommonTime::Person.new(
-          id: guest[:id], role: guest[:role].to_sym, known: false, busy: [], tentative: [], outside: [], beyond: [],
-          weight: 1
-        )
-      end
-      known_here = @roles.map do |id, role|
+    def people(stretch_min: 0, carried: {}) = people_of(@roles, @except_series, stretch_min, carried) + guests
+
+    # Some of the people, as one of several series sees them: its own meetings do not count.
+    # @param roles [Hash{String => Symbol}] of people known here
+    # @return [Array<Core::CommonTime::Person>]
+    def people_of(roles, except_series, stretch_min = 0, carried = {})
+      taken = taken(except_series)
+      roles.map do |id, role|
         person = records.fetch(id)
         beyond, outside = hours(person, stretch_min)
         Core::CommonTime::Person.new(
@@ -67,7 +67,6 @@ module Loading
           tentative: taken[id].tentative, outside: outside, beyond: beyond, weight: carried[id].to_i.positive? ? 2 : 1
         )
       end
-      known_here + guests
     end
 
     def names = records.transform_values(&:name).merge(@guests.to_h { |guest| [guest[:id], guest[:name]] })
@@ -142,6 +141,15 @@ module Loading
 
     private
 
+    def guests
+      @guests.map do |guest|
+        Core::CommonTime::Person.new(
+          id: guest[:id], role: guest[:role].to_sym, known: false, busy: [], tentative: [], outside: [], beyond: [],
+          weight: 1
+        )
+      end
+    end
+
     def records
       @records ||=
         Records::Person
@@ -159,21 +167,21 @@ module Loading
     # Somebody is known who has a calendar that was read at least once (rules.md 3: no calendar known is not free).
     def known = @known ||= Records::Calendar.telling.where(person_id: @roles.keys).distinct.pluck(:person_id).to_set
 
-    def taken
-      @taken ||=
-        begin
-          found = spans_of(@roles.keys)
-          (meeting_rows + hold_rows).each do |id, from, to, tentative|
-            (tentative ? found[id].tentative : found[id].busy) << from << to
-          end
-          found.each_value { |times| times.each_pair { |kind, spans| times[kind] = Core::Spans.normal(spans) } }
-          found
-        end
+    def taken(except_series)
+      (@taken ||= {})[except_series] ||= begin
+        found = calendar_spans.transform_values { |times| Taken.new(times.busy.dup, times.tentative.dup) }
+        rows = meeting_rows.reject { |*, series_id| series_id == except_series } + hold_rows
+        rows.each { |id, from, to, tentative| (tentative ? found[id].tentative : found[id].busy) << from << to }
+        found.each_value { |times| times.each_pair { |kind, spans| times[kind] = Core::Spans.normal(spans) } }
+        found
+      end
     end
+
+    def calendar_spans = @calendar_spans ||= spans_of(@roles.keys)
 
     # The one big reading, without a record for each row.
     def spans_of(owner_ids)
-      found = owner_ids.map { Meetings.new([], []) }
+      found = owner_ids.map { Taken.new([], []) }
       Availability.span_rows(owner_ids, @from, @to).each do |number, from, to, kind|
         ((kind == 1) ? found[number].tentative : found[number].busy) << from << to
       end
@@ -182,10 +190,12 @@ module Loading
 
     def meeting_rows
       given = [time(@to), time(@from), @except_meeting || "", @except_series || ""]
-      whole(rows(OWN, @roles.keys, *given) + rows(SUBSTITUTES, @roles.keys, *given))
+      @meeting_rows ||= whole(rows(OWN, @roles.keys, *given) + rows(SUBSTITUTES, @roles.keys, *given))
     end
 
-    def hold_rows
+    def hold_rows = @hold_rows ||= standing_holds
+
+    def standing_holds
       holds =
         Records::Hold
           .standing(@now)
@@ -239,7 +249,9 @@ module Loading
       @hours_of[person.id] ||= Hours.of(person, time(@from), time(@to))
     end
 
-    def whole(rows) = rows.map { |id, from, to, tentative| [id, from.to_i, to.to_i, tentative == 1] }
+    def whole(rows)
+      rows.map { |id, from, to, tentative, series_id| [id, from.to_i, to.to_i, tentative == 1, series_id] }
+    end
 
     def time(minute) = Time.at(minute * 60).utc
 

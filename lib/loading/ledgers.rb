@@ -1,47 +1,51 @@
 module Loading
-  # Loads what Core::CarryForward::Ledger needs, in three queries for any number of series.
+  # What Core::CarryForward::Ledger needs, from narrow columns and in at most three queries for any number of series.
   module Ledgers
+    MEETING = %i[id starts_at begun_at state].freeze
+    ACTION = Core::CarryForward::Ledger::Action::NAMES
+    TOPIC = Core::CarryForward::Ledger::Topic::NAMES
+
     module_function
 
     # @param series_ids [Array<String>]
     # @return [Hash{String => Core::CarryForward::Ledger}] by series
     def of(series_ids, topics: true)
-      meetings = values(
-        Records::Meeting.where(series_id: series_ids), %i[id starts_at begun_at state]
-      ) do |id, starts_at, begun_at, state|
-        # One held early counts from when it was held.
-        Core::CarryForward::Ledger::Meeting.new(
-          id: id, starts_at: [starts_at, begun_at].compact.min, state: state.to_sym
-        )
-      end
-      actions = Records::ActionItem.where(series_id: series_ids).group_by(&:series_id)
-      topic_values = (
-        if topics
-          values(
-            Records::Topic.where(series_id: series_ids), %i[id meeting_id settled_at_meeting_id position]
-          ) { |id, meeting, settled, position| topic(id, meeting, settled, position) }
-        else
-          {}
-        end
-      )
-      series_ids.to_h do |id|
-        [
-          id,
-          Core::CarryForward::Ledger.new(
-            meetings: meetings[id] || [], actions: (actions[id] || []).map(&:to_core), topics: topic_values[id] || []
-          )
-        ]
+      meetings = meetings_of(Records::Meeting.where(series_id: series_ids))
+      actions = values(Records::ActionItem.where(series_id: series_ids), ACTION) { |row| action(row) }
+      topics = topics ? values(Records::Topic.where(series_id: series_ids), TOPIC) { |row| topic(row) } : {}
+      series_ids.to_h { |id| [id, ledger(meetings[id], actions[id], topics[id])] }
+    end
+
+    # For nothing but how old actions are: the meetings held, and those actions were closed in.
+    # @return [Hash{String => Core::CarryForward::Ledger}] by series
+    def ages(series_ids)
+      held = Records::Meeting.where(series_id: series_ids, state: Core::Sheet::Lifecycle::HELD)
+      meetings = meetings_of(held)
+      series_ids.to_h { |id| [id, ledger(meetings[id], nil, nil)] }
+    end
+
+    def ledger(meetings, actions, topics)
+      Core::CarryForward::Ledger.new(meetings: meetings || [], actions: actions || [], topics: topics || [])
+    end
+
+    # One held early counts from when it was held.
+    def meetings_of(records)
+      values(records, MEETING) do |id, starts_at, begun_at, state|
+        held_at = begun_at ? [starts_at, begun_at].min : starts_at
+        Core::CarryForward::Ledger::Meeting.new(id: id, starts_at: held_at, state: state.to_sym)
       end
     end
 
-    def topic(id, meeting_id, settled_at_meeting_id, position)
-      Core::CarryForward::Ledger::Topic.new(
-        id: id, meeting_id: meeting_id, settled_at_meeting_id: settled_at_meeting_id, position: position
-      )
+    def action(row)
+      wish = ACTION.zip(row).to_h
+      Core::CarryForward::Ledger::Action.new(**wish, state: wish[:state].to_sym)
     end
+
+    def topic(row) = Core::CarryForward::Ledger::Topic.new(**TOPIC.zip(row).to_h)
 
     def values(records, columns)
-      records.pluck(:series_id, *columns).group_by(&:first).transform_values { |rows| rows.map { |_, *row| yield row } }
+      rows = records.pluck(:series_id, *columns).group_by(&:first)
+      rows.transform_values { |some| some.map { |_, *row| yield row } }
     end
   end
 end

@@ -13,10 +13,20 @@ module Records
     scope :in_order, -> { order(:starts_at, :id) }
     scope :coming, ->(now) { where(state: %w[planned in_session]).where("meetings.ends_at > ?", now) }
 
+    # Where those who say nothing are waited for, as Core::Invitation::Options#waits_for_answers? has it.
+    scope :waiting_for_answers,
+      -> do
+        joins(:series).where("coalesce(meetings.answers_asked, series.answers_asked)")
+          .where("not coalesce(meetings.sign_up, series.sign_up)")
+      end
+
     def interval = Core::Interval[starts_at, ends_at]
 
     # What holds for this meeting: its own, else what the series has.
-    def options = series.options.with_own(attributes.symbolize_keys)
+    def options = series.options.with_own(own_options)
+
+    # What is set for it alone; nil where it is as the series has it. @return [Hash{Symbol => Object}]
+    def own_options = Core::Invitation::Options::NAMES.to_h { |name| [name, self[name]] }
 
     # Where this meeting is, in words: as its series, unless it is held elsewhere.
     def location = own_where ? [held_place&.name, place].compact.join(", ").presence : series.location

@@ -29,7 +29,7 @@ module Core
         @stuck_at = stuck_at
       end
 
-      attr_reader :meetings
+      attr_reader :meetings, :actions
 
       # How many held meetings an action has come to since the one that raised it, called-off ones not
       # counted, until it was closed; the one it was closed in counts (rules.md 8, common practice).

@@ -23,7 +23,7 @@ module UseCases
         fresh = without_maybe(fresh, meeting_id) if answer == "tentative"
         member.update!(run_answer: answer, run_note: words(note)) unless meeting_id
         take_back_substitutes(fresh, person_id) unless answer == "declined"
-        fresh.each { |meeting| put(meeting, person_id, answer, note, way, stamp) }
+        put_all(fresh, person_id, answer: answer, note: note, way: way, stamp: stamp)
         note_event(series_id, meeting_id && meetings.first, person_id, answer, note, way) if fresh.any?
         fresh.any?
       end
@@ -38,6 +38,17 @@ module UseCases
         series_id: series_id, person_id: person_id, answer: answer, meeting_id: meeting_id, note: note,
         way: (person_id == by) ? "here" : "keeper"
       )
+    end
+
+    # Who has answered to all meetings has answered to those laid out since; where people sign up, they do so each time.
+    # Inside a transaction.
+    def carry_on(series_id)
+      meetings = coming(series_id).reject { |meeting| meeting.options.sign_up }
+      Records::SeriesMember.where(series_id: series_id).where.not(run_answer: "none").each do |member|
+        unanswered = open_to(meetings, member.person_id, now, true)
+        answer = {answer: member.run_answer, note: member.run_note, way: "here", stamp: now}
+        write_replies(unanswered, member.person_id, **answer)
+      end
     end
 
     # Another time for a meeting. @return [String] key of the offer
@@ -102,8 +113,16 @@ module UseCases
     end
 
     def take_back_substitutes(meetings, person_id)
+      sent = Records::Substitute.where(meeting_id: meetings.map(&:id), instead_of_id: person_id).pluck(:meeting_id)
       substitutes = Substitutes.new(by: by, clock: @clock)
-      meetings.each { |meeting| substitutes.take_back(meeting, person_id) }
+      meetings.select { |meeting| sent.include?(meeting.id) }.each { |one| substitutes.take_back(one, person_id) }
+    end
+
+    # One by one where places are given out in order; else together, for a daily run has hundreds of dates.
+    def put_all(meetings, person_id, **wish)
+      in_order, together = meetings.partition { |meeting| meeting.options.sign_up }
+      in_order.each { |meeting| sign_up(meeting, person_id, **wish) }
+      write_replies(together, person_id, **wish)
     end
 
     def refuse_time(starts_at, ends_at)
@@ -150,29 +169,31 @@ module UseCases
       rest
     end
 
-    def put(meeting, person_id, answer, note, way, stamp)
-      return write_reply(meeting, person_id, answer, note, way, stamp) unless meeting.options.sign_up
-
+    def sign_up(meeting, person_id, way:, **wish)
       sign_ups = SignUps.new(clock: @clock)
-      wait = sign_ups.changing(meeting) { write_reply(meeting, person_id, answer, note, way, stamp) }[meeting].wait_of(
-        person_id
-      )
+      orders = sign_ups.changing(meeting) { write_replies([meeting], person_id, way: way, **wish) }
+      wait = orders[meeting].wait_of(person_id)
       person = Records::Person.find(person_id)
-      if wait && way == "mail" && Outbox.new(clock: @clock).may_answer?(person.email)
-        sign_ups.tell_waiting(meeting, person, wait)
-      end
+      tells = wait && way == "mail" && Outbox.new(clock: @clock).may_answer?(person.email)
+      sign_ups.tell_waiting(meeting, person, wait) if tells
     end
 
-    def write_reply(meeting, person_id, answer, note, way, stamp)
-      reply = Records::Reply.find_or_initialize_by(meeting_id: meeting.id, person_id: person_id)
-      # Who only adds a word keeps the place in the order.
-      signed_up_at = (answer == "accepted") ? reply.signed_up_at || now : nil
-      reply.update!(
+    # Who only adds a word keeps the place in the order.
+    def write_replies(meetings, person_id, answer:, note:, way:, stamp:)
+      return if meetings.empty?
+
+      ids = meetings.map(&:id)
+      signed_up = Records::Reply.where(meeting_id: ids, person_id: person_id).pluck(:meeting_id, :signed_up_at).to_h
+      told = {
         answer: answer, note: words(note), answered_at: [stamp, now].min, stamp: stamp,
-        way: (way == "program") ? "mail" : way, entered_by_id: ((way == "keeper") ? by : nil),
-        signed_up_at: signed_up_at
-      )
-      Records::Change.note(meeting.id, now)
+        way: (way == "program") ? "mail" : way, entered_by_id: (by if way == "keeper"), updated_at: now
+      }
+      rows = ids.map do |id|
+        at = (answer == "accepted") ? signed_up[id] || now : nil
+        {id: Records::Key.make(now), meeting_id: id, person_id: person_id, created_at: now, signed_up_at: at, **told}
+      end
+      Records::Reply.upsert_all(rows, update_only: told.keys.without(:updated_at) + [:signed_up_at])
+      Records::Change.note_all(ids, now)
     end
 
     def note_event(series_id, meeting, person_id, answer, note, way)

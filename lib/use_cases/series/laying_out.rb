@@ -25,6 +25,7 @@ module UseCases
           write do
             series.lock!
             lay_out(series, series.to_run, series.laid_out_until)
+            Answers.new(by: by, clock: @clock).carry_on(series.id)
             book_free(series)
             series.update!(laid_out_until: Core::Recurrence::Run.horizon(now))
           end

@@ -74,7 +74,7 @@ module Views
     # Overdue and soonest due first, then the oldest.
     def actions
       shown = open_actions.order(Arel.sql("due_on is null, due_on, raised_at, id")).limit(MOST_ACTIONS).to_a
-      ActionRows.of(shown, Loading::Ledgers.of(shown.map(&:series_id).uniq, topics: false), by: by)
+      ActionRows.of(shown, Loading::Ledgers.ages(shown.map(&:series_id).uniq), by: by)
     end
 
     # Sheets that wait for the person who runs them: to be closed, issued, or held at all.
@@ -95,24 +95,21 @@ module Views
 
     # Series with meetings to come that this person has been asked about and not answered, however far ahead.
     def unanswered
-      memberships = Records::SeriesMember.where(person_id: by).where.not(role: "informed").pluck(:series_id)
+      memberships = Records::SeriesMember.where(person_id: by).where.not(role: "informed").select(:series_id)
       series = Records::Series.shown_to(by).where(id: memberships).where.not(keeper_id: by).index_by(&:id)
-      open =
-        Records::Meeting
-          .where(series_id: series.keys)
-          .coming(now)
-          .where.not(id: Records::Reply.where(person_id: by).where.not(answer: "none").select(:meeting_id))
-      open = open.where.not(id: Records::Substitute.where(instead_of_id: by).select(:meeting_id)).in_order.to_a
-      open.each { |meeting| meeting.association(:series).target = series[meeting.series_id] }
-      open
-        .select { |meeting| meeting.options.waits_for_answers? }
-        .group_by(&:series_id)
-        .map do |id, meetings|
-          {
-            id: id, title: series[id].title, meetings: meetings.size,
-            local_start: series[id].zone.wall(meetings.first.starts_at), path: Loading::AnswerLink.path(id, by)
-          }
-        end
+      rows = open_to_answer.where(series_id: series.keys).group(:series_id).order("min(meetings.starts_at)")
+      rows.pluck(:series_id, Arel.sql("count(*)"), Arel.sql("min(meetings.starts_at)")).map do |id, count, first|
+        {
+          id: id, title: series[id].title, meetings: count, local_start: series[id].zone.wall(first),
+          path: Loading::AnswerLink.path(id, by)
+        }
+      end
+    end
+
+    def open_to_answer
+      answered = Records::Reply.where(person_id: by).where.not(answer: "none").select(:meeting_id)
+      passed_on = Records::Substitute.where(instead_of_id: by).select(:meeting_id)
+      Records::Meeting.coming(now).waiting_for_answers.where.not(id: answered).where.not(id: passed_on)
     end
 
     def series_without_meeting

@@ -31,6 +31,9 @@ module Views
 
     private
 
+    # Asked for in every cell.
+    def options(meeting) = (@options ||= {})[meeting.id] ||= meeting.options
+
     def members = @members ||= @series.members.sort_by do |member|
       [Core::Invitation::Roles::ALL.index(member.role.to_sym), member.person.name]
     end
@@ -48,19 +51,19 @@ module Views
         state: meeting.state,
         tally: tally,
         silent:
-          (meeting.options.waits_for_answers? ? asked : [])
+          (options(meeting).waits_for_answers? ? asked : [])
             .select { |member| answer_of(meeting, member) == "none" && !substitute_view(meeting, member) }
             .map { |member| member.person.name },
         quorum_note: quorum_note(meeting),
         sign_up: sign_up_view(meeting),
-        options: meeting.options.to_h,
-        own_options: meeting.attributes.symbolize_keys.slice(*Core::Invitation::Options::NAMES)
+        options: options(meeting).to_h,
+        own_options: meeting.own_options
       }
     end
 
     # For meetings people sign up for: how many have a place of how many, and who waits.
     def sign_up_view(meeting)
-      return unless meeting.options.sign_up
+      return unless options(meeting).sign_up
 
       order = sign_ups(meeting)
       {
@@ -108,7 +111,7 @@ module Views
         entered_by: reply&.entered_by_id && names[reply.entered_by_id],
         answered_at: reply&.answered_at,
         substitute: substitute_view(meeting, member),
-        wait: (sign_ups(meeting).wait_of(member.person_id) if meeting.options.sign_up),
+        wait: (sign_ups(meeting).wait_of(member.person_id) if options(meeting).sign_up),
         busy_since: reply&.answer == "accepted" && busy_since?(member, meeting, reply.answered_at)
       }
     end

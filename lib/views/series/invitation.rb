@@ -24,7 +24,9 @@ module Views
       waiting = @recipients.waiting
       counts = Core::Invitation::News::KINDS.without(:changed).to_h { |kind| [kind, waiting.count { _1.kind == kind }] }
       counts[:invited] += others.count { |one, kind| kind == :request && one.told_digest.nil? }
-      {people: waiting.size + others.size, **counts, changes: @recipients.changes}
+      people = waiting.size + others.size
+      # Where everybody knows what holds, nothing has changed for anybody.
+      {people: people, **counts, changes: people.zero? ? [] : @recipients.changes}
     end
 
     # How far a sending has come. @raise [Core::NotFound]

@@ -66,8 +66,7 @@ module Views
 
     def going
       ledger = Loading::Ledgers.of([@series.id])[@series.id]
-      actions = Records::ActionItem.where(series_id: @series.id).map(&:to_core)
-      {next: next_meeting(ledger), figures: Core::CarryForward::Figures.of(ledger, actions).to_h}
+      {next: next_meeting(ledger), figures: Core::CarryForward::Figures.of(ledger, ledger.actions).to_h}
     end
 
     def next_meeting(ledger)

@@ -4,22 +4,20 @@ module Views
     def show(id)
       series = find(Records::Series, id)
       ledger = Loading::Ledgers.of([id], topics: false)[id]
-      actions = Records::ActionItem.where(series_id: id).to_a
-      strands = Core::CarryForward::Strands.new(ledger, actions.map(&:to_core), now: now)
-      rows = strands.rows
-      by_id = actions.to_h { |action| [action.id, action] }
-      views = ActionRows.of(rows.map { |row| by_id.fetch(row.action_id) }, {id => ledger}, by: by)
+      strands = Core::CarryForward::Strands.new(ledger, ledger.actions, now: now)
       {
-        columns: strands.columns.map { |meeting| column(meeting, series.zone) },
-        next_column: strands.next_column,
-        rows:
-          rows
-            .zip(views)
-            .map { |row, action| {action: action, from: row.from, to: row.to, thickness: row.thickness} }
+        columns: strands.columns.map { |meeting| column(meeting, series.zone) }, next_column: strands.next_column,
+        rows: rows(strands.rows, ledger, id)
       }
     end
 
     private
+
+    def rows(strands, ledger, series_id)
+      records = Records::ActionItem.where(id: strands.map(&:action_id)).index_by(&:id)
+      actions = ActionRows.of(strands.map { |one| records.fetch(one.action_id) }, {series_id => ledger}, by: by)
+      strands.zip(actions).map { |one, action| {action: action, from: one.from, to: one.to, thickness: one.thickness} }
+    end
 
     def column(meeting, zone)
       {id: meeting.id, on: zone.wall(meeting.starts_at).date, state: meeting.state}

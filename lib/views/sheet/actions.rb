@@ -31,7 +31,7 @@ module Views
 
     def rows(actions)
       series_ids = actions.map(&:series_id).uniq
-      ActionRows.of(actions, Loading::Ledgers.of(series_ids, topics: false), by: by)
+      ActionRows.of(actions, Loading::Ledgers.ages(series_ids), by: by)
     end
   end
 end

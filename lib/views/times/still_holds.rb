@@ -9,9 +9,11 @@ module Views
     def show(series_id)
       series = find(Records::Series.includes(members: :person), series_id)
       coming = coming_of([series]).fetch(series_id, [])
+      found = coming.any? ? clashes(series, coming, availability_of([series], coming), declined_at(coming)) : []
+      around = found.any? ? around(series, found.map(&:first)) : nil
       {
         checked: coming.size, weeks: WEEKS,
-        clashes: clashes(series, coming).map { |meeting, fit, names| clash_view(series, meeting, fit, names) }
+        clashes: found.map { |meeting, fit| clash_view(series, meeting, fit, around) }
       }
     end
 
@@ -70,20 +72,18 @@ module Views
       }
     end
 
-    # For the Desk: series somebody runs, with how many coming meetings clash.
+    # For the Desk: series somebody runs, with how many coming meetings clash. Read once for all of them together.
     # @return [Array<Hash>]
     def of_keeper
       series = Records::Series.run_by(by).includes(members: :person).to_a
       coming = coming_of(series)
+      return [] if coming.empty?
+
+      availability = availability_of(series, coming.values.flatten)
+      declined = declined_at(coming.values.flatten)
       series.filter_map do |one|
-        found = clashes(one, coming.fetch(one.id, []))
-        if found.any?
-          {
-            id: one.id, title: one.title, clashes: found.size,
-            next_local_start: one.zone.wall(found.first[0].starts_at),
-            names: busy(found.first[1]).map { |id| found.first[2][id] }
-          }
-        end
+        found = clashes(one, coming.fetch(one.id, []), availability, declined)
+        desk_row(one, found, availability.names) if found.any?
       end
     end
 
@@ -120,26 +120,36 @@ module Views
         .group_by(&:series_id)
     end
 
-    def clashes(series, coming)
-      return [] if coming.empty?
-
-      availability = Loading::Availability.new(
-        people: roles_of(series), from: coming.first.starts_at - 7 * 86_400, to: coming.last.ends_at + 7 * 86_400,
-        now: now, except_series: series.id
+    def availability_of(series, coming)
+      roles = series.flat_map { |one| roles_of(one).to_a }.to_h
+      Loading::Availability.new(
+        people: roles, from: coming.map(&:starts_at).min, to: coming.map(&:ends_at).max, now: now
       )
-      people = availability.people
-      # Who has declined is known to be away and does not clash.
-      declined =
-        Records::Reply
-          .where(meeting_id: coming.map(&:id), answer: "declined")
-          .pluck(:meeting_id, :person_id)
-          .group_by(&:first)
-          .transform_values { |rows| rows.map(&:last) }
+    end
+
+    # Who has declined is known to be away and does not clash.
+    # @return [Hash{String => Array<String>}] people by meeting
+    def declined_at(meetings)
+      rows = Records::Reply.where(meeting_id: meetings.map(&:id), answer: "declined").pluck(:meeting_id, :person_id)
+      rows.group_by(&:first).transform_values { |some| some.map(&:last) }
+    end
+
+    # @return [Array<Array(Records::Meeting, Core::CommonTime::Fit)>]
+    def clashes(series, coming, availability, declined)
+      people = availability.people_of(roles_of(series), series.id)
       coming.filter_map do |meeting|
-        here = people.reject { |person| declined.fetch(meeting.id, []).include?(person.id) }
-        fit = Core::CommonTime::Fit.at(search(here, meeting, series), Core::Spans.minute(meeting.starts_at))
-        [meeting, fit, availability.names] if busy(fit).any?
+        away = declined.fetch(meeting.id, [])
+        fit = fit_at(people.reject { |person| away.include?(person.id) }, meeting)
+        [meeting, fit] if busy(fit).any?
       end
+    end
+
+    def desk_row(series, found, names)
+      meeting, fit = found.first
+      {
+        id: series.id, title: series.title, clashes: found.size, names: busy(fit).map { |id| names[id] },
+        next_local_start: series.zone.wall(meeting.starts_at)
+      }
     end
 
     # Early and late hours were known when the time was taken; what has come up since is what counts.
@@ -164,8 +174,18 @@ module Views
       )
     end
 
-    def clash_view(series, meeting, fit, names)
-      here = fit.people
+    # As far around meetings as they may be moved.
+    def around(series, meetings)
+      Loading::Availability.new(
+        people: roles_of(series), from: meetings.first.starts_at - (REPAIR_DAYS + 1) * 86_400,
+        to: meetings.last.ends_at + (REPAIR_DAYS + 1) * 86_400, now: now, except_series: series.id
+      )
+    end
+
+    def clash_view(series, meeting, fit, around)
+      names = around.names
+      ids = fit.people.map(&:id)
+      here = around.people.select { |person| ids.include?(person.id) }
       search = search(here, meeting, series)
       nearest = search.holding.min_by { |minute| [(minute - Core::Spans.minute(meeting.starts_at)).abs, minute] }
       at = nearest && Time.at(nearest * 60).utc
