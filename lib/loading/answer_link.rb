@@ -4,13 +4,21 @@ module Loading
   # The private link in an invitation, which belongs to one person and one series: its address, and what it opens.
   class AnswerLink
     # Whoever was taken off and comes back gets another: the old one may be with somebody else by now.
-    def self.token(series_id, person_id)
-      serial = Records::LinkSerial.of(series_id, person_id)
+    # @param serial [Integer] how often it has been replaced
+    def self.token(series_id, person_id, serial = Records::LinkSerial.of(series_id, person_id))
       signed = "answer:#{series_id}:#{person_id}#{":#{serial}" if serial.positive?}"
       OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, signed)[0, 40]
     end
 
-    def self.path(series_id, person_id) = "/answer/#{series_id}/#{person_id}/#{token(series_id, person_id)}"
+    def self.path(series_id, person_id, *serial)
+      "/answer/#{series_id}/#{person_id}/#{token(series_id, person_id, *serial)}"
+    end
+
+    # Of one person to several series. @return [Hash{String => String}] path by series
+    def self.paths(series_ids, person_id)
+      serials = Records::LinkSerial.of_person(person_id, series_ids)
+      series_ids.to_h { |id| [id, path(id, person_id, serials.fetch(id, 0))] }
+    end
 
     def self.address(series_id, person_id) = "#{Settings.origin}#{path(series_id, person_id)}"
 

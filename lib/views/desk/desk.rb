@@ -98,10 +98,12 @@ module Views
       memberships = Records::SeriesMember.where(person_id: by).where.not(role: "informed").select(:series_id)
       series = Records::Series.shown_to(by).where(id: memberships).where.not(keeper_id: by).index_by(&:id)
       rows = open_to_answer.where(series_id: series.keys).group(:series_id).order("min(meetings.starts_at)")
-      rows.pluck(:series_id, Arel.sql("count(*)"), Arel.sql("min(meetings.starts_at)")).map do |id, count, first|
+      found = rows.pluck(:series_id, Arel.sql("count(*)"), Arel.sql("min(meetings.starts_at)"))
+      paths = Loading::AnswerLink.paths(found.map(&:first), by)
+      found.map do |id, count, first|
         {
           id: id, title: series[id].title, meetings: count, local_start: series[id].zone.wall(first),
-          path: Loading::AnswerLink.path(id, by)
+          path: paths[id]
         }
       end
     end

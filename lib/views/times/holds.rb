@@ -8,17 +8,17 @@ module Views
           .where(kept_by_id: by)
           .where("ends_at > ?", now)
           .order(:starts_at, :id)
-          .includes(:place, people: :person)
+          .includes(:place, :kept_by, people: :person)
           .to_a
       {holds: holds.map { |hold| row(hold) }}
     end
 
-    def show(id) = row(find(Records::Hold.includes(:place, people: :person), id))
+    def show(id) = row(find(Records::Hold.includes(:place, :kept_by, people: :person), id))
 
     private
 
     def row(hold)
-      zone = Core::Zone[Records::Person.where(id: hold.kept_by_id).pick(:time_zone)]
+      zone = hold.kept_by.zone
       {
         id: hold.id,
         title: hold.title,
