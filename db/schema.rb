@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_25_000011) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -43,8 +43,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.index ["line_id"], name: "index_action_items_on_line_id", unique: true
     t.index ["raised_at_meeting_id"], name: "index_action_items_on_raised_at_meeting_id"
     t.index ["series_id", "state"], name: "index_action_items_on_series_id_and_state"
-    t.index ["series_id"], name: "index_action_items_on_series_id"
     t.check_constraint "`state` = 'open' = (`closed_at` is null)", name: "action_items_closed"
+    t.check_constraint "`state` in ('open','done','dropped','handed_over')", name: "action_items_state"
   end
 
   create_table "action_owners", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -53,7 +53,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.index ["action_item_id", "person_id"], name: "index_action_owners_on_action_item_id_and_person_id", unique: true
-    t.index ["action_item_id"], name: "index_action_owners_on_action_item_id"
     t.index ["person_id"], name: "index_action_owners_on_person_id"
   end
 
@@ -67,7 +66,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.index ["action_item_id", "meeting_id"], name: "index_action_reviews_on_action_item_id_and_meeting_id", unique: true
-    t.index ["action_item_id"], name: "index_action_reviews_on_action_item_id"
     t.index ["meeting_id"], name: "index_action_reviews_on_meeting_id"
     t.index ["person_id"], name: "index_action_reviews_on_person_id"
   end
@@ -80,8 +78,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.index ["meeting_id", "person_id"], name: "index_attendances_on_meeting_id_and_person_id", unique: true
-    t.index ["meeting_id"], name: "index_attendances_on_meeting_id"
     t.index ["person_id"], name: "index_attendances_on_person_id"
+    t.check_constraint "`state` in ('present','on_call','late','left','apologies','absent')", name: "attendances_state"
   end
 
   create_table "busy_entries", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -137,6 +135,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "updated_at", null: false
     t.integer "tries", default: 0, null: false
     t.index ["due_at"], name: "index_calendars_on_due_at"
+    t.index ["kind", "expanded_until"], name: "index_calendars_on_kind_and_expanded_until"
     t.index ["person_id"], name: "index_calendars_on_person_id"
     t.index ["place_id"], name: "index_calendars_on_place_id"
     t.index ["state", "leased_until"], name: "index_calendars_on_state_and_leased_until"
@@ -166,7 +165,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.index ["meeting_id", "state"], name: "index_counters_on_meeting_id_and_state"
-    t.index ["meeting_id"], name: "index_counters_on_meeting_id"
     t.index ["person_id"], name: "index_counters_on_person_id"
     t.index ["series_id"], name: "index_counters_on_series_id"
     t.check_constraint "`starts_at` < `ends_at`", name: "counters_span"
@@ -278,6 +276,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.integer "lock_version", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.index ["expires_at"], name: "index_holds_on_expires_at"
     t.index ["kept_by_id"], name: "index_holds_on_kept_by_id"
     t.index ["place_id"], name: "index_holds_on_place_id"
     t.index ["series_id"], name: "index_holds_on_series_id"
@@ -320,7 +319,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "updated_at", null: false
     t.index ["author_id"], name: "index_lines_on_author_id"
     t.index ["meeting_id", "written_at"], name: "index_lines_on_meeting_id_and_written_at"
-    t.index ["meeting_id"], name: "index_lines_on_meeting_id"
     t.index ["topic_id"], name: "index_lines_on_topic_id"
     t.check_constraint "`kind` in ('note','decision','action')", name: "lines_kind"
   end
@@ -374,9 +372,11 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.index ["reason"], name: "index_mails_on_reason", unique: true
     t.index ["recipient", "created_at"], name: "index_mails_on_recipient_and_created_at"
     t.index ["sending_id", "state"], name: "index_mails_on_sending_id_and_state"
-    t.index ["sending_id"], name: "index_mails_on_sending_id"
+    t.index ["series_id", "created_at"], name: "index_mails_on_series_id_and_created_at"
     t.index ["series_id"], name: "index_mails_on_series_id"
     t.index ["state", "due_at"], name: "index_mails_on_state_and_due_at"
+    t.check_constraint "`state` in ('waiting','sent','delivered','failed','set_aside')", name: "mails_state"
+    t.check_constraint "`way` in ('mail','text')", name: "mails_way"
   end
 
   create_table "meetings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -396,7 +396,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.datetime "moved_at"
-    t.integer "time_sequence", default: 0, null: false
     t.boolean "pass_on"
     t.boolean "answers_asked"
     t.boolean "sign_up"
@@ -414,7 +413,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.index ["place_id"], name: "fk_rails_2a899e4b51"
     t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true
     t.index ["series_id", "starts_at"], name: "index_meetings_on_series_id_and_starts_at"
-    t.index ["series_id"], name: "index_meetings_on_series_id"
     t.index ["starts_at", "state"], name: "index_meetings_on_starts_at_and_state"
     t.check_constraint "`starts_at` < `ends_at`", name: "meetings_span"
     t.check_constraint "`state` in ('planned','in_session','closed','issued','called_off')", name: "meetings_state"
@@ -430,7 +428,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "updated_at", null: false
     t.index ["issued_by_id"], name: "index_minutes_versions_on_issued_by_id"
     t.index ["meeting_id", "number"], name: "index_minutes_versions_on_meeting_id_and_number", unique: true
-    t.index ["meeting_id"], name: "index_minutes_versions_on_meeting_id"
     t.check_constraint "json_valid(`content`)", name: "content"
   end
 
@@ -455,7 +452,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "updated_at", null: false
     t.text "dates", size: :long, collation: "utf8mb4_bin"
     t.index ["person_id", "uid_digest"], name: "index_outside_meetings_on_person_id_and_uid_digest", unique: true
-    t.index ["person_id"], name: "index_outside_meetings_on_person_id"
   end
 
   create_table "paper_pieces", primary_key: ["paper_id", "number"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -551,8 +547,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "signed_up_at"
     t.index ["entered_by_id"], name: "fk_rails_b394246f33"
     t.index ["meeting_id", "person_id"], name: "index_replies_on_meeting_id_and_person_id", unique: true
-    t.index ["meeting_id"], name: "index_replies_on_meeting_id"
     t.index ["person_id"], name: "index_replies_on_person_id"
+    t.check_constraint "`answer` in ('accepted','tentative','declined','none')", name: "replies_answer"
   end
 
   create_table "sendings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -583,7 +579,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.integer "left_over_min", default: 5, null: false
     t.integer "quorum"
     t.integer "sequence", default: 0, null: false
-    t.integer "told_sequence"
     t.datetime "told_at"
     t.datetime "laid_out_until"
     t.integer "lock_version", default: 0, null: false
@@ -606,6 +601,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.string "outside_meeting_id", limit: 36, collation: "ascii_bin"
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
+    t.index ["laid_out_until"], name: "index_series_on_laid_out_until"
     t.index ["outside_meeting_id"], name: "fk_rails_5527c87787"
     t.index ["place_id"], name: "index_series_on_place_id"
     t.check_constraint "`length_min` > 0", name: "series_length"
@@ -632,9 +628,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.string "run_note", limit: 500
     t.index ["person_id"], name: "index_series_members_on_person_id"
     t.index ["series_id", "person_id"], name: "index_series_members_on_series_id_and_person_id", unique: true
-    t.index ["series_id"], name: "index_series_members_on_series_id"
     t.index ["via_group_id"], name: "index_series_members_on_via_group_id"
     t.check_constraint "`role` in ('required','optional','informed')", name: "series_members_role"
+    t.check_constraint "`run_answer` in ('accepted','tentative','declined','none')", name: "series_members_run_answer"
   end
 
   create_table "series_places", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -681,7 +677,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.string "given_name", limit: 120, default: "", null: false
     t.index ["instead_of_id"], name: "index_substitutes_on_instead_of_id"
     t.index ["meeting_id", "instead_of_id"], name: "index_substitutes_on_meeting_id_and_instead_of_id", unique: true
-    t.index ["meeting_id"], name: "index_substitutes_on_meeting_id"
     t.index ["person_id"], name: "index_substitutes_on_person_id"
   end
 
@@ -710,7 +705,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000010) do
     t.datetime "updated_at", null: false
     t.index ["meeting_id"], name: "index_topic_visits_on_meeting_id"
     t.index ["topic_id", "meeting_id"], name: "index_topic_visits_on_topic_id_and_meeting_id", unique: true
-    t.index ["topic_id"], name: "index_topic_visits_on_topic_id"
   end
 
   create_table "topics", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|

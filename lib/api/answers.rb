@@ -22,24 +22,27 @@ module Api
       status 204
     end
 
-    on(:get, "/answer-links/:id/:personId/:token", "openAnswerLink", may: :answer_by_link) { json answer_page }
+    on(:get, "/answer-links/:id/:personId/:token", "openAnswerLink", may: :answer_by_link, of: :answer_link) do
+      json answer_page
+    end
 
-    on :put, "/answer-links/:id/:personId/:token", "answerByLink", may: :answer_by_link do
+    on :put, "/answer-links/:id/:personId/:token", "answerByLink", may: :answer_by_link, of: :answer_link do
       by_link.answer(**input)
       json answer_page
     end
 
-    on :post, "/answer-links/:id/:personId/:token/offers", "offerByLink", may: :answer_by_link do
+    on :post, "/answer-links/:id/:personId/:token/offers", "offerByLink", may: :answer_by_link, of: :answer_link do
       by_link.offer(**input)
       json answer_page, 201
     end
 
-    on :post, "/answer-links/:id/:personId/:token/substitutes", "sendInsteadByLink", may: :answer_by_link do
+    on :post, "/answer-links/:id/:personId/:token/substitutes", "sendInsteadByLink",
+      may: :answer_by_link, of: :answer_link do
       by_link.send_instead(**input)
       json answer_page, 201
     end
 
-    on :post, "/answer-links/:id/:personId/:token/feed", "mailFeedByLink", may: :answer_by_link do
+    on :post, "/answer-links/:id/:personId/:token/feed", "mailFeedByLink", may: :answer_by_link, of: :answer_link do
       by_link.mail_feed
       status 204
     end

@@ -29,7 +29,8 @@ module Api
 
     on(:get, "/papers/:id", "readPaper", may: :see_papers, of: :paper) { hand_out(papers.find_whole(params["id"])) }
 
-    on :get, "/answer-links/:id/:personId/:token/papers/:paperId", "readPaperByLink", may: :answer_by_link do
+    on :get, "/answer-links/:id/:personId/:token/papers/:paperId", "readPaperByLink",
+      may: :answer_by_link, of: :answer_link do
       paper = papers.find_whole(params["paperId"])
       raise Core::NotFound unless answer_link.meetings.exists?(id: paper.meeting_id)
 

@@ -4,13 +4,13 @@ module Api
 
     on(:post, "/people", "addPerson", may: :keep_people) { json views.row_of(people.add(**input)), 201 }
 
-    on :put, "/people/:id", "changePerson", may: :keep_people do
+    on :put, "/people/:id", "changePerson", may: :keep_people, of: :person do
       json views.row_of(people.change(id: params["id"], version: version, **input))
     end
 
-    on(:get, "/people/:id", "showPerson", may: :see_people) { json views.show(params["id"]) }
+    on(:get, "/people/:id", "showPerson", may: :see_people, of: :person) { json views.show(params["id"]) }
 
-    on(:get, "/people/:id/busy", "showBusy", may: :see_people) do
+    on(:get, "/people/:id/busy", "showBusy", may: :see_people, of: :person) do
       json views.busy(params["id"], from_day: day("fromDay"))
     end
 

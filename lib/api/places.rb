@@ -8,14 +8,14 @@ module Api
       json place(input[:id]), 201
     end
 
-    on(:get, "/places/:id", "showPlace", may: :see_people) { json place }
+    on(:get, "/places/:id", "showPlace", may: :see_people, of: :place) { json place }
 
-    on(:put, "/places/:id", "changePlace", may: :keep_places) do
+    on(:put, "/places/:id", "changePlace", may: :keep_places, of: :place) do
       places.change(id: params["id"], version: version, **input)
       json place
     end
 
-    on :delete, "/places/:id", "removePlace", may: :keep_places do
+    on :delete, "/places/:id", "removePlace", may: :keep_places, of: :place do
       places.remove(params["id"])
       status 204
     end
@@ -27,12 +27,12 @@ module Api
       json group(input[:id]), 201
     end
 
-    on(:put, "/groups/:id", "changeGroup", may: :keep_groups) do
+    on(:put, "/groups/:id", "changeGroup", may: :keep_groups, of: :group) do
       groups.change(id: params["id"], version: version, **input)
       json group
     end
 
-    on :delete, "/groups/:id", "removeGroup", may: :keep_groups do
+    on :delete, "/groups/:id", "removeGroup", may: :keep_groups, of: :group do
       groups.remove(params["id"])
       status 204
     end

@@ -24,8 +24,11 @@ module Api
 
     class << self
       # @param may [Symbol] a right of Core::Rights
-      # @param of [Symbol, nil] what kind of thing :id is, see Loading::Access
+      # @param of [Symbol, nil] what kind of thing :id is, see Loading::Access; :answer_link where its token decides
+      # @raise [ArgumentError] for a path with an id whose kind is not said: nobody would look whose it is
       def on(method, path, operation, may:, of: nil, &block)
+        raise ArgumentError, "Say what :id is in #{path}." if path.include?(":id") && of.nil?
+
         ROUTES << Route.new(method: method, path: path, operation: operation, right: may, kind: of)
         schema = Contract.body_schema(operation)
         send(method, path) do

@@ -13,7 +13,7 @@ module Loading
       incoming_mail: ->(id) { Records::IncomingMail.where(id: id).pick(:series_id) }
     }.freeze
 
-    # kind of thing => how to find the person it belongs to; nothing found: no such thing
+    # kind of thing => how to find the person it belongs to, itself where it is nobody's; nothing found: no such thing
     PERSON_OF = {
       person: ->(id) { Records::Person.where(id: id).pick(:id) },
       place: ->(id) { Records::Place.where(id: id).pick(:looked_after_by_id, :id)&.compact&.first },
@@ -23,6 +23,7 @@ module Loading
           .where(id: id)
           .pick(Arel.sql("coalesce(calendars.person_id, places.looked_after_by_id, places.id)"))
       end,
+      group: ->(id) { Records::Group.where(id: id).pick(:id) },
       outside_meeting: ->(id) { Records::OutsideMeeting.where(id: id).pick(:person_id) },
       file_reading: ->(id) { Records::FileReading.where(id: id).pick(:person_id) },
       session: ->(id) { Records::Session.where(id: id, ended_at: nil).pick(:person_id) },
