@@ -1,7 +1,9 @@
 # What the browser fetches to show the Desk for the first time: scripts and styles, gzipped. Wanted: at most 250 KB.
 require "zlib"
 
-dist = File.expand_path("../web/dist", __dir__)
+require_relative "../config/settings"
+
+dist = Settings.dist
 # From the entry page: the scripts and styles it names, and what those load before the Desk stands (Vite's static
 # imports).
 entry = File.read(File.join(dist, "index.html")).scan(%r{(?:src|href)="/(assets/[^"]+\.(?:js|css))"}).flatten

@@ -17,6 +17,15 @@ module Settings
 
   def var = ENV.fetch("LEFT_OVER_VAR", File.join(ROOT, "var"))
 
+  # Where the built front end lies.
+  def dist = ENV.fetch("LEFT_OVER_DIST", File.join(ROOT, "web/dist"))
+
+  # Whether somebody works on the code: Vite serves the front end, and the server starts anew when the code changes.
+  def develop? = ENV.key?("LEFT_OVER_DEVELOP")
+
+  # Where Vite serves it then.
+  def vite_port = port + 8
+
   # Where processes leave signs of life.
   def beats = File.join(var, "beats")
 

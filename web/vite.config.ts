@@ -1,5 +1,5 @@
 import vue from '@vitejs/plugin-vue'
-import { defineConfig, type Plugin } from 'vite'
+import { defineConfig, type Plugin, type ProxyOptions } from 'vite'
 import { compression, defineAlgorithm } from 'vite-plugin-compression2'
 import vuetify from 'vite-plugin-vuetify'
 
@@ -16,9 +16,25 @@ const stylesAfterName: Plugin = {
   },
 }
 
+/** What the server fills in, when Vite serves the page itself. */
+const placeholders: Plugin = {
+  name: 'placeholders',
+  apply: 'serve',
+  transformIndexHtml: html => html.replaceAll('__PAGE__', 'Left Over').replaceAll(' nonce="__NONCE__"', ''),
+}
+
+/** bin/start --develop: all but the front end is asked of the application, as if it came from there. */
+const application: ProxyOptions = {
+  target: `http://127.0.0.1:${process.env.LEFT_OVER_PORT ?? 8600}`,
+  changeOrigin: true,
+  configure: proxy => proxy.on('proxyReq', request => request.removeHeader('origin')),
+}
+
 export default defineConfig({
+  server: { host: '127.0.0.1', proxy: { '/api': application, '/feeds': application } },
   plugins: [
     stylesAfterName,
+    placeholders,
     vue(),
     vuetify({ autoImport: true, styles: { configFile: 'src/styles/settings.scss' } }),
     compression({

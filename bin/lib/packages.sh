@@ -51,21 +51,26 @@ ensure_node() {
     { tail -n 5 "$VAR/log/node.log" >&2; echo "Node.js could not be installed; see $VAR/log/node.log" >&2; return 1; }
 }
 
-# The front end, built when something it is made of changed.
-ensure_front_end() {
-  local stamp="$ROOT/web/dist/.built-from" modules="$ROOT/web/node_modules/.installed-from" now
+# What the front end is built and checked with.
+ensure_front_end_packages() {
+  local modules="$ROOT/web/node_modules/.installed-from" now
   now=$(cksum <"$ROOT/web/package-lock.json")
   ensure_node
-  if [ "$(cat "$modules" 2>/dev/null)" != "$now" ]; then
-    echo "Installing the front end's packages ..."
-    (cd "$ROOT/web" && npm ci --no-audit --no-fund) >"$VAR/log/npm.log" 2>&1 ||
-      { tail -n 5 "$VAR/log/npm.log" >&2; echo "npm failed; see $VAR/log/npm.log" >&2; return 1; }
-    echo "$now" >"$modules"
-  fi
+  [ "$(cat "$modules" 2>/dev/null)" = "$now" ] && return
+  echo "Installing the front end's packages ..."
+  (cd "$ROOT/web" && npm ci --no-audit --no-fund) >"$VAR/log/npm.log" 2>&1 ||
+    { tail -n 5 "$VAR/log/npm.log" >&2; echo "npm failed; see $VAR/log/npm.log" >&2; return 1; }
+  echo "$now" >"$modules"
+}
+
+# The front end, built when something it is made of changed: into web/dist, or where LEFT_OVER_DIST says.
+ensure_front_end() {
+  local dist=${LEFT_OVER_DIST:-$ROOT/web/dist} now
+  ensure_front_end_packages
   now=$(cd "$ROOT/web" && find src public index.html vite.config.ts package-lock.json -type f -print0 2>/dev/null | sort -z | xargs -0 cksum | cksum)
-  [ "$(cat "$stamp" 2>/dev/null)" = "$now" ] && return
+  [ "$(cat "$dist/.built-from" 2>/dev/null)" = "$now" ] && return
   echo "Building the front end ..."
-  (cd "$ROOT/web" && npm run --silent build) >"$VAR/log/build.log" 2>&1 ||
+  (cd "$ROOT/web" && npm run --silent build -- --outDir "$dist" --emptyOutDir) >"$VAR/log/build.log" 2>&1 ||
     { tail -n 20 "$VAR/log/build.log" >&2; echo "The build failed; see $VAR/log/build.log" >&2; return 1; }
-  echo "$now" >"$stamp"
+  echo "$now" >"$dist/.built-from"
 }

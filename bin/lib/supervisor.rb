@@ -51,6 +51,7 @@ class Supervisor
     wait_for_web
     start("entrance", "bundle", "exec", "ruby", "bin/lib/entrance.rb")
     start("worker", "bundle", "exec", "ruby", "bin/lib/worker.rb")
+    develop if Settings.develop?
     announce unless @stopping
     ask_web
     look_after_children until @stopping
@@ -59,6 +60,25 @@ class Supervisor
   end
 
   private
+
+  CODE = "{lib,config,contract}/**/*.{rb,yaml}"
+
+  # Vite serves the front end and hands the rest on; what runs our code is ended when it changes, and so started anew.
+  def develop
+    start("vite", "npx", "--no-install", "--prefix", "web", "vite", "web", "--port", Settings.vite_port.to_s,
+      "--strictPort", "--config", "web/vite.config.ts")
+    Thread.new do
+      seen = code_changed_at
+      loop do
+        sleep 0.5
+        next if seen == (seen = code_changed_at)
+
+        @children.select { |one| %w[web worker entrance].include?(one.name) && one.pid }.each { |one| signal("TERM", one) }
+      end
+    end
+  end
+
+  def code_changed_at = Dir[File.join(Settings::ROOT, CODE)].map { |path| File.mtime(path) }.max
 
   # What earlier versions left open. The database's folder is its own user's.
   def close_to_others
@@ -69,6 +89,7 @@ class Supervisor
 
   def ports
     {"web" => Settings.port, "mail entrance" => Settings.entrance_port}.tap do |ports|
+      ports["Vite"] = Settings.vite_port if Settings.develop?
       ports["database"] = Settings.database[:port] if @local
       ports["calendar host"] = Settings.calendar_host_port if calendar_host?
       unless ENV.key?("LEFT_OVER_SMTP_HOST")

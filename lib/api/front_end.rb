@@ -2,7 +2,7 @@ module Api
   # Serves the built front end: precompressed, for ever where the name holds a hash; every path without an
   # extension is a page of it.
   class FrontEnd
-    DIST = File.expand_path("../../web/dist", __dir__)
+    DIST = Settings.dist
     TYPES = {".html" => "text/html; charset=utf-8", ".js" => "text/javascript", ".css" => "text/css",
              ".svg" => "image/svg+xml", ".woff2" => "font/woff2", ".woff" => "font/woff", ".png" => "image/png",
              ".ico" => "image/x-icon", ".webmanifest" => "application/manifest+json"}.freeze

@@ -49,3 +49,35 @@ RSpec.describe Core::DayWords do
     end
   end
 end
+
+RSpec.describe Core::PlaceFit do
+  [
+    [8, %w[screen Whiteboard], 6, [" whiteboard "], true],
+    [8, %w[screen], 9, [], false],
+    [nil, [], 1, [], false],
+    [nil, [], nil, [""], true],
+    [8, %w[screen], nil, %w[phone], false]
+  ].each do |seats, equipment, wanted, words, does|
+    it "#{does ? "does" : "does not do"} with #{seats || "no known"} seats and #{equipment} for #{wanted} and #{words}" do
+      expect(
+        described_class.answers?(seats: seats, equipment: equipment, wanted_seats: wanted, wanted_equipment: words)
+      ).to be does
+    end
+  end
+
+  it "is taken by what overlaps, not by what is back to back, and says by what first" do
+    nine, ten, eleven = [9, 10, 11].map { |hour| Time.utc(2026, 11, 30, hour) }
+    taken = [[nine, ten, "“Round”"], [ten + 1800, eleven, "a hold"]]
+    expect(described_class.clashes([[ten, ten + 1800]], taken)).to eq []
+    found = described_class.clashes([[nine, ten], [ten, eleven]], taken)
+    expect(described_class.taken_words("Shed", Core::Zone["Europe/Oslo"], found, %w[Loft]))
+      .to eq "Shed is held by “Round” on Monday 30 November 2026 at 10:00 (2 dates clash in all). Free then: Loft."
+  end
+end
+
+RSpec.describe Core::Retries do
+  it "pauses longer each time, and has enough after three" do
+    expect([1, 2].map { |tries| described_class.pause_s(tries) }).to eq [10, 40]
+    expect([1, 2, 3, 4].map { |tries| described_class.enough?(tries) }).to eq [false, false, true, true]
+  end
+end

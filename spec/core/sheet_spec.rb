@@ -74,6 +74,45 @@ RSpec.describe Core::Sheet do
   end
 
   describe Core::Sheet::Attendance do
+    oslo = Core::Zone["Europe/Oslo"]
+    meeting = ->(from, to) { Core::Interval[*[from, to].map { |text| oslo.instant(Core::WallTime.parse(text)) }] }
+    night = meeting["2026-11-30T23:30", "2026-12-01T00:30"]
+    day = meeting["2026-11-30T09:30", "2026-11-30T10:15"]
+
+    [
+      [day, "9:41", "2026-11-30T09:41"], [day, "09:20", "2026-11-30T09:20"], [night, "23:40", "2026-11-30T23:40"],
+      [night, "00:10", "2026-12-01T00:10"]
+    ].each do |interval, text, moment|
+      it "takes “#{text}” for #{moment}" do
+        expect(oslo.wall(described_class.moment(text, interval, oslo)).to_s[0, 16]).to eq moment
+      end
+    end
+
+    it "does not take what is no time of day" do
+      expect { described_class.moment("24:00", day, oslo) }.to raise_error(Core::Invalid) { |error|
+        expect(error.pointer).to eq "/at"
+      }
+    end
+
+    # Common practice: twice at least, and at two of five meetings.
+    [[1, 2, false], [2, 5, true], [2, 6, false], [5, 12, true], [0, 0, false]].each do |away, of, often|
+      it "calls #{away} of #{of} #{"not " unless often}often away" do
+        expect(described_class.often_away?(away, of)).to be often
+      end
+    end
+
+    [
+      [nil, %w[declined declined], true, nil],
+      [2, %w[accepted declined declined], false, "Quorum is out of reach: 1 of 2 can come."],
+      [2, %w[accepted none declined], true, "Quorum is not safe yet: 1 of 2 have accepted."],
+      [2, %w[accepted none declined], false, nil],
+      [2, %w[accepted accepted declined], true, nil]
+    ].each do |quorum, answers, soon, note|
+      it "says #{note || "nothing"} of #{answers.join(", ")} for a quorum of #{quorum || "none"}#{" soon" if soon}" do
+        expect(described_class.quorum_note(quorum, answers, soon: soon)).to eq note
+      end
+    end
+
     it "is quorate when enough of those who must come are here, wherever they sit" do
       expect(described_class.quorate?(%i[present on_call late apologies], 3)).to be true
       expect(described_class.quorate?(%i[present left absent], 2)).to be false
