@@ -23,4 +23,7 @@ task("db:check") do
 end
 
 desc "Fills an empty database with the demo"
-task(:demo) { require_relative "demo/load" }
+task(:demo) do
+  require_relative "demo/load"
+  Demo.load_once
+end

@@ -13,6 +13,20 @@ end
 class Demo
   WEEKS = 26
 
+  # Does nothing when people are there already.
+  def self.load_once = (new.load if Views::People.new.empty?)
+
+  def self.empty
+    Records::Base.connection_pool.with_connection do |connection|
+      connection.disable_referential_integrity do
+        (connection.tables - %w[schema_migrations ar_internal_metadata]).each do |table|
+          connection.execute("DELETE FROM #{connection.quote_table_name(table)}")
+        end
+      end
+    end
+    FileUtils.rm_f(Dir.glob(File.join(Settings.var, "post", "*")))
+  end
+
   def initialize(today_at: Time.now)
     @clock = SetClock.new
     @end = today_at
@@ -294,15 +308,6 @@ class Demo
 end
 
 if $PROGRAM_NAME == __FILE__
-  if ARGV.include?("--again")
-    Records::Base.connection_pool.with_connection do |connection|
-      connection.disable_referential_integrity do
-        (connection.tables - %w[schema_migrations ar_internal_metadata]).each do |table|
-          connection.execute("DELETE FROM #{connection.quote_table_name(table)}")
-        end
-      end
-    end
-    FileUtils.rm_f(Dir.glob(File.join(Settings.var, "post", "*")))
-  end
-  Demo.new.load if Views::People.new.empty?
+  Demo.empty if ARGV.include?("--again")
+  Demo.load_once
 end

@@ -65,15 +65,17 @@ class Supervisor
 
   # Vite serves the front end and hands the rest on; what runs our code is ended when it changes, and so started anew.
   def develop
-    start("vite", "npx", "--no-install", "--prefix", "web", "vite", "web", "--port", Settings.vite_port.to_s,
-      "--strictPort", "--config", "web/vite.config.ts")
+    # As on a machine for checks, or it would end with the standard input it has not got.
+    start("vite", "env", "--chdir=web", "CI=true", "node_modules/.bin/vite", "--port", Settings.vite_port.to_s,
+      "--strictPort")
     Thread.new do
       seen = code_changed_at
       loop do
         sleep 0.5
         next if seen == (seen = code_changed_at)
 
-        @children.select { |one| %w[web worker entrance].include?(one.name) && one.pid }.each { |one| signal("TERM", one) }
+        ours = @children.select { |one| %w[web worker entrance].include?(one.name) && one.pid }
+        ours.each { |one| signal("TERM", one) }
       end
     end
   end
@@ -226,7 +228,7 @@ class Supervisor
   end
 
   def announce
-    puts "Left Over is at #{Settings.origin}"
+    puts "Left Over is at #{Settings.develop? ? "http://127.0.0.1:#{Settings.vite_port}" : Settings.origin}"
     unless ENV.key?("LEFT_OVER_SMTP_HOST")
       puts "Mail and text messages go to the stand-in post tray at http://127.0.0.1:#{Settings.post_port}"
       puts "  (set LEFT_OVER_SMTP_HOST to send it for real)" if Settings.production?

@@ -3,7 +3,7 @@ require_relative "../spec_helper"
 # Groups in groups; invented names.
 RSpec.describe Core::GroupTree do
   tree = described_class.new([
-    %w[crew wen], %w[crew lars], ["all", "marit", nil], ["all", nil, "crew"], ["shore", "wen", nil], ["shore", nil, "all"]
+    %w[crew wen], %w[crew lars], %w[all marit], ["all", nil, "crew"], %w[shore wen], ["shore", nil, "all"]
   ])
 
   {"crew" => %w[wen lars], "all" => %w[marit wen lars], "shore" => %w[wen marit lars], "nobody" => []}

@@ -58,7 +58,7 @@ RSpec.describe Core::PlaceFit do
     [nil, [], nil, [""], true],
     [8, %w[screen], nil, %w[phone], false]
   ].each do |seats, equipment, wanted, words, does|
-    it "#{does ? "does" : "does not do"} with #{seats || "no known"} seats and #{equipment} for #{wanted} and #{words}" do
+    it "#{"does not " unless does}do with #{seats || "no known"} seats and #{equipment} for #{wanted} and #{words}" do
       expect(
         described_class.answers?(seats: seats, equipment: equipment, wanted_seats: wanted, wanted_equipment: words)
       ).to be does
