@@ -79,3 +79,17 @@ RSpec.describe Core::MailAddress do
     expect(back).to eq kept
   end
 end
+
+# ITU-T E.164.
+RSpec.describe Core::PhoneNumber do
+  {"+47 55 00 00 00" => "+4755000000", "0047 55-000 000" => "+4755000000", "+1 (902) 555.0100" => "+19025550100"}
+    .each { |text, number| it("reads “#{text}”") { expect(described_class.read!(text)).to eq number } }
+
+  ["55 00 00 00", "+0 55 00 00 00", "+47", "+47 55 00 00 00 00 00 00 00", "call me"].each do |text|
+    it "does not take “#{text}”" do
+      expect { described_class.read!(text) }.to raise_error(Core::Invalid) { |error|
+        expect(error.pointer).to eq "/phone"
+      }
+    end
+  end
+end

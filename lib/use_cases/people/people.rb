@@ -39,17 +39,12 @@ module UseCases
       end
     end
 
-    PHONE = /\A\+[1-9]\d{6,14}\z/
-
     # How somebody wants to be reminded.
     # @param phone [String, nil] international, spaces allowed (E.164)
     # @param remind_min [Integer, nil] before each meeting; 0: no mail; nil: as the series has it
     # @param mail_own [Boolean] whether mail about series they keep themselves goes to them too
     def keep_reminders(id:, phone:, text_reminders:, remind_min:, mail_own: false)
-      number = words(phone)&.gsub(%r{[\s()./-]}, "")&.sub(/\A00/, "+")
-      if number && !number.match?(PHONE)
-        raise Core::Invalid.new("Give the number with its country, such as +47 55 00 00 00.", pointer: "/phone")
-      end
+      number = words(phone)&.then { |text| Core::PhoneNumber.read!(text) }
       if text_reminders && number.nil?
         raise Core::Invalid.new("Give the number text messages go to.", pointer: "/phone")
       end
