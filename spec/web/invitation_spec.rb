@@ -141,7 +141,7 @@ RSpec.describe "An invitation that holds" do
     second = (monday + 7).strftime("%A %-d %B")
     visit link
     click_button "I cannot, #{second}"
-    expect(page).to have_content "Saved: you cannot, #{second}."
+    expect(page).to have_content "Saved: you are away, #{second}."
     click_button "Add a note, #{second}"
     type "At the dentist"
     type(:enter)

@@ -150,7 +150,7 @@ RSpec.describe "A keeper's week" do
     expect(page).to have_no_content "no longer valid"
     page.driver.browser.network.emulate_network_conditions
     find("[aria-label='Your answer for all that are still open']").click_button("I cannot")
-    expect(page).to have_content "Saved: you cannot"
+    expect(page).to have_content "Saved: you are away"
     expect(Records::Reply.where(person_id: wen).pluck(:answer, :note).uniq).to eq [["declined", "On the ferry"]]
     visit link.sub(/[0-9a-f]{4}\z/, "0000")
     expect(page).to have_content "This link is no longer valid"

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import { clock, mediumDay } from '../time'
 import CallWords from './CallWords.vue'
+import { ANSWERS, GIVEN } from '../answers'
 
 /** One meeting as somebody invited sees it: when it is, what they have answered, and three ways to answer it. */
 type Word = Schemas['AnswerWord']
@@ -27,13 +28,9 @@ const words = computed<[Word, string][]>(() =>
   meeting.signUp
     ? [
         ['accepted', 'I sign up'],
-        ['declined', 'I cannot'],
+        ['declined', ANSWERS.declined.i],
       ]
-    : [
-        ['accepted', 'I come'],
-        ['tentative', 'I may come'],
-        ['declined', 'I cannot'],
-      ],
+    : GIVEN.map(word => [word, ANSWERS[word].i]),
 )
 const answerable = computed(() => asked && meeting.state === 'planned' && meeting.answersAsked)
 const day = computed(() => mediumDay(meeting.localStart))

@@ -6,6 +6,7 @@ import { useAnswers } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
 import MeetingOptions from './MeetingOptions.vue'
 import { clock, columnDay, count, list, mediumDay, since } from '../time'
+import { ANSWERS, GIVEN } from '../answers'
 
 /** Who comes: a row a person, a column a meeting, with what the keeper should know and can do. */
 const { seriesId } = defineProps<{ seriesId: string }>()
@@ -13,14 +14,8 @@ const { table, settle, remind, answer, dismiss, setOptions, optionsError, isSett
 const { say, complain } = useNotice()
 
 const SIGNS = { accepted: '✓', tentative: '~', declined: '✗', none: '·' }
-const WORDS = { accepted: 'comes', tentative: 'may come', declined: 'is away', none: 'not answered' }
 const WAYS = { mail: 'by mail', link: 'by link', here: 'here', keeper: 'entered by' } as Record<string, string>
-const CHOICES = [
-  { title: 'comes', value: 'accepted' },
-  { title: 'may come', value: 'tentative' },
-  { title: 'is away', value: 'declined' },
-  { title: 'not answered', value: 'none' },
-]
+const CHOICES = [...GIVEN, 'none' as const].map(value => ({ title: ANSWERS[value].they, value }))
 const TALLIES = [
   ['tentative', 'May come'],
   ['declined', 'Away'],
@@ -41,8 +36,8 @@ async function keepOptions(own: Schemas['MeetingOptions']) {
 }
 const tell = (cell: Schemas['AnswerCell']) =>
   [
-    cell.wait ? `waits, number ${cell.wait}` : WORDS[cell.answer],
-    cell.substitute ? `${cell.substitute.name} comes instead, ${WORDS[cell.substitute.answer]}` : '',
+    cell.wait ? `waits, number ${cell.wait}` : ANSWERS[cell.answer].they,
+    cell.substitute ? `${cell.substitute.name} comes instead, ${ANSWERS[cell.substitute.answer].they}` : '',
     cell.busySince ? 'busy elsewhere since' : '',
     cell.note ? `“${cell.note}”` : '',
     cell.way
@@ -57,7 +52,7 @@ async function enter(word: Schemas['AnswerWord']) {
   editing.value = null
   try {
     await answer({ personId, meetingId, answer: word })
-    say(`${name}: ${WORDS[word]}, entered by you.`)
+    say(`${name}: ${ANSWERS[word].they}, entered by you.`)
   } catch (fault) {
     complain(fault as Error)
   }
@@ -92,7 +87,7 @@ const besides = computed(() =>
     const waiting = meeting.signUp?.waiting ?? []
     return [
       ...cells.flatMap(({ name, substitute }) =>
-        substitute ? [`${day}: ${substitute.name} comes instead of ${name}, ${WORDS[substitute.answer]}`] : [],
+        substitute ? [`${day}: ${substitute.name} comes instead of ${name}, ${ANSWERS[substitute.answer].they}`] : [],
       ),
       ...cells.flatMap(({ name, note }) => (note ? [`${day}, ${name}: “${note}”`] : [])),
       ...(waiting.length ? [`${day}: ${list(waiting)} ${waiting.length === 1 ? 'waits' : 'wait'} for a place`] : []),

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Schemas, Sheet } from '../api/client'
 import { useExtras } from '../composables/useExtras'
 import AskToo from './AskToo.vue'
+import { ANSWERS } from '../answers'
 
 /** Who comes, before; who is here, during and after. */
 const { sheet, me } = defineProps<{ sheet: Sheet; me: string }>()
@@ -22,7 +23,6 @@ const STATES: [Schemas['AttendanceState'] | '', string][] = [
   ['apologies', 'sent apologies'],
   ['absent', 'absent'],
 ]
-const ANSWERS = { none: 'no answer yet', accepted: 'comes', tentative: 'may come', declined: 'away' }
 const asked = computed(() => sheet.people.filter(person => person.role !== 'informed' || person.attendance))
 const isHere = (person: Sheet['people'][number]) => ['present', 'on_call', 'late'].includes(person.attendance ?? '')
 const required = computed(() => sheet.people.filter(person => person.role === 'required'))
@@ -91,7 +91,7 @@ function said(person: Sheet['people'][number]) {
           class="soft small"
           :class="{ stuck: before && person.answer === 'declined' }"
           :title="person.answerNote ?? undefined"
-          >{{ before ? ANSWERS[person.answer] : said(person) }}</span
+          >{{ before ? ANSWERS[person.answer].they : said(person) }}</span
         >
       </li>
     </ul>

@@ -3,16 +3,12 @@ import { ref } from 'vue'
 import type { Schemas } from '../api/client'
 import { mediumDay } from '../time'
 import MomentField from './MomentField.vue'
+import { ANSWERS, GIVEN } from '../answers'
 
 /** Answering another's meeting: which of its dates, a word, and the answer. */
 const { meeting, busy } = defineProps<{ meeting: Schemas['OutsideMeeting']; busy: boolean }>()
 const emit = defineEmits<{ answer: [Schemas['OutsideAnswer']]; offer: [Schemas['OutsideOffer']] }>()
 
-const ANSWERS: [Schemas['OutsideAnswer']['answer'], string][] = [
-  ['accepted', 'I come'],
-  ['tentative', 'I may come'],
-  ['declined', 'I cannot'],
-]
 const note = ref(meeting.note ?? '')
 const which = ref('')
 const offering = ref(false)
@@ -33,14 +29,14 @@ const at = ref('')
     <v-text-field v-model="note" label="A note with it (optional)" />
     <p class="row">
       <v-btn
-        v-for="[word, label] in ANSWERS"
+        v-for="word in GIVEN"
         :key="word"
         size="small"
         variant="outlined"
         :disabled="busy"
-        :aria-label="`${label}: ${meeting.title}`"
+        :aria-label="`${ANSWERS[word].i}: ${meeting.title}`"
         @click="emit('answer', { answer: word, note: note || null, recurrenceAt: which || null })"
-        >{{ label }}</v-btn><button
+        >{{ ANSWERS[word].i }}</v-btn><button
         type="button"
         class="quiet small"
         :aria-expanded="offering"

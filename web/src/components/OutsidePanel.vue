@@ -7,6 +7,7 @@ import { base64 } from '../composables/useCalendars'
 import { useNotice } from '../composables/useNotice'
 import { useOutside } from '../composables/useOutside'
 import { clock, mediumDay } from '../time'
+import { ANSWERS } from '../answers'
 
 /** Invitations of others: answered from here, kept as busy time, with a sheet if wanted. */
 const { meetings, add, isAdding, offer, answer, isAnswering, keepSheets, dismiss } = useOutside()
@@ -17,7 +18,6 @@ type Outside = Schemas['OutsideMeeting']
 // Loaded only where something is to be answered: most days nothing is.
 const OutsideAnswer = defineAsyncComponent(() => import('./OutsideAnswer.vue'))
 const changing = ref<string | null>(null)
-const SAID = { none: 'not answered yet', accepted: 'you come', tentative: 'you may come', declined: 'you are away' }
 const asks = (meeting: Outside) => !meeting.calledOff && (meeting.answer === 'none' || changing.value === meeting.id)
 
 async function reply(meeting: Outside, wish: Schemas['OutsideAnswer']) {
@@ -103,13 +103,13 @@ async function take(event: Event) {
         />
         <p v-else-if="!meeting.calledOff" class="small row">
           <span
-            >{{ SAID[meeting.answer]
+            >{{ ANSWERS[meeting.answer].you
             }}<template v-if="meeting.dates.some(date => date.answer !== meeting.answer)"
               >, but
               {{
                 meeting.dates
                   .filter(date => date.answer !== meeting.answer)
-                  .map(date => `${SAID[date.answer]} on ${mediumDay(date.localStart)}`)
+                  .map(date => `${ANSWERS[date.answer].you} on ${mediumDay(date.localStart)}`)
                   .join(', ')
               }}</template
             ></span

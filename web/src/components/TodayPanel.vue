@@ -2,12 +2,12 @@
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import { clock, count, mediumDay, wallNow } from '../time'
+import { ANSWERS } from '../answers'
 
 /** What is on today, with one large way into the one that is next. */
 type Meeting = Schemas['Desk']['meetings'][number]
 const { meetings, today, timeZone } = defineProps<{ meetings: Meeting[]; today: string; timeZone: string }>()
 
-const ANSWERS = { none: 'not answered yet', accepted: 'you come', tentative: 'you may come', declined: 'you are away' }
 const ofToday = computed(() => meetings.filter(meeting => meeting.localStart.startsWith(today)))
 const now = computed(
   () =>
@@ -23,7 +23,7 @@ function about(meeting: Meeting) {
   if (!meeting.told && meeting.runsIt) return 'not invited yet'
   if (meeting.role === 'informed') return 'for information'
   return [
-    meeting.answerAsked || meeting.answer !== 'none' ? ANSWERS[meeting.answer] : '',
+    meeting.answerAsked || meeting.answer !== 'none' ? ANSWERS[meeting.answer].you : '',
     meeting.leftOver ? `${count(meeting.leftOver, 'action')} left over` : '',
   ]
     .filter(Boolean)

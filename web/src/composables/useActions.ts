@@ -1,7 +1,8 @@
-import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/vue-query'
+import { useInfiniteQuery, useMutation } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, ifMatch, type Action, type Schemas } from '../api/client'
 import { useNotice } from './useNotice'
+import { useChanged } from './useChanged'
 
 /** A list of actions, page by page. */
 export function useActionList(whose: MaybeRefOrGetter<'mine' | 'all'>, state: MaybeRefOrGetter<'open' | 'closed'>) {
@@ -25,10 +26,9 @@ export function useActionList(whose: MaybeRefOrGetter<'mine' | 'all'>, state: Ma
 
 /** Ticking off and back, dropping, and changing an action, wherever it shows. */
 export function useActionMoves() {
-  const cache = useQueryClient()
   const { say, complain } = useNotice()
-  const refresh = () =>
-    ['desk', 'actions', 'sheet', 'strands', 'series'].forEach(key => cache.invalidateQueries({ queryKey: [key] }))
+  const changed = useChanged()
+  const refresh = () => changed('action')
   const put = (id: string, body: Schemas['NewActionState']) =>
     dataOf(api.PUT('/actions/{id}/state', { params: { path: { id } }, body }))
   const moving = useMutation({

@@ -1,10 +1,9 @@
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, ifMatch, type Schemas } from '../api/client'
+import { useChanged } from './useChanged'
 
 export type AnswerTable = Schemas['AnswerTable']
-
-const OTHERS = ['series', 'sheet', 'meetings', 'desk', 'strands', 'history', 'still-holds', 'invitation', 'common-time']
 
 /** Who comes to the meetings of a series, and what the keeper does about it. */
 export function useAnswers(seriesId: MaybeRefOrGetter<string>) {
@@ -15,7 +14,8 @@ export function useAnswers(seriesId: MaybeRefOrGetter<string>) {
     refetchInterval: 15_000,
     queryFn: () => dataOf(api.GET('/series/{id}/answers', { params: { path: { id: toValue(seriesId) } } })),
   })
-  const refresh = () => [...OTHERS, 'answers'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const changed = useChanged()
+  const refresh = () => changed('answer')
   const settling = useMutation({
     mutationFn: ({ id, take }: { id: string; take: boolean }) =>
       dataOf(api.PUT('/counters/{id}', { params: { path: { id } }, body: { take } })),
@@ -98,9 +98,9 @@ export function useMails(seriesId: MaybeRefOrGetter<string>) {
 
 /** Another rule or time for a series, and calling off what is later. */
 export function useRunChange(seriesId: MaybeRefOrGetter<string>) {
-  const cache = useQueryClient()
   const path = () => ({ path: { id: toValue(seriesId) } })
-  const refresh = () => [...OTHERS, 'answers'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const changed = useChanged()
+  const refresh = () => changed('run')
   const changing = useMutation({
     mutationFn: ({ version, ...body }: Schemas['RunChange'] & { version: number }) =>
       dataOf(api.PUT('/series/{id}/run', { params: { ...path(), header: ifMatch(version) }, body })),
@@ -179,21 +179,20 @@ export function useAnswerLink(path: () => { id: string; personId: string; token:
 
 /** Another address for a guest whom mail does not reach; the last mail goes once more. */
 export function useCorrectAddress() {
-  const cache = useQueryClient()
+  const changed = useChanged()
   const correcting = useMutation({
     mutationFn: ({ seriesId, personId, email }: { seriesId: string; personId: string; email: string }) =>
       dataOf(
         api.PUT('/series/{id}/addresses/{personId}', { params: { path: { id: seriesId, personId } }, body: { email } }),
       ),
-    onSuccess: () =>
-      ['desk', 'mails', 'answers', 'series'].forEach(name => cache.invalidateQueries({ queryKey: [name] })),
+    onSuccess: () => changed('address'),
   })
   return { correct: correcting.mutateAsync, error: correcting.error, isCorrecting: correcting.isPending }
 }
 
 /** For the admin: mail nobody could read. */
 export function useIncomingMails(enabled: MaybeRefOrGetter<boolean>) {
-  const cache = useQueryClient()
+  const changed = useChanged()
   const reading = useQuery({
     queryKey: ['incoming-mails'],
     enabled: computed(() => toValue(enabled)),
@@ -201,7 +200,7 @@ export function useIncomingMails(enabled: MaybeRefOrGetter<boolean>) {
   })
   const dismissing = useMutation({
     mutationFn: (id: string) => dataOf(api.DELETE('/incoming-mails/{id}', { params: { path: { id } } })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: ['incoming-mails'] }),
+    onSuccess: () => changed('incomingMail'),
   })
   return { mails: computed(() => reading.data.value?.mails ?? []), dismiss: dismissing.mutate }
 }

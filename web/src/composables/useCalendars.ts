@@ -3,6 +3,7 @@ import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, ifMatch, type Schemas } from '../api/client'
 import { whenRead } from './fileReading'
 import { useNotice } from './useNotice'
+import { useChanged } from './useChanged'
 
 export type Calendar = Schemas['Calendar']
 export interface Owner {
@@ -41,10 +42,8 @@ export function useCalendars(owner: MaybeRefOrGetter<Owner>, enabled: MaybeRefOr
         ? 700
         : false,
   })
-  const refresh = () =>
-    ['person', 'busy', 'place', 'common-time', 'people', 'desk'].forEach(name =>
-      cache.invalidateQueries({ queryKey: [name] }),
-    )
+  const changed = useChanged()
+  const refresh = () => changed('calendar')
   const acting = useMutation({
     mutationFn: (act: () => Promise<unknown>) => act(),
     onSuccess: () => {
@@ -85,6 +84,7 @@ export function useCalendars(owner: MaybeRefOrGetter<Owner>, enabled: MaybeRefOr
 /** One person: hours, days off, what takes their time, private addresses. */
 export function usePersonPage(id: MaybeRefOrGetter<string>, isMe: MaybeRefOrGetter<boolean>) {
   const cache = useQueryClient()
+  const changed = useChanged()
   const path = () => ({ path: { id: toValue(id) } })
   const reading = useQuery({
     queryKey: computed(() => ['person', toValue(id)]),
@@ -104,7 +104,7 @@ export function usePersonPage(id: MaybeRefOrGetter<string>, isMe: MaybeRefOrGett
       dataOf(api.PUT('/people/{id}/hours', { params: { ...path(), header: ifMatch(version) }, body })),
     onSuccess: person => {
       cache.setQueryData(['person', person.id], person)
-      for (const name of ['people', 'common-time', 'desk']) cache.invalidateQueries({ queryKey: [name] })
+      changed('hours')
     },
   })
   const setting = useMutation({

@@ -1,6 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, type Schemas } from '../api/client'
+import { useChanged } from './useChanged'
 
 export type Fit = Schemas['Fit']
 export type Wish = Schemas['CommonTimeWish']
@@ -50,8 +51,8 @@ export function useRunTimes(wish: MaybeRefOrGetter<Schemas['RunTimeWish'] | null
 }
 
 export function useHolds() {
-  const cache = useQueryClient()
-  const refresh = () => ['desk', 'holds', 'common-time'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const changed = useChanged()
+  const refresh = () => changed('hold')
   const keeping = useMutation({
     mutationFn: (body: Schemas['NewHold']) => dataOf(api.POST('/holds', { body })),
     onSuccess: refresh,
@@ -82,6 +83,7 @@ export function useStillHolds(seriesId: MaybeRefOrGetter<string>, enabled: Maybe
 /** Time and place of one meeting alone. */
 export function useMeetingChange(id: MaybeRefOrGetter<string>) {
   const cache = useQueryClient()
+  const changed = useChanged()
   const changing = useMutation({
     mutationFn: ({ version, ...body }: Schemas['ChangedMeeting'] & { version: number }) =>
       dataOf(
@@ -92,8 +94,7 @@ export function useMeetingChange(id: MaybeRefOrGetter<string>) {
       ),
     onSuccess: sheet => {
       cache.setQueryData(['sheet', sheet.id], sheet)
-      for (const name of ['desk', 'series', 'meetings', 'still-holds', 'common-time', 'strands', 'answers'])
-        cache.invalidateQueries({ queryKey: [name] })
+      changed('meetingTime')
     },
   })
   return {
@@ -121,6 +122,7 @@ export function useMeetingCheck(id: MaybeRefOrGetter<string>, wish: MaybeRefOrGe
 
 export function useMoveMeeting() {
   const cache = useQueryClient()
+  const changed = useChanged()
   const moving = useMutation({
     mutationFn: ({ id, version, ...body }: Schemas['NewTime'] & { id: string; version: number }) =>
       dataOf(
@@ -128,8 +130,7 @@ export function useMoveMeeting() {
       ),
     onSuccess: sheet => {
       cache.setQueryData(['sheet', sheet.id], sheet)
-      for (const name of ['desk', 'series', 'meetings', 'still-holds', 'common-time', 'strands'])
-        cache.invalidateQueries({ queryKey: [name] })
+      changed('meetingTime')
     },
   })
   return { move: moving.mutateAsync, moveError: moving.error, isMoving: moving.isPending }

@@ -2,15 +2,17 @@ import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, type Schemas, type Sheet } from '../api/client'
 import { useNotice } from './useNotice'
+import { useChanged } from './useChanged'
 
 /** Who is asked to one meeting besides those of its series. */
 export function useExtras(id: MaybeRefOrGetter<string>) {
   const cache = useQueryClient()
+  const changed = useChanged()
   const { complain } = useNotice()
   const path = () => ({ id: toValue(id) })
   const show = (sheet: Sheet) => {
     cache.setQueryData(['sheet', sheet.id], sheet)
-    ;['series', 'answers', 'desk'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+    changed('extra')
   }
   const asking = useMutation({
     mutationFn: (body: Schemas['Extra']) =>

@@ -2,10 +2,12 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, dataOf, type Schemas } from '../api/client'
 import { whenRead } from './fileReading'
+import { useChanged } from './useChanged'
 
 /** Meetings organised elsewhere to which I am asked. */
 export function useOutside() {
   const cache = useQueryClient()
+  const changed = useChanged()
   const key = ['outside-meetings']
   const reading = useQuery({
     queryKey: key,
@@ -14,9 +16,7 @@ export function useOutside() {
   })
   const show = (list: Schemas['OutsideMeetings']) => {
     cache.setQueryData(key, list)
-    ;['person', 'busy', 'common-time', 'still-holds', 'desk'].forEach(name =>
-      cache.invalidateQueries({ queryKey: [name] }),
-    )
+    changed('outside')
   }
   const adding = useMutation({
     mutationFn: async (content: string) => {
@@ -38,8 +38,7 @@ export function useOutside() {
   const keeping = useMutation({
     mutationFn: ({ id, seriesId }: { id: string; seriesId: string }) =>
       dataOf(api.POST('/outside-meetings/{id}/series', { params: { path: { id } }, body: { id: seriesId } })),
-    onSuccess: () =>
-      ['series', 'desk', 'outside-meetings'].forEach(name => cache.invalidateQueries({ queryKey: [name] })),
+    onSuccess: () => changed('outsideSheets'),
   })
   const dismissing = useMutation({
     mutationFn: (id: string) => dataOf(api.DELETE('/outside-meetings/{id}', { params: { path: { id } } })),

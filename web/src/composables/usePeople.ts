@@ -1,10 +1,10 @@
-import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 import { api, dataOf, ifMatch, type Schemas } from '../api/client'
+import { useChanged } from './useChanged'
 
 /** Everybody here; all pages are read, for choosing from. */
 export function usePeople() {
-  const cache = useQueryClient()
   const reading = useInfiniteQuery({
     queryKey: ['people'],
     queryFn: ({ pageParam }) => dataOf(api.GET('/people', { params: { query: { page: pageParam } } })),
@@ -18,8 +18,8 @@ export function usePeople() {
     },
     { immediate: true },
   )
-  const refresh = () =>
-    ['people', 'desk', 'places-to-go'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const changed = useChanged()
+  const refresh = () => changed('person')
   const adding = useMutation({
     mutationFn: (body: Schemas['NewPerson']) => dataOf(api.POST('/people', { body })),
     onSuccess: refresh,

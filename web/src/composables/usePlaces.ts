@@ -1,14 +1,14 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useMutation, useQuery } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, ifMatch, type Schemas } from '../api/client'
+import { useChanged } from './useChanged'
 
 export type Place = Schemas['Place']
 
 /** Rooms and equipment, and keeping them. */
 export function usePlaces() {
-  const cache = useQueryClient()
-  const refresh = () =>
-    ['places', 'place', 'desk', 'places-to-go'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const changed = useChanged()
+  const refresh = () => changed('place')
   const reading = useQuery({ queryKey: ['places'], queryFn: () => dataOf(api.GET('/places')) })
   const saving = useMutation({
     mutationFn: ({ id, version, ...body }: Schemas['PlaceWish'] & { id: string; version?: number }) =>
@@ -39,8 +39,8 @@ export function usePlace(id: MaybeRefOrGetter<string>) {
 
 /** Groups, each with everybody in it. */
 export function useGroups() {
-  const cache = useQueryClient()
-  const refresh = () => cache.invalidateQueries({ queryKey: ['groups'] })
+  const changed = useChanged()
+  const refresh = () => changed('group')
   const reading = useQuery({ queryKey: ['groups'], queryFn: () => dataOf(api.GET('/groups')) })
   const saving = useMutation({
     mutationFn: ({ id, version, ...body }: Schemas['GroupWish'] & { id: string; version?: number }) =>

@@ -1,6 +1,7 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, ifMatch, type Schemas } from '../api/client'
+import { useChanged } from './useChanged'
 
 const nextPage = (last: { page: number; pageSize: number; total: number }) =>
   last.page * last.pageSize < last.total ? last.page + 1 : undefined
@@ -51,11 +52,12 @@ export function useSeries(id: MaybeRefOrGetter<string>) {
 /** Only one that nobody has been told of and nothing was done in. */
 export function useDeleteSeries() {
   const cache = useQueryClient()
+  const changed = useChanged()
   const removing = useMutation({
     mutationFn: (id: string) => dataOf(api.DELETE('/series/{id}', { params: { path: { id } } })),
     onSuccess: (_, id) => {
       cache.removeQueries({ queryKey: ['series', id] })
-      ;['series', 'desk', 'places-to-go', 'common-time'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+      changed('series')
     },
   })
   return { remove: removing.mutateAsync }

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, toValue, watch, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf, ifMatch, type Line, type Schemas, type Sheet, type Topic } from '../api/client'
 import { useNotice } from './useNotice'
+import { useChanged } from './useChanged'
 
 /** One sheet, live, and all that can be done to it. Each write answers with the sheet as it is then. */
 export function useSheet(id: MaybeRefOrGetter<string>) {
@@ -17,8 +18,8 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
   })
   const show = (sheet: Sheet) => cache.setQueryData(['sheet', sheet.id], sheet)
   const readAgain = () => cache.invalidateQueries({ queryKey: key.value })
-  const others = () =>
-    ['desk', 'series', 'strands', 'meetings', 'actions'].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+  const changed = useChanged()
+  const others = () => changed('sheet')
 
   const acting = useMutation({
     mutationFn: (act: () => Promise<Sheet>) => act(),

@@ -9,6 +9,7 @@ import Mark from '../components/Mark.vue'
 import { useAnswerLink } from '../composables/useAnswers'
 import { count, mediumDay } from '../time'
 import MomentField from '../components/MomentField.vue'
+import { ANSWERS, GIVEN } from '../answers'
 
 /** For the invited, without an account. Opening it changes nothing: mail scanners follow links, so a person presses. */
 const { id, personId, token } = defineProps<{ id: string; personId: string; token: string }>()
@@ -34,13 +35,8 @@ const isGone = computed(() => error.value instanceof ProblemError && error.value
 const isPassing = (fault: Error) => fault instanceof ProblemError && fault.passing
 
 type Word = Schemas['AnswerWord']
-const WORDS: [Word, string, string][] = [
-  ['accepted', 'I come', 'you come'],
-  ['tentative', 'I may come', 'you may come'],
-  ['declined', 'I cannot', 'you cannot'],
-]
-const said = (word: Word) => WORDS.find(([one]) => one === word)?.[2] ?? 'not answered yet'
-const fromMail = WORDS.find(([word]) => word === route.query.answer)?.[0]
+const said = (word: Word) => ANSWERS[word].you
+const fromMail = GIVEN.find(word => word === route.query.answer)
 const note = ref('')
 const done = ref('')
 /** Said by a region that stands there already, and said again when it is the same. */
@@ -183,21 +179,20 @@ async function sendOffer() {
         }}
       </p>
       <p v-if="fromMail && unanswered.length && link.role !== 'informed'" class="small">
-        You chose “{{ WORDS.find(([word]) => word === fromMail)?.[1] }}” in the mail. Press it for each meeting it is
-        true of.
+        You chose “{{ ANSWERS[fromMail].i }}” in the mail. Press it for each meeting it is true of.
       </p>
       <section v-if="unanswered.length > 1 && link.role !== 'informed'" class="stack" aria-labelledby="open-ones">
         <h2 id="open-ones">All {{ unanswered.length }} that are still open</h2>
         <div class="choices" role="group" aria-label="Your answer for all that are still open">
           <button
-            v-for="[word, label] in WORDS"
+            v-for="word in GIVEN"
             :key="word"
             type="button"
             :disabled="isAnswering"
             :class="{ suggested: fromMail === word }"
             @click="send(word, null, note || null)"
           >
-            {{ label }}
+            {{ ANSWERS[word].i }}
           </button>
         </div>
         <v-text-field v-model="note" label="A note with it (optional)" />

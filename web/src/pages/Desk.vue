@@ -12,14 +12,13 @@ import { useActionMoves } from '../composables/useActions'
 import { useDesk } from '../composables/useDesk'
 import { useSession } from '../composables/useSession'
 import { clock, count, longDay, nearDay } from '../time'
+import { ANSWERS } from '../answers'
 
 const { desk, error } = useDesk()
 const { person: me } = useSession()
 const { move } = useActionMoves()
 const editing = ref<Action | null>(null)
 const ActionEdit = defineAsyncComponent(() => import('../components/ActionEdit.vue'))
-
-const ANSWERS = { none: 'not answered yet', accepted: 'you come', tentative: 'you may come', declined: 'you are away' }
 
 /** The week after today, day by day. */
 const days = computed(() => {
@@ -96,7 +95,7 @@ const days = computed(() => {
                       <template v-else-if="meeting.role === 'informed'">for information</template>
                       <template v-else
                         ><template v-if="meeting.answerAsked || meeting.answer !== 'none'"
-                          >{{ ANSWERS[meeting.answer] }} · </template
+                          >{{ ANSWERS[meeting.answer].you }} · </template
                         >{{ meeting.leftOver ? `${count(meeting.leftOver, 'action')} left over` : 'nothing left over'
                         }}<template v-if="meeting.call?.url">
                           · <CallWords :call="{ url: meeting.call.url }" /></template

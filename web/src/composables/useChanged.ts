@@ -1,0 +1,50 @@
+import { useQueryClient } from '@tanstack/vue-query'
+
+/** What else reads differently after a deed, by the first part of the names under which it is kept. */
+const CHANGES = {
+  action: ['actions', 'desk', 'series', 'sheet', 'strands'],
+  address: ['answers', 'desk', 'mails', 'series'],
+  answer: [
+    'answers',
+    'common-time',
+    'desk',
+    'history',
+    'invitation',
+    'meetings',
+    'series',
+    'sheet',
+    'still-holds',
+    'strands',
+  ],
+  calendar: ['busy', 'common-time', 'desk', 'people', 'person', 'place'],
+  extra: ['answers', 'desk', 'series'],
+  group: ['groups'],
+  hold: ['common-time', 'desk', 'holds'],
+  hours: ['common-time', 'desk', 'people'],
+  incomingMail: ['answers', 'desk', 'incoming-mails'],
+  meetingTime: ['answers', 'common-time', 'desk', 'meetings', 'series', 'still-holds', 'strands'],
+  outside: ['busy', 'common-time', 'desk', 'person', 'still-holds'],
+  outsideSheets: ['desk', 'outside-meetings', 'series'],
+  person: ['desk', 'people', 'places-to-go'],
+  place: ['desk', 'place', 'places', 'places-to-go'],
+  run: [
+    'answers',
+    'common-time',
+    'desk',
+    'history',
+    'invitation',
+    'meetings',
+    'series',
+    'sheet',
+    'still-holds',
+    'strands',
+  ],
+  series: ['common-time', 'desk', 'places-to-go', 'series'],
+  sheet: ['actions', 'desk', 'meetings', 'series', 'strands'],
+} as const
+
+/** Has what a deed has changed read again, wherever it is shown. */
+export function useChanged() {
+  const cache = useQueryClient()
+  return (deed: keyof typeof CHANGES) => CHANGES[deed].forEach(name => cache.invalidateQueries({ queryKey: [name] }))
+}
