@@ -1,8 +1,6 @@
 module UseCases
   # Agenda items: brought, changed, put in order, discussed, put off.
   class Topics < Base
-    # First on the next sheet: behind this come the topics brought to it.
-    CARRIED_FIRST = -1_000
     LONGEST_MIN = 480
 
     # @param id [String] key made by the browser; a repeated call changes nothing
@@ -114,12 +112,13 @@ module UseCases
       visits = Records::TopicVisit.where(meeting_id: meeting.id).to_h { |found| [found.topic_id, found] }
       Loading::Topics.at(meeting.id).each_with_index do |topic, i|
         found = visits[topic.id]
-        if !found&.put_off && (found || written.include?(topic.id))
-          topic.update!(settled_at_meeting_id: meeting.id)
-        else
-          (found || visit(meeting.id, topic.id)).update!(put_off: true)
-          topic.update!(position: CARRIED_FIRST + i)
-        end
+        taken = Core::Sheet::Settling.taken?(
+          visited: !found.nil?, put_off: found&.put_off || false, written: written.include?(topic.id)
+        )
+        next topic.update!(settled_at_meeting_id: meeting.id) if taken
+
+        (found || visit(meeting.id, topic.id)).update!(put_off: true)
+        topic.update!(position: Core::Sheet::Settling.position(i))
       end
     end
 

@@ -93,7 +93,8 @@ module Views
         present_topic_id: @meeting.present_topic_id,
         left_over_min: @series.left_over_min,
         quorum: @series.quorum,
-        people: people,
+        quorate: here.quorate?,
+        people: here.rows,
         left_over: left_over,
         left_over_lines: lines(nil),
         topics: topics,
@@ -148,45 +149,13 @@ module Views
 
     def taken?(topic)
       visit = @visits[topic.id]
-      return false if visit&.put_off
-
-      !visit.nil? || @lines.key?(topic.id)
+      Core::Sheet::Settling.taken?(
+        visited: !visit.nil?, put_off: visit&.put_off || false, written: @lines.key?(topic.id)
+      )
     end
 
-    def people
-      here = @meeting.attendances.to_h { |attendance| [attendance.person_id, attendance] }
-      answers = @meeting.replies.to_h { |reply| [reply.person_id, reply] }
-      asked
-        .sort_by { |person, role| [Core::Invitation::Roles::ALL.index(role.to_sym), person.name] }
-        .map do |person, role|
-          attendance = here[person.id]
-          reply = answers[person.id]
-          {
-            id: person.id,
-            name: person.name,
-            role: role,
-            extra: extras.include?(person.id),
-            time_zone: person.time_zone,
-            answer: reply&.answer || "none",
-            answer_note: reply&.note,
-            attendance: attendance&.state,
-            attendance_at: attendance&.happened_at && Core::Words.clock(@zone.wall(attendance.happened_at))
-          }
-        end
-    end
-
-    def extras = @extras ||= Records::Substitute.where(meeting_id: @meeting.id, instead_of_id: nil).pluck(:person_id)
-
-    # Everybody of the series, and who comes instead of whom this time.
-    def asked
-      members = @series.members.to_h { |member| [member.person_id, [member.person, member.role]] }
-      substitutes =
-        Records::Substitute
-          .where(meeting_id: @meeting.id)
-          .includes(:person)
-          .map { |one| [one.person, members.dig(one.instead_of_id, 1) || "required"] }
-      (members.values + substitutes).uniq { |person, _| person.id }
-    end
+    # Who is asked and who is here. @return [SheetPeople]
+    def here = @here ||= SheetPeople.new(@meeting)
 
     def left_over
       reviews = @meeting.reviews.to_h { |review| [review.action_item_id, review] }

@@ -2449,6 +2449,8 @@ export interface components {
             presentTopicId: components["schemas"]["Key"] | null;
             leftOverMin: number;
             quorum: number | null;
+            /** @description whether enough of those who must come are here; null without a quorum */
+            quorate?: boolean | null;
             people: components["schemas"]["SheetPerson"][];
             leftOver: components["schemas"]["LeftOver"][];
             leftOverLines: components["schemas"]["Line"][];

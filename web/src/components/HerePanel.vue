@@ -25,13 +25,10 @@ const STATES: [Schemas['AttendanceState'] | '', string][] = [
 ]
 const asked = computed(() => sheet.people.filter(person => person.role !== 'informed' || person.attendance))
 const isHere = (person: Sheet['people'][number]) => ['present', 'on_call', 'late'].includes(person.attendance ?? '')
-const required = computed(() => sheet.people.filter(person => person.role === 'required'))
 const before = computed(() => sheet.state === 'planned')
 const canTake = computed(() => sheet.may.hold && ['in_session', 'closed'].includes(sheet.state))
 const mine = computed(() => sheet.people.find(person => person.id === me))
-const quorumFails = computed(
-  () => sheet.quorum !== null && !before.value && required.value.filter(isHere).length < sheet.quorum,
-)
+const quorumFails = computed(() => sheet.quorate === false && !before.value)
 
 function said(person: Sheet['people'][number]) {
   const [, word] = STATES.find(([state]) => state === (person.attendance ?? ''))!

@@ -1,0 +1,47 @@
+module Views
+  # The people of a meeting: everybody of its series, who is asked to it besides, and who comes instead of whom.
+  class SheetPeople
+    # @param meeting [Records::Meeting] with its series, members and their people
+    def initialize(meeting)
+      @meeting = meeting
+      @zone = meeting.series.zone
+      @substitutes = Records::Substitute.where(meeting_id: meeting.id).includes(:person).to_a
+      @here = meeting.attendances.index_by(&:person_id)
+      @replies = meeting.replies.index_by(&:person_id)
+    end
+
+    def rows
+      extra = @substitutes.reject(&:instead_of_id).map(&:person_id)
+      Core::Invitation::Roles.sort(asked) { |person, role| [role, person.name] }
+        .map { |person, role| row(person, role, extra.include?(person.id)) }
+    end
+
+    # @return [Boolean, nil] whether enough of those who must come are here; nil where no quorum is asked for
+    def quorate?
+      required = asked.select { |_, role| role == "required" }
+      states = required.filter_map { |person, _| @here[person.id]&.state&.to_sym }
+      Core::Sheet::Attendance.quorate?(states, @meeting.series.quorum)
+    end
+
+    private
+
+    # @return [Array<Array(Records::Person, String)>] with the role
+    def asked
+      @asked ||= begin
+        members = @meeting.series.members.to_h { |member| [member.person_id, [member.person, member.role]] }
+        others = @substitutes.map { |one| [one.person, members.dig(one.instead_of_id, 1) || "required"] }
+        (members.values + others).uniq { |person, _| person.id }
+      end
+    end
+
+    def row(person, role, extra)
+      attendance, reply = @here[person.id], @replies[person.id]
+      at = attendance&.happened_at
+      {
+        id: person.id, name: person.name, role: role, extra: extra, time_zone: person.time_zone,
+        answer: reply&.answer || "none", answer_note: reply&.note, attendance: attendance&.state,
+        attendance_at: at && Core::Words.clock(@zone.wall(at))
+      }
+    end
+  end
+end
