@@ -114,8 +114,8 @@ async function saveEntry() {
       <li v-for="calendar in calendars?.filter(removal.isThere)" :key="calendar.id">
         <div class="row spread">
           <span
-            ><b>{{ calendar.name }}</b>
-            <span class="small soft">{{
+            ><b>{{ calendar.name }}</b> {{ ' '
+            }}<span class="small soft">{{
               calendar.kind === 'by_hand'
                 ? 'by hand'
                 : calendar.kind === 'address'

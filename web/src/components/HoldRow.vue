@@ -67,7 +67,8 @@ function letGo() {
   <li>
     <p>
       <span class="strong">{{ hold.title }}</span>
-      <span class="small soft"
+      {{ ' '
+      }}<span class="small soft"
         >held: {{ mediumDay(hold.localStart) }}, {{ clock(hold.localStart) }}–{{ clock(hold.localEnd)
         }}<template v-if="hold.place"> · {{ hold.place.name }}</template></span
       >

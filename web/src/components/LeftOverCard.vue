@@ -44,8 +44,8 @@ function drop() {
         {{ carriedWords(action.carried) }}<template v-if="action.stuck">, stuck</template></span
       >
       <span v-if="verdict"
-        ><b :class="verdict === 'carried over' ? 'carried' : 'fresh'">{{ verdict }}</b>
-        <button
+        ><b :class="verdict === 'carried over' ? 'carried' : 'fresh'">{{ verdict }}</b> {{ ' '
+        }}<button
           v-if="canReview && action.review"
           type="button"
           class="quiet"

@@ -72,7 +72,7 @@ async function take(event: Event) {
       <li v-for="meeting in meetings" :key="meeting.id" class="meeting">
         <p>
           <span class="strong" :class="{ off: meeting.calledOff }">{{ meeting.title }}</span>
-          <span class="small soft">by {{ meeting.organizer }}</span>
+          {{ ' ' }}<span class="small soft">by {{ meeting.organizer }}</span>
         </p>
         <p class="small soft">
           <template v-if="meeting.calledOff"

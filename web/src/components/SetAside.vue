@@ -27,8 +27,8 @@ const entries = computed(() =>
     <p class="small soft">Tried three times without success, and left alone so that nothing else waits for it.</p>
     <ul class="ruled small">
       <li v-for="entry in entries" :key="entry.kind + entry.id">
-        {{ entry.kind }}: “{{ entry.title }}” <span class="soft">{{ since(entry.at) }}</span>
-        <span class="stuck">{{ entry.reason }}</span>
+        {{ entry.kind }}: “{{ entry.title }}” <span class="soft">{{ since(entry.at) }}</span> {{ ' '
+        }}<span class="stuck">{{ entry.reason }}</span>
       </li>
     </ul>
     <p><v-btn size="small" variant="outlined" :loading="isTrying" @click="tryAgain()">Try all again</v-btn></p>

@@ -41,8 +41,8 @@ async function save() {
     <ul class="ruled small">
       <li v-for="one in signIns" :key="one.id" class="row spread one">
         <span
-          ><b>{{ one.program || 'A program that does not say' }}</b>
-          <span class="soft">{{
+          ><b>{{ one.program || 'A program that does not say' }}</b> {{ ' '
+          }}<span class="soft">{{
             one.current ? `this browser, since ${when(one.since)}` : `last seen ${when(one.seenAt)}`
           }}</span></span
         >

@@ -72,7 +72,7 @@ function about(meeting: Meeting) {
     <ul v-if="others.length" class="ruled">
       <li v-for="meeting in others" :key="meeting.id">
         <b>{{ clock(meeting.localStart) }}</b> <router-link :to="pageOf(meeting)">{{ meeting.title }}</router-link>
-        <span class="small soft">{{ about(meeting) }}</span>
+        {{ ' ' }}<span class="small soft">{{ about(meeting) }}</span>
       </li>
     </ul>
   </section>

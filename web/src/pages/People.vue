@@ -140,8 +140,8 @@ async function invite(person: Person) {
       <h2 id="mails">Mail that could not be read</h2>
       <ul class="ruled small">
         <li v-for="mail in mails" :key="mail.id">
-          {{ mail.sender }}: “{{ mail.subject }}” <span class="stuck">{{ mail.remark }}</span>
-          <button type="button" class="quiet small" @click="dismiss(mail.id)">Dismiss</button>
+          {{ mail.sender }}: “{{ mail.subject }}” <span class="stuck">{{ mail.remark }}</span> {{ ' '
+          }}<button type="button" class="quiet small" @click="dismiss(mail.id)">Dismiss</button>
         </li>
       </ul>
     </section>
