@@ -215,22 +215,17 @@ module UseCases
       return if keeper.id == person_id
 
       said = ->(time) { Core::Words.moment(time, keeper.zone) }
-      name = Records::Person.where(id: person_id).pick(:name)
-      text = [
-        "#{name} offers #{said[starts_at]} for “#{series.title}”, instead of #{said[meeting.starts_at]}.",
-        words(note)&.then { |word| "“#{word}”" }
-      ].compact.join("\n\n")
-      link = ["Take it or turn it down", "#{Settings.origin}/series/#{series.id}?show=answers"]
-      Outbox.new(clock: @clock).put(
-        reason: "offer:#{id}", series_id: series.id, to: keeper,
-        **Mailing::Note.parts("#{name} offers another time: #{series.title}", series.title, text, link)
+      letter = Mailing::Letters.time_offered(
+        title: series.title, name: Records::Person.where(id: person_id).pick(:name), offered: said[starts_at],
+        now_at: said[meeting.starts_at], word: words(note),
+        url: "#{Settings.origin}/series/#{series.id}?show=answers"
       )
+      Outbox.new(clock: @clock).put(reason: "offer:#{id}", series_id: series.id, to: keeper, **letter)
     end
 
     # RFC 5546 3.2.8
     def decline(counter, zone)
       series = counter.meeting.series
-      said = Core::Words.moment(counter.starts_at, zone)
       ical = Core::Invitation::DeclineCounter.new(
         uid: Loading::SeriesContent.uid(series.id),
         sequence: series.sequence,
@@ -240,11 +235,12 @@ module UseCases
         organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from),
         address: counter.person.email
       ).to_ical
-      text =
-        "#{series.keeper.name} thanks you for offering #{said} for “#{series.title}”. The meeting stays where it is."
+      letter = Mailing::Letters.time_declined(
+        title: series.title, keeper: series.keeper.name, offered: Core::Words.moment(counter.starts_at, zone)
+      )
       Outbox.new(clock: @clock).put(
         reason: "decline:#{counter.id}", series_id: series.id, to: counter.person, calendar: ical,
-        reply_to: series.keeper.email, **Mailing::Note.parts("Stays as it is: #{series.title}", series.title, text)
+        reply_to: series.keeper.email, **letter
       )
     end
   end

@@ -120,17 +120,12 @@ module UseCases
       )
     end
 
-    # Short: title, time and where; a link only where there is a call.
     def text(meeting, person)
-      series = meeting.series
-      words = [
-        Core::Words.shorten(series.title, 60), at(meeting, person),
-        meeting.location && Core::Words.shorten(meeting.location, 60),
-        meeting.call && (meeting.call.url || "dial #{meeting.call.dial_in}")
-      ].compact.join(", ")
+      words = Mailing::Letters.text_reminder(
+        title: meeting.series.title, at: at(meeting, person), location: meeting.location, call: meeting.call
+      )
       Outbox.new(clock: @clock).put_text(
-        reason: reason("text", "soon", meeting, person), series_id: series.id, to: person,
-        text: words.gsub(/[[:cntrl:]]+/, " ")
+        reason: reason("text", "soon", meeting, person), series_id: meeting.series_id, to: person, text: words
       )
     end
 

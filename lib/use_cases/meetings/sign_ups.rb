@@ -14,11 +14,8 @@ module UseCases
 
     # To somebody whose calendar program cannot show it: that they wait.
     def tell_waiting(meeting, person, place)
-      tell(
-        meeting, person, "waits", "You are waiting",
-        "All #{meeting.options.sign_up_limit} places at “#{meeting.series.title}” are taken. You are number #{place} " \
-          "of those who wait, and hear of it when a place becomes free"
-      )
+      limit = meeting.options.sign_up_limit
+      put(meeting, person, "waits", Mailing::Letters.waiting(**about(meeting, person), limit: limit, place: place))
     end
 
     private
@@ -26,33 +23,24 @@ module UseCases
     def tell_moved_up(meeting, person_ids)
       return unless meeting.options.sign_up
 
-      Records::Person
-        .where(id: person_ids)
-        .order(:id)
-        .each do |person|
-          tell(
-            meeting, person, "place", "You have a place",
-            "A place has become free: you have one at “#{meeting.series.title}”"
-          )
-          Records::Event.note(
-            "signed_up", "#{person.name} has got a place on #{Core::Words.short_day(meeting.original_wall.date)}",
-            series_id: meeting.series_id, meeting_id: meeting.id, now: now
-          )
-        end
+      Records::Person.where(id: person_ids).order(:id).each do |person|
+        put(meeting, person, "place", Mailing::Letters.place_free(**about(meeting, person)))
+        words = "#{person.name} has got a place on #{Core::Words.short_day(meeting.original_wall.date)}"
+        Records::Event.note("signed_up", words, series_id: meeting.series_id, meeting_id: meeting.id, now: now)
+      end
     end
 
-    def tell(meeting, person, kind, subject, words)
-      series = meeting.series
-      text = "#{words}. It is on #{Core::Words.moment(meeting.starts_at, person.zone)}."
+    def about(meeting, person)
+      {
+        title: meeting.series.title, at: Core::Words.moment(meeting.starts_at, person.zone),
+        url: Loading::AnswerLink.address(meeting.series_id, person.id)
+      }
+    end
+
+    def put(meeting, person, kind, parts)
       Outbox.new(clock: @clock).put(
-        reason: "#{kind}:#{meeting.id}:#{person.id}:#{meeting.sign_ups}",
-        series_id: series.id,
-        to: person,
-        reply_to: series.keeper.email,
-        **Mailing::Note.parts(
-          "#{subject}: #{series.title}", series.title, text,
-          ["Your answer", Loading::AnswerLink.address(series.id, person.id)]
-        )
+        reason: "#{kind}:#{meeting.id}:#{person.id}:#{meeting.sign_ups}", series_id: meeting.series_id, to: person,
+        reply_to: meeting.series.keeper.email, **parts
       )
     end
   end

@@ -128,37 +128,27 @@ module UseCases
     end
 
     def tell(substitute, kind)
-      meeting, person, series = substitute.meeting, substitute.person, substitute.meeting.series
-      at = Core::Words.moment(meeting.starts_at, person.zone)
-      words, subject = said(substitute, kind, at)
-      link = ["Answer, without signing in", Loading::AnswerLink.address(series.id, person.id)] unless kind == :cancel
+      series = substitute.meeting.series
       Outbox.new(clock: @clock).put(
         reason: "substitute:#{kind}:#{substitute.id}:#{Loading::Substitutes.digest(substitute)[0, 20]}",
-        series_id: series.id, to: person,
-        reply_to: series.keeper.email, calendar: calendar(substitute, kind),
-        **Mailing::Note.parts("#{subject}: #{series.title}", series.title, words, link)
+        series_id: series.id, to: substitute.person, reply_to: series.keeper.email,
+        calendar: calendar(substitute, kind), **letter(substitute, kind)
       )
       substitute.update!(told_digest: Loading::Substitutes.digest(substitute))
     end
 
-    # @return [Array(String, String)] what is said, and the beginning of the subject
-    def said(substitute, kind, at)
-      meeting, series, whom = substitute.meeting, substitute.meeting.series, substitute.instead_of
-      if kind == :cancel
-        return "You need not come to “#{series.title}” on #{at}.", whom ? "Called off" : "You need not come"
-      end
+    def letter(substitute, kind)
+      meeting, person, series = substitute.meeting, substitute.person, substitute.meeting.series
+      about = {
+        title: series.title, whom: substitute.instead_of&.name,
+        at: Core::Words.moment(meeting.starts_at, person.zone)
+      }
+      return Mailing::Letters.not_asked_to_one(**about) if kind == :cancel
 
-      asked = (
-        if whom
-          "#{whom.name} asks you to come instead to “#{series.title}”, kept by #{series.keeper.name}."
-        else
-          "#{series.keeper.name} asks you to come to “#{series.title}” this once."
-        end
+      Mailing::Letters.asked_to_one(
+        **about, keeper: series.keeper.name, where: [meeting.location, meeting.call&.to_s].compact,
+        url: Loading::AnswerLink.address(series.id, person.id)
       )
-      [
-        "#{asked}\n\n#{at}\n#{[meeting.location, meeting.call&.to_s].compact.join("\n")}".strip,
-        whom ? "Instead of #{whom.name}" : "Invitation"
-      ]
     end
 
     def calendar(substitute, kind)

@@ -17,17 +17,9 @@ module UseCases
       write do
         person = find(Records::Person.lock, person_id)
         person.update!(feeds_open: true, feed_serial: person.feed_serial + 1) unless person.feeds_open
-        address = Loading::FeedAddress.of(person, "meetings")
-        words =
-          "Add this address to your calendar program, and all your meetings stand there and stay right. Keep it to " \
-            "yourself: who has it sees them."
-        Outbox.new(clock: @clock).put(
-          reason: "feed:#{person.id}:#{person.feed_serial}:#{now.to_i / 3_600}",
-          to: person,
-          **Mailing::Note.parts(
-            "Your meetings as a calendar", "Your meetings as a calendar", words, [address, address]
-          )
-        )
+        letter = Mailing::Letters.calendar_address(url: Loading::FeedAddress.of(person, "meetings"))
+        reason = "feed:#{person.id}:#{person.feed_serial}:#{now.to_i / 3_600}"
+        Outbox.new(clock: @clock).put(reason: reason, to: person, **letter)
       end
     end
   end
