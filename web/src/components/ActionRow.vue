@@ -8,7 +8,7 @@ const { action, today, showOwners = false } = defineProps<{ action: Action; toda
 defineEmits<{ tick: []; untick: []; change: [] }>()
 
 const age = computed(() => carriedWords(action.carried))
-const tone = computed(() => (action.stuck ? 'stuck' : action.carried > 0 ? 'carried' : 'fresh'))
+const tone = computed(() => (action.stuck ? 'alarm' : action.carried > 0 ? 'carried' : 'fresh'))
 const late = computed(() => (action.dueOn && action.state === 'open' ? daysFrom(action.dueOn, today) : 0))
 </script>
 
@@ -31,7 +31,7 @@ const late = computed(() => (action.dueOn && action.state === 'open' ? daysFrom(
         · since {{ shortDay(action.raisedOn) }}
         <template v-if="action.dueOn">
           ·
-          <span :class="{ stuck: late > 0, strong: late > 0 }"
+          <span :class="{ alarm: late > 0, strong: late > 0 }"
             >{{ late > 0 ? 'was due' : 'due' }} {{ shortDay(action.dueOn) }}</span
           ></template
         >

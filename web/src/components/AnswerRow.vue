@@ -53,7 +53,7 @@ function keepWord() {
       <span :class="{ off: meeting.state === 'called_off' }" class="strong"
         >{{ day }}, {{ clock(meeting.localStart) }}–{{ clock(meeting.localEnd) }}</span
       >
-      <span class="small" :class="meeting.state === 'called_off' ? 'stuck' : 'soft'">{{ standing }}</span>
+      <span class="small" :class="meeting.state === 'called_off' ? 'alarm' : 'soft'">{{ standing }}</span>
     </p>
     <div v-if="answerable" class="choices" role="group" :aria-label="`Your answer for ${day}`">
       <button

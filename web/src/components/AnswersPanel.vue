@@ -132,7 +132,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
       </p>
     </section>
     <section v-for="mail in table.aside" :key="mail.id" class="aside small">
-      <span class="stuck strong">Mail kept aside:</span> {{ mail.remark }}
+      <span class="alarm strong">Mail kept aside:</span> {{ mail.remark }}
       <button
         type="button"
         class="quiet small"
@@ -158,11 +158,11 @@ type AnswerMeeting = Schemas['AnswerMeeting']
           <tr v-for="person in table.people" :key="person.id">
             <th scope="row">
               {{ person.name }}<span v-if="person.guest" class="soft small"> guest</span
-              ><br v-if="person.failing" /><span v-if="person.failing" class="small stuck"
+              ><br v-if="person.failing" /><span v-if="person.failing" class="small alarm"
                 >mail fails: {{ person.failing }}</span
               >
             </th>
-            <td class="small" :class="person.oftenAway ? 'stuck' : 'soft'">
+            <td class="small" :class="person.oftenAway ? 'alarm' : 'soft'">
               {{ person.awayLately ? `away ${person.awayLately} of the last ${person.awayOf}` : ''
               }}{{ person.oftenAway ? ', often' : '' }}
             </td>
@@ -178,7 +178,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
                 @click="editing = { personId: person.id, name: person.name, meetingId: cell.meetingId }"
               >
                 {{ cell.wait ? `w${cell.wait}` : SIGNS[cell.answer] }}<sup v-if="cell.substitute">→</sup
-                ><sup v-if="cell.busySince" class="stuck">!</sup><sup v-if="cell.note">”</sup>
+                ><sup v-if="cell.busySince" class="alarm">!</sup><sup v-if="cell.note">”</sup>
               </button>
             </td>
           </tr>
@@ -240,7 +240,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
         <span
           ><b>{{ mediumDay(meeting.localStart) }}</b
           ><template v-if="meeting.silent.length">: {{ list(meeting.silent) }} silent</template
-          ><span v-if="meeting.quorumNote" class="stuck"> {{ meeting.quorumNote }}</span></span
+          ><span v-if="meeting.quorumNote" class="alarm"> {{ meeting.quorumNote }}</span></span
         >
         <v-btn v-if="meeting.silent.length" size="small" variant="outlined" @click="remindAll(meeting)"
           >Remind {{ meeting.silent.length === 1 ? 'them' : `all ${meeting.silent.length}` }}</v-btn
@@ -358,7 +358,7 @@ tr {
   color: var(--carried-ink);
 }
 .cell .declined {
-  color: var(--stuck-ink);
+  color: var(--alarm-ink);
 }
 .enter {
   padding: 20px 24px;

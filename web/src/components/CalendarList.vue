@@ -172,7 +172,7 @@ async function saveEntry() {
           ><template v-else-if="calendar.kind === 'address'">not read yet</template>
           <template v-if="calendar.state === 'cancelled'"> · reading was stopped; what was known before stays</template>
         </p>
-        <p v-if="calendar.lastError" class="small stuck" role="alert">
+        <p v-if="calendar.lastError" class="small alarm" role="alert">
           {{ calendar.lastError }}<template v-if="calendar.succeededAt"> What was known before stays.</template>
         </p>
         <details v-if="calendar.warnings.length" class="small">
@@ -268,6 +268,6 @@ async function saveEntry() {
   cursor: pointer;
 }
 .file:focus-within {
-  outline: 2px solid var(--stuck);
+  outline: 2px solid var(--alarm);
 }
 </style>

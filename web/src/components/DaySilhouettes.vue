@@ -175,7 +175,7 @@ function move(days: number, bars: number) {
   position: absolute;
   left: -3px;
   right: -3px;
-  border: 2px solid var(--stuck);
+  border: 2px solid var(--alarm);
   border-radius: 3px;
   pointer-events: none;
 }

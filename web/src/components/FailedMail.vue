@@ -29,7 +29,7 @@ const fault = () =>
     <p>
       <router-link class="strong" :to="`/series/${mail.seriesId}?show=history`">{{ mail.title }}</router-link>
     </p>
-    <p class="small stuck">Mail does not reach {{ mail.name }} at {{ mail.email }}: {{ mail.error }}</p>
+    <p class="small alarm">Mail does not reach {{ mail.name }} at {{ mail.email }}: {{ mail.error }}</p>
     <form v-if="editing" class="row form" novalidate @submit.prevent="send">
       <v-text-field
         v-model="email"

@@ -38,7 +38,7 @@ const most = computed(() => Math.max(1, ...rows.value.flatMap(row => [row.minute
     </table>
     <p v-if="load.rotation" class="row">
       <v-btn size="small" variant="outlined" @click="$emit('take', load.rotation)">Make a series by turns</v-btn
-      ><span v-if="load.rotation.missing" class="small stuck"
+      ><span v-if="load.rotation.missing" class="small alarm"
         >on {{ load.rotation.missing }} dates somebody who must come is busy</span
       >
     </p>

@@ -43,7 +43,7 @@ const ROLES = { required: 'must come', optional: 'if free', informed: 'for infor
         <span class="strong">{{ person.name }}</span> <span class="soft">{{ ROLES[person.role] }}</span><br />
         <span
           :class="{
-            stuck: ['busy', 'outside'].includes(person.state),
+            alarm: ['busy', 'outside'].includes(person.state),
             carried: person.state !== 'free' && !['busy', 'outside'].includes(person.state),
             fresh: person.state === 'free',
           }"
@@ -74,7 +74,7 @@ const ROLES = { required: 'must come', optional: 'if free', informed: 'for infor
   border-left-color: var(--carried);
 }
 .fit.chosen {
-  outline: 2px solid var(--stuck);
+  outline: 2px solid var(--alarm);
   outline-offset: 1px;
 }
 .take {

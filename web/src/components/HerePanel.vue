@@ -45,7 +45,7 @@ function said(person: Sheet['people'][number]) {
       <template v-else>Here · {{ asked.filter(isHere).length }} of {{ asked.length }}</template
       ><template v-if="sheet.quorum">, quorum {{ sheet.quorum }}</template>
     </h2>
-    <p v-if="quorumFails" class="stuck strong small">Below quorum: decisions are not binding yet.</p>
+    <p v-if="quorumFails" class="alarm strong small">Below quorum: decisions are not binding yet.</p>
     <ul>
       <li v-for="person in asked" :key="person.id" class="person">
         <span
@@ -86,7 +86,7 @@ function said(person: Sheet['people'][number]) {
         <span
           v-else
           class="soft small"
-          :class="{ stuck: before && person.answer === 'declined' }"
+          :class="{ alarm: before && person.answer === 'declined' }"
           :title="person.answerNote ?? undefined"
           >{{ before ? ANSWERS[person.answer].they : said(person) }}</span
         >
@@ -143,7 +143,7 @@ ul {
   border-color: var(--fresh);
 }
 .dot.away {
-  border-color: var(--stuck);
+  border-color: var(--alarm);
   border-style: dashed;
 }
 .name {

@@ -25,8 +25,8 @@ const BECAME = { sent: 'handed over', delivered: 'delivered', waiting: 'waiting'
         <span class="soft small">{{ mediumDay(mail.localAt) }}, {{ clock(mail.localAt) }}</span
         ><span
           >{{ mail.recipient }}{{ mail.way === 'text' ? ', text message' : '' }}: {{ mail.subject
-          }}<span v-if="mail.error" class="small stuck"> {{ mail.error }}</span></span
-        ><span class="small" :class="mail.state === 'failed' ? 'stuck' : 'soft'">{{ BECAME[mail.state] }}</span>
+          }}<span v-if="mail.error" class="small alarm"> {{ mail.error }}</span></span
+        ><span class="small" :class="mail.state === 'failed' ? 'alarm' : 'soft'">{{ BECAME[mail.state] }}</span>
       </li>
     </ul>
     <button v-if="hasMoreMails" type="button" class="quiet" @click="moreMails()">Show more mails</button>

@@ -81,7 +81,7 @@ function submit() {
             : `${sent.sent} of ${sent.sent + sent.waiting} sent. You can leave; it goes on.`
         }}
       </p>
-      <p v-if="sent.failed" class="stuck">{{ count(sent.failed, 'mail') }} could not be delivered.</p>
+      <p v-if="sent.failed" class="alarm">{{ count(sent.failed, 'mail') }} could not be delivered.</p>
       <v-progress-linear
         :model-value="(100 * sent.sent) / Math.max(sent.sent + sent.waiting, 1)"
         color="primary"

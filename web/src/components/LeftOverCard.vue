@@ -106,7 +106,7 @@ function drop() {
   box-shadow: 0 4px 10px -8px rgb(23 35 31 / 25%);
 }
 .is-stuck {
-  border-left-color: var(--stuck);
+  border-left-color: var(--alarm);
   border-left-width: 6px;
 }
 .is-carried {

@@ -59,7 +59,7 @@ function save() {
       <div class="row">
         <v-btn type="submit" size="small">Save</v-btn
         ><button type="button" class="quiet" @click="editing = false">Cancel</button
-        ><button type="button" class="quiet stuck" @click="$emit('remove')">Remove the line</button>
+        ><button type="button" class="quiet alarm" @click="$emit('remove')">Remove the line</button>
       </div>
     </form>
     <p v-else>

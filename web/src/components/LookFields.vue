@@ -91,7 +91,7 @@ function toggle(day: DayCode) {
       >
         {{ name.slice(0, 2) }}<span class="visually-hidden">{{ name.slice(2) }}</span>
       </button>
-      <p v-if="at('/weekdays')" class="small stuck" role="alert">{{ at('/weekdays') }}</p>
+      <p v-if="at('/weekdays')" class="small alarm" role="alert">{{ at('/weekdays') }}</p>
     </div>
     <v-checkbox v-model="look.across" label="Across a run" class="across" />
     <template v-if="look.across">

@@ -126,7 +126,7 @@ function wishOf(
     <p v-if="moved" class="small check" role="status">
       <template v-if="!check || isChecking"><span class="soft">Looking at everyone's calendars …</span></template>
       <template v-else>
-        <span v-if="check.busy.length" class="stuck strong"
+        <span v-if="check.busy.length" class="alarm strong"
           >{{ list(check.busy) }} {{ check.busy.length === 1 ? 'is' : 'are' }} busy then.
         </span>
         <span v-if="check.outside.length" class="carried">Outside the hours of {{ list(check.outside) }}. </span>

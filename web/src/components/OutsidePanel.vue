@@ -76,7 +76,7 @@ async function take(event: Event) {
         </p>
         <p class="small soft">
           <template v-if="meeting.calledOff"
-            ><span class="stuck">called off by {{ meeting.organizer }}</span>
+            ><span class="alarm">called off by {{ meeting.organizer }}</span>
             <button
               type="button"
               class="quiet small"

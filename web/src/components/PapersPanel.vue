@@ -93,7 +93,7 @@ const size = (bytes: number) =>
           color="primary"
           :aria-label="`Bringing ${entry.name}`"
         />
-        <p v-else class="small stuck">
+        <p v-else class="small alarm">
           {{ entry.fault }} <button type="button" class="quiet small" @click="entry.retry()">Try again</button
           ><button
             type="button"
@@ -139,6 +139,6 @@ li {
   cursor: pointer;
 }
 .add:focus-within {
-  outline: 2px solid var(--stuck);
+  outline: 2px solid var(--alarm);
 }
 </style>

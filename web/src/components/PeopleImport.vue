@@ -115,7 +115,7 @@ async function keep() {
       </p>
     </div>
     <ul v-if="rows" class="ruled small">
-      <li v-for="row in rows" :key="row.id" :class="{ stuck: row.problems.length && !row.mending }">
+      <li v-for="row in rows" :key="row.id" :class="{ alarm: row.problems.length && !row.mending }">
         <template v-if="row.mending">
           <span class="soft">{{ row.line }}</span>
           <div class="mend">

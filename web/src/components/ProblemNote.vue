@@ -21,10 +21,10 @@ const details = computed(() => {
 
 <style scoped>
 .problem {
-  border-left: 4px solid var(--stuck);
+  border-left: 4px solid var(--alarm);
   padding: 8px 12px;
   background: var(--sheet);
-  color: var(--stuck-ink);
+  color: var(--alarm-ink);
   overflow-wrap: anywhere;
 }
 </style>

@@ -16,7 +16,7 @@ const busy = computed(() =>
 
 <template>
   <p class="small">
-    <span v-if="check.clashes.length" class="stuck"
+    <span v-if="check.clashes.length" class="alarm"
       >Somebody is busy on {{ check.clashes.length }} of {{ count(check.checked, 'date') }}: {{ busy
       }}{{ check.clashes.length > MOST_NAMED ? '; and more' : '' }}.</span
     >

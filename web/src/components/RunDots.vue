@@ -123,7 +123,7 @@ th {
 }
 .fails {
   background: var(--sheet);
-  border: 2.5px solid var(--stuck);
+  border: 2.5px solid var(--alarm);
 }
 .why {
   padding-left: 10px;

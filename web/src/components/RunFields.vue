@@ -118,8 +118,8 @@ function toggle(code: string) {
       >
         {{ day.name.slice(0, 3) }}<span class="visually-hidden">{{ day.name.slice(3) }}</span>
       </button>
-      <p v-if="form.weekdays.length === 0" class="stuck small" role="alert">Choose at least one day.</p>
-      <p v-if="at('rule', 'BYDAY')" class="stuck small" role="alert">{{ at('rule', 'BYDAY') }}</p>
+      <p v-if="form.weekdays.length === 0" class="alarm small" role="alert">Choose at least one day.</p>
+      <p v-if="at('rule', 'BYDAY')" class="alarm small" role="alert">{{ at('rule', 'BYDAY') }}</p>
     </div>
     <v-select
       v-if="form.repeat === 'month-day'"

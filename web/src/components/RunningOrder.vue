@@ -70,10 +70,10 @@ const words = (remedy: Schemas['Sheet']['runningOrder']['remedies'][number]) =>
             >{{ entry.putOff ? 'put off' : `${entry.length} min`
             }}<template v-if="entry.slot.usedMin !== null && !entry.putOff">
               ·
-              <span :class="{ 'stuck strong': entry.slot.overMin > 0 }"
+              <span :class="{ 'alarm strong': entry.slot.overMin > 0 }"
                 >{{ entry.present ? 'so far' : 'took' }} {{ entry.slot.usedMin }}</span
               ></template
-            ><span v-if="!entry.slot.fits" class="stuck"> · no longer fits</span></span
+            ><span v-if="!entry.slot.fits" class="alarm"> · no longer fits</span></span
           >
         </span>
       </li>
@@ -83,7 +83,7 @@ const words = (remedy: Schemas['Sheet']['runningOrder']['remedies'][number]) =>
         <b>{{ now }}</b> now · ends {{ clock(order.localEnd) }}
       </p>
       <p v-else>{{ order.plannedMin }} of {{ sheet.lengthMin }} min planned</p>
-      <p v-if="order.slackMin < 0" class="stuck strong" role="status">{{ -order.slackMin }} min too much</p>
+      <p v-if="order.slackMin < 0" class="alarm strong" role="status">{{ -order.slackMin }} min too much</p>
       <p v-else class="soft">{{ order.slackMin }} min to spare</p>
       <template v-if="sheet.may.hold && (sheet.state === 'planned' || inSession)">
         <button
@@ -123,7 +123,7 @@ li {
   background: var(--pine);
 }
 .unfit .bar {
-  background: repeating-linear-gradient(135deg, var(--stuck) 0 2px, transparent 2px 5px);
+  background: repeating-linear-gradient(135deg, var(--alarm) 0 2px, transparent 2px 5px);
 }
 .now {
   position: absolute;

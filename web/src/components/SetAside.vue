@@ -28,7 +28,7 @@ const entries = computed(() =>
     <ul class="ruled small">
       <li v-for="entry in entries" :key="entry.kind + entry.id">
         {{ entry.kind }}: “{{ entry.title }}” <span class="soft">{{ since(entry.at) }}</span> {{ ' '
-        }}<span class="stuck">{{ entry.reason }}</span>
+        }}<span class="alarm">{{ entry.reason }}</span>
       </li>
     </ul>
     <p><v-btn size="small" variant="outlined" :loading="isTrying" @click="tryAgain()">Try all again</v-btn></p>

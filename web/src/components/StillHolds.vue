@@ -49,7 +49,7 @@ async function moveTo(clash: NonNullable<typeof checked.value>['clashes'][number
           ><router-link class="strong" :to="`/meetings/${clash.meetingId}`"
             >{{ mediumDay(clash.localStart) }}, {{ clock(clash.localStart) }}</router-link
           >
-          {{ ' ' }}<span class="stuck">{{ list(clash.busy.map(one => one.name)) }} busy</span></span
+          {{ ' ' }}<span class="alarm">{{ list(clash.busy.map(one => one.name)) }} busy</span></span
         >
         <v-btn
           v-if="clash.repair"

@@ -38,12 +38,12 @@ const rows = computed(() =>
       tone: !open
         ? 'var(--closed)'
         : row.action.stuck
-          ? 'var(--stuck)'
+          ? 'var(--alarm)'
           : row.action.carried > 0
             ? 'var(--carried)'
             : 'var(--fresh)',
       age: row.action.carried === 0 ? 'new' : String(row.action.carried),
-      ink: row.action.stuck ? 'stuck' : row.action.carried > 0 ? 'carried' : 'fresh',
+      ink: row.action.stuck ? 'alarm' : row.action.carried > 0 ? 'carried' : 'fresh',
       owners: list(row.action.owners.map(owner => owner.name)) || 'nobody yet',
     }
   }),
@@ -228,8 +228,8 @@ svg {
   font-size: 0.8571rem;
   font-weight: 700;
 }
-.age.stuck {
-  fill: var(--stuck-ink);
+.age.alarm {
+  fill: var(--alarm-ink);
 }
 .age.carried {
   fill: var(--carried-ink);

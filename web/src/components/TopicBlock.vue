@@ -176,7 +176,7 @@ function carried(event: PointerEvent) {
   text-decoration: underline;
 }
 .title:focus-visible {
-  outline: 2px solid var(--stuck);
+  outline: 2px solid var(--alarm);
 }
 .lines {
   margin-left: -70px !important;

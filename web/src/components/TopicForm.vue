@@ -62,7 +62,7 @@ defineExpose({ focus: () => title.value?.focus() })
     <v-btn type="submit" :variant="topic ? 'flat' : 'outlined'">{{ topic ? 'Save' : 'Add' }}</v-btn>
     <template v-if="topic"
       ><button type="button" class="quiet" @click="$emit('leave')">Cancel</button
-      ><button type="button" class="quiet stuck" @click="$emit('remove')">Remove the topic</button></template
+      ><button type="button" class="quiet alarm" @click="$emit('remove')">Remove the topic</button></template
     >
   </form>
 </template>

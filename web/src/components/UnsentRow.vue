@@ -11,7 +11,7 @@ const { discard, tryAgain } = useUnsent(() => entry.meetingId)
     <p>
       {{ entry.line.text }}
       <template v-if="entry.refusal"
-        >{{ ' ' }}<span class="stuck">{{ entry.refusal }}</span> {{ ' '
+        >{{ ' ' }}<span class="alarm">{{ entry.refusal }}</span> {{ ' '
         }}<button type="button" class="quiet" @click="tryAgain(entry)">Try again</button> {{ ' '
         }}<button type="button" class="quiet" @click="discard(entry)">Discard</button></template
       >
@@ -31,7 +31,7 @@ const { discard, tryAgain } = useUnsent(() => entry.meetingId)
   text-align: right;
   font-size: 0.8571rem;
   font-weight: 700;
-  color: var(--stuck-ink);
+  color: var(--alarm-ink);
   padding-top: 2px;
 }
 p {

@@ -59,7 +59,7 @@ const waiting = computed(
       </li>
       <li v-for="series in desk.clashes" :key="`clash-${series.id}`">
         <router-link class="strong" :to="`/series/${series.id}?show=sheets`">{{ series.title }}</router-link>
-        <p class="small stuck">
+        <p class="small alarm">
           {{ count(series.clashes, 'coming meeting') }} {{ series.clashes === 1 ? 'clashes' : 'clash' }}, first
           {{ mediumDay(series.nextLocalStart) }}: {{ list(series.names) }}
           {{ series.names.length === 1 ? 'is' : 'are' }} busy

@@ -103,7 +103,7 @@ const nextDay = (day: DayCode) => DAYS[(DAYS.findIndex(([code]) => code === day)
           Add hours
         </button>
       </span>
-      <p v-for="fault in faultsOf(day)" :key="fault" class="small stuck" role="alert">{{ fault }}</p>
+      <p v-for="fault in faultsOf(day)" :key="fault" class="small alarm" role="alert">{{ fault }}</p>
     </li>
   </ul>
 </template>

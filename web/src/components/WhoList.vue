@@ -87,7 +87,7 @@ function addGuest() {
       <li v-for="row in rows" :key="row.key" class="line">
         <div>
           <span class="strong">{{ row.name }}</span><br /><span class="small soft">{{ row.about }}</span
-          ><template v-if="row.unknown"><br /><span class="small strong stuck">no calendar known</span></template>
+          ><template v-if="row.unknown"><br /><span class="small strong alarm">no calendar known</span></template>
         </div>
         <div class="right">
           <v-select

@@ -171,7 +171,7 @@ async function sendOffer() {
         <p v-if="link.purpose" class="soft">{{ link.purpose }}</p>
       </header>
       <p class="strong" :class="{ done }" role="status">{{ done }}</p>
-      <p v-if="answerError" class="stuck" role="alert">
+      <p v-if="answerError" class="alarm" role="alert">
         {{
           isPassing(answerError)
             ? 'Not sent yet: there is no connection just now. Press it again in a moment.'

@@ -300,7 +300,7 @@ useKeys([
         />
         <ul v-if="run?.dates.some(date => !date.held)" class="repairs small">
           <li v-for="date in run.dates.filter(one => !one.held)" :key="date.startsAt">
-            <span class="stuck strong">{{ mediumDay(date.localStart) }}: {{ date.headline }}.</span>
+            <span class="alarm strong">{{ mediumDay(date.localStart) }}: {{ date.headline }}.</span>
             {{
               date.repair
                 ? `Nearest that works: ${mediumDay(date.repair.localStart)}, ${clock(date.repair.localStart)}.`

@@ -140,7 +140,7 @@ async function invite(person: Person) {
       <h2 id="mails">Mail that could not be read</h2>
       <ul class="ruled small">
         <li v-for="mail in mails" :key="mail.id">
-          {{ mail.sender }}: “{{ mail.subject }}” <span class="stuck">{{ mail.remark }}</span> {{ ' '
+          {{ mail.sender }}: “{{ mail.subject }}” <span class="alarm">{{ mail.remark }}</span> {{ ' '
           }}<button type="button" class="quiet small" @click="dismiss(mail.id)">Dismiss</button>
         </li>
       </ul>

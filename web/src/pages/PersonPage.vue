@@ -90,7 +90,7 @@ async function save() {
       <h1>{{ person.name }}</h1>
       <p class="soft">
         {{ person.email
-        }}<span v-if="!person.known" class="stuck strong">
+        }}<span v-if="!person.known" class="alarm strong">
           · no calendar known: others cannot tell when {{ isMe ? 'you are' : 'they are' }} free</span
         >
       </p>

@@ -213,7 +213,7 @@ async function save() {
           </p>
           <RunDates :preview="preview" />
         </template>
-        <p v-else-if="runError" class="stuck" role="alert">{{ runError.message }}</p>
+        <p v-else-if="runError" class="alarm" role="alert">{{ runError.message }}</p>
         <p v-else class="soft">{{ missing }}</p>
       </aside>
     </form>

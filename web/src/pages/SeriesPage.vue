@@ -195,7 +195,7 @@ useKeys([
               <span
                 ><b>{{ series.next.answered }}</b> of {{ series.next.asked }} answered</span
               >
-              <span v-if="series.next.away.length" class="stuck"
+              <span v-if="series.next.away.length" class="alarm"
                 ><b>{{ series.next.away.length }}</b> away: {{ list(series.next.away) }}</span
               >
             </p>
@@ -336,7 +336,7 @@ useKeys([
 }
 .legend .stu {
   height: 6px;
-  background: var(--stuck);
+  background: var(--alarm);
 }
 .tabs .quiet {
   color: var(--soft);

@@ -247,7 +247,7 @@ useKeys([
             <span
               v-if="!frozen"
               class="small strong no-print"
-              :class="unsent.length ? 'stuck' : 'fresh'"
+              :class="unsent.length ? 'alarm' : 'fresh'"
               role="status"
               >{{ state }}</span
             >
@@ -281,7 +281,7 @@ useKeys([
               >next: {{ columnDay(sheet.next.localStart) }}</router-link
             >
           </p>
-          <p v-if="sheet.calledOffReason" class="stuck strong">Called off: {{ sheet.calledOffReason }}</p>
+          <p v-if="sheet.calledOffReason" class="alarm strong">Called off: {{ sheet.calledOffReason }}</p>
         </header>
 
         <section v-if="showsLeftOver" class="block" :class="{ here: writing === LEFT }" aria-label="Left over">
@@ -302,7 +302,7 @@ useKeys([
                   >dropped<template v-if="action.reason">: {{ action.reason }}</template></b
                 >
                 <template v-else
-                  ><span class="small strong" :class="action.stuck ? 'stuck' : action.carried ? 'carried' : 'fresh'">{{
+                  ><span class="small strong" :class="action.stuck ? 'alarm' : action.carried ? 'carried' : 'fresh'">{{
                     carriedWords(action.carried)
                   }}</span
                   >{{ ' '
@@ -402,7 +402,7 @@ useKeys([
         />
         <section v-if="sheet.leftOver.length" class="review" aria-labelledby="left">
           <h2 id="left" class="eyebrow">Still left over · {{ openLeftOver }}</h2>
-          <p v-if="stuck" class="small stuck">
+          <p v-if="stuck" class="small alarm">
             {{ stuck === 1 ? 'One is' : `${stuck} are` }} stuck: do it, split it, hand it over or drop it.
           </p>
           <ul>
@@ -489,7 +489,7 @@ useKeys([
   cursor: pointer;
 }
 .title:focus-visible {
-  outline: 2px solid var(--stuck);
+  outline: 2px solid var(--alarm);
 }
 .left li {
   padding: 3px 0;
