@@ -5,7 +5,8 @@ module UseCases
     # @param code [String] what bin/start has printed, so that it is not whoever finds the address first
     # @raise [Core::Conflict] when somebody was
     def set_up(id:, name:, email:, time_zone:, password:, code:)
-      raise Core::Conflict.new("Left Over is set up already. Sign in instead.", code: "set-up") if Records::Person.exists?
+      raise set_up_already if Records::Person.exists?
+
       unless OpenSSL.secure_compare(Settings.set_up_code, code.strip.downcase)
         raise Core::Invalid.new(
           "This is not the code that bin/start has printed.", pointer: "/code", code: "set-up-code"
@@ -94,12 +95,12 @@ module UseCases
         find(Records::Person, id)
       end
     rescue ActiveRecord::RecordNotUnique => error
-      if error.message.include?("founder")
-        raise Core::Conflict.new("Left Over is set up already. Sign in instead.", code: "set-up")
-      end
+      raise set_up_already if error.message.include?("founder")
 
       refuse_address(email)
     end
+
+    def set_up_already = Core::Conflict.new("Left Over is set up already. Sign in instead.", code: "set-up")
 
     def checked(name, email, time_zone)
       {
