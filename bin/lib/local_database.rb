@@ -25,6 +25,8 @@ class LocalDatabase
     File.chmod(0o711, var)
     File.chmod(0o700, File.join(var, "log"))
     @dir = data_folder
+    # Of its own: in a shared one, a server that starts clears away what another is just working with.
+    @temporary = "#{@dir}.tmp"
     # A socket path may have 107 bytes at most, which a deep checkout exceeds.
     @socket = "/tmp/left-over-#{Process.uid}-#{Digest::SHA256.hexdigest(@dir)[0, 12]}.sock"
   end
@@ -36,6 +38,7 @@ class LocalDatabase
       "--no-defaults",
       *as_server_user,
       "--datadir=#{@dir}",
+      "--tmpdir=#{@temporary}",
       "--basedir=/usr",
       "--socket=#{@socket}",
       "--port=#{@port}",
@@ -53,13 +56,15 @@ class LocalDatabase
 
   # Makes the data folder once; one left half made by a crash is made again.
   def install
+    FileUtils.mkdir_p(@temporary, mode: 0o700)
     return hand_over if File.exist?("#{@dir}/.ready")
 
     FileUtils.rm_rf(@dir)
     FileUtils.mkdir_p(@dir, mode: 0o700)
     hand_over
     output, status = Open3.capture2e(
-      "mariadb-install-db", "--no-defaults", *as_server_user, "--datadir=#{@dir}", "--basedir=/usr",
+      "mariadb-install-db", "--no-defaults", *as_server_user, "--datadir=#{@dir}", "--tmpdir=#{@temporary}",
+      "--basedir=/usr",
       "--auth-root-authentication-method=socket", "--auth-root-socket-user=#{user}", "--skip-test-db",
       "--skip-name-resolve"
     )
@@ -107,7 +112,12 @@ class LocalDatabase
 
   # A folder that an earlier version made as root's.
   def hand_over
-    FileUtils.chown_R(SERVER_USER, SERVER_USER, @dir) if root? && File.stat(@dir).uid != Etc.getpwnam(SERVER_USER).uid
+    return unless root?
+
+    owner = Etc.getpwnam(SERVER_USER).uid
+    [@dir, @temporary].each do |folder|
+      FileUtils.chown_R(SERVER_USER, SERVER_USER, folder) if File.stat(folder).uid != owner
+    end
   end
 
   def run(sql) = Open3.capture2e(

@@ -64,17 +64,32 @@ module Loading
       person = Records::Person.find_by(id: @person_id) or return []
       roles = [:person]
       roles << :admin if person.admin
-      series_id ? roles + roles_in(Records::Series.find(series_id)) : roles
+      series_id ? roles + roles_towards(series_id) : roles
     end
 
     # @param series [Records::Series] @return [Array<Symbol>] roles towards that one alone
     def roles_in(series)
-      role = Records::SeriesMember.where(series_id: series.id, person_id: @person_id).pick(:role)
-      [(:keeper if series.keeper_id == @person_id), (:chair if series.chair_id == @person_id),
-        {"required" => :member, "optional" => :member, "informed" => :informed}[role]].compact
+      mine = series.members.loaded? ? series.members.find { |member| member.person_id == @person_id } : nil
+      role = mine&.role || (member_role(series.id) unless series.members.loaded?)
+      named(series.keeper_id, series.chair_id, role)
     end
 
     private
+
+    # What somebody is to a series of which no more is known. @raise [Core::NotFound]
+    def roles_towards(series_id)
+      keeper_id, chair_id = Records::Series.where(id: series_id).pick(:keeper_id, :chair_id)
+      raise Core::NotFound unless keeper_id
+
+      named(keeper_id, chair_id, member_role(series_id))
+    end
+
+    def member_role(series_id) = Records::SeriesMember.where(series_id: series_id, person_id: @person_id).pick(:role)
+
+    def named(keeper_id, chair_id, role)
+      [(:keeper if keeper_id == @person_id), (:chair if chair_id == @person_id),
+        {"required" => :member, "optional" => :member, "informed" => :informed}[role]].compact
+    end
 
     def issued?(meeting_id) = Records::Meeting.where(id: meeting_id, state: "issued").exists?
 

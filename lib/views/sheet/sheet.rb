@@ -105,7 +105,7 @@ module Views
 
     # What changes around a sheet even when it is frozen.
     def around
-      roles = Loading::Access.new(by).roles(@series.id)
+      roles = Loading::Access.new(by).roles_in(@series)
       may = ->(right) { Core::Rights.allow?(right, roles) }
       index = @ledger.meetings.index { |meeting| meeting.id == @meeting.id }
       {

@@ -4,16 +4,17 @@ import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import type { Line, Schemas, Sheet } from '../api/client'
-import CallWords from '../components/CallWords.vue'
 import HerePanel from '../components/HerePanel.vue'
-import LeftOverCard from '../components/LeftOverCard.vue'
+import LeftOverList from '../components/LeftOverList.vue'
 import LineEntry from '../components/LineEntry.vue'
 import MeetingChange from '../components/MeetingChange.vue'
 import LineRow from '../components/LineRow.vue'
 import PapersPanel from '../components/PapersPanel.vue'
 import ProblemNote from '../components/ProblemNote.vue'
+import ReviewPanel from '../components/ReviewPanel.vue'
 import RunningOrder from '../components/RunningOrder.vue'
 import SheetDeeds from '../components/SheetDeeds.vue'
+import SheetHead from '../components/SheetHead.vue'
 import TopicBlock from '../components/TopicBlock.vue'
 import TopicForm from '../components/TopicForm.vue'
 import UnsentRow from '../components/UnsentRow.vue'
@@ -24,7 +25,8 @@ import { useRemoval } from '../composables/useRemoval'
 import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
 import { useUnsent } from '../composables/useUnsent'
-import { carriedWords, clock, columnDay, longDay, mediumDay, ownTime } from '../time'
+import { droppedOn, moved } from '../order'
+import { mediumDay } from '../time'
 
 const { id } = defineProps<{ id: string }>()
 const { person: me } = useSession()
@@ -36,28 +38,10 @@ const { move: moveAction } = useActionMoves()
 const removal = useRemoval()
 const cache = useQueryClient()
 
-const EYEBROWS = {
-  planned: 'Agenda',
-  in_session: 'Minutes · in session',
-  closed: 'Minutes · draft',
-  issued: 'Minutes · issued',
-  called_off: 'Called off',
-}
 const LEFT = 'left-over'
-const commonTimeFor = ({ seriesId, id: meeting, version, localStart, lengthMin }: Sheet) => ({
-  series: seriesId,
-  meeting,
-  version,
-  from: localStart.slice(0, 16),
-  length: lengthMin,
-})
-
 const frozen = computed(() => !sheet.value || sheet.value.state === 'issued' || sheet.value.state === 'called_off')
 const canWrite = computed(
   () => !!sheet.value?.may.write && (sheet.value.state === 'in_session' || sheet.value.state === 'closed'),
-)
-const canReview = computed(
-  () => !!sheet.value?.may.hold && (sheet.value.state === 'in_session' || sheet.value.state === 'closed'),
 )
 const showsLeftOver = computed(
   () =>
@@ -66,9 +50,6 @@ const showsLeftOver = computed(
       sheet.value.leftOverLines.length > 0 ||
       (canWrite.value && sheet.value.topics.length === 0)),
 )
-const stuck = computed(() => sheet.value?.leftOver.filter(action => action.stuck && !action.review).length ?? 0)
-const openLeftOver = computed(() => sheet.value?.leftOver.filter(action => action.state === 'open').length ?? 0)
-
 // Where the next line goes: what is being discussed; in a closed sheet what was last chosen.
 const chosen = ref<string | null>(null)
 const changing = ref(useRoute().query.change === '1')
@@ -107,10 +88,6 @@ const known = computed(
       ),
     ),
 )
-const state = computed(() =>
-  unsent.value.length ? `${unsent.value.length} unsent` : live.value ? 'all saved' : 'connecting',
-)
-
 // A line the server has taken stands at once; reading the sheet again only confirms it.
 onBeforeUnmount(
   onTaken((meetingId, line) => {
@@ -137,22 +114,16 @@ function take(topicId: string | null) {
   else chosen.value = topicId ?? LEFT
 }
 
+const topicIds = () => sheet.value!.topics.map(topic => topic.id)
+
 function move(topicId: string, by: number) {
-  const ids = sheet.value!.topics.map(topic => topic.id)
-  const from = ids.indexOf(topicId)
-  const to = from + by
-  if (to < 0 || to >= ids.length) return
-  ids.splice(to, 0, ...ids.splice(from, 1))
-  doing.order(ids)
+  const ids = moved(topicIds(), topicId, by)
+  if (ids) doing.order(ids)
 }
 
 function dropBefore(topicId: string, droppedId: string) {
-  if (topicId === droppedId) return
-  const ids = sheet.value!.topics.map(topic => topic.id)
-  const wasBefore = ids.indexOf(droppedId) < ids.indexOf(topicId)
-  ids.splice(ids.indexOf(droppedId), 1)
-  ids.splice(ids.indexOf(topicId) + (wasBefore ? 1 : 0), 0, droppedId)
-  doing.order(ids)
+  const ids = droppedOn(topicIds(), droppedId, topicId)
+  if (ids) doing.order(ids)
 }
 
 const lines = computed(
@@ -241,48 +212,7 @@ useKeys([
     <div v-if="sheet" class="page">
       <RunningOrder :sheet="sheet" class="order no-print" @remedy="remedy" />
       <article class="sheet paper">
-        <header class="top">
-          <p class="row spread">
-            <span class="eyebrow">{{ EYEBROWS[sheet.state] }}</span>
-            <span
-              v-if="!frozen"
-              class="small strong no-print"
-              :class="unsent.length ? 'alarm' : 'fresh'"
-              role="status"
-              >{{ state }}</span
-            >
-          </p>
-          <h1>{{ sheet.seriesTitle }}</h1>
-          <p class="soft">
-            {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }}
-            {{ sheet.zonePlace }} time{{ ownTime(sheet.startsAt, sheet.localStart, me?.timeZone)
-            }}<template v-if="sheet.place"> · {{ sheet.place }}</template
-            ><template v-if="sheet.call"> · <CallWords :call="sheet.call" /></template> · chair {{ sheet.chair.name }}
-          </p>
-          <p class="row small no-print">
-            <router-link :to="`/series/${sheet.seriesId}`">The series</router-link>
-            <button
-              v-if="sheet.may.hold && sheet.state === 'planned'"
-              type="button"
-              class="quiet small"
-              @click="changing = true"
-            >
-              Change this meeting
-            </button>
-            <router-link
-              v-if="sheet.may.hold && sheet.state === 'planned'"
-              :to="{ path: '/common-time', query: commonTimeFor(sheet) }"
-              >Find another time</router-link
-            >
-            <router-link v-if="sheet.previous" :to="`/meetings/${sheet.previous.id}`"
-              >previous: {{ columnDay(sheet.previous.localStart) }}</router-link
-            >
-            <router-link v-if="sheet.next" :to="`/meetings/${sheet.next.id}`"
-              >next: {{ columnDay(sheet.next.localStart) }}</router-link
-            >
-          </p>
-          <p v-if="sheet.calledOffReason" class="alarm strong">Called off: {{ sheet.calledOffReason }}</p>
-        </header>
+        <SheetHead :sheet="sheet" :unsent="frozen ? null : unsent.length" :live="live" @change="changing = true" />
 
         <section v-if="showsLeftOver" class="block" :class="{ here: writing === LEFT }" aria-label="Left over">
           <span class="nr">1</span>
@@ -292,26 +222,7 @@ useKeys([
                 Left over</button
               ><template v-else>Left over</template>
             </h2>
-            <ul class="left">
-              <li v-for="action in sheet.leftOver" :key="action.id">
-                <span :class="{ over: action.state !== 'open' }">{{ action.text }}</span>{{ ' ' }}
-                <b v-if="action.review?.verdict === 'done' || (!action.review && action.state === 'done')" class="fresh"
-                  >done</b
-                >
-                <b v-else-if="action.state !== 'open'" class="soft"
-                  >dropped<template v-if="action.reason">: {{ action.reason }}</template></b
-                >
-                <template v-else
-                  ><span class="small strong" :class="action.stuck ? 'alarm' : action.carried ? 'carried' : 'fresh'">{{
-                    carriedWords(action.carried)
-                  }}</span
-                  >{{ ' '
-                  }}<span class="soft small"
-                    >· {{ action.owners.map(owner => owner.name).join(', ') || 'nobody yet' }}</span
-                  ></template
-                >
-              </li>
-            </ul>
+            <LeftOverList :actions="sheet.leftOver" />
             <ul class="lines">
               <LineRow
                 v-for="line in sheet.leftOverLines"
@@ -400,24 +311,13 @@ useKeys([
             )
           "
         />
-        <section v-if="sheet.leftOver.length" class="review" aria-labelledby="left">
-          <h2 id="left" class="eyebrow">Still left over · {{ openLeftOver }}</h2>
-          <p v-if="stuck" class="small alarm">
-            {{ stuck === 1 ? 'One is' : `${stuck} are` }} stuck: do it, split it, hand it over or drop it.
-          </p>
-          <ul>
-            <LeftOverCard
-              v-for="action in sheet.leftOver"
-              :key="action.id"
-              :action="action"
-              :can-review="canReview"
-              :can-tick="action.mayChange && !frozen"
-              @tick="moveAction({ action, state: 'done' })"
-              @review="body => doing.review(action.id, body)"
-              @undo="doing.takeBackReview(action.id)"
-            />
-          </ul>
-        </section>
+        <ReviewPanel
+          v-if="sheet.leftOver.length"
+          :sheet="sheet"
+          @tick="action => moveAction({ action, state: 'done' })"
+          @review="doing.review"
+          @undo="doing.takeBackReview"
+        />
         <PapersPanel
           :papers="sheet.papers"
           :meeting-id="id"
@@ -446,12 +346,6 @@ useKeys([
 .paper {
   padding: 30px 0;
   min-height: 70vh;
-}
-.top {
-  padding: 0 34px 14px 66px;
-}
-.top h1 {
-  margin: 2px 0 4px;
 }
 .order {
   padding-top: 6px;
@@ -491,16 +385,8 @@ useKeys([
 .title:focus-visible {
   outline: 2px solid var(--alarm);
 }
-.left li {
-  padding: 3px 0;
-  font-size: 1.0714rem;
-}
 .lines {
   margin-left: -70px !important;
-}
-.over {
-  text-decoration: line-through;
-  color: var(--soft);
 }
 .here-entry {
   margin-top: 4px;
@@ -512,11 +398,6 @@ useKeys([
 }
 .none {
   padding: 0 66px;
-}
-.review {
-  margin-top: 16px;
-  padding-top: 12px;
-  border-top: 1px solid var(--line);
 }
 .issued {
   margin-top: 16px !important;
@@ -532,9 +413,6 @@ useKeys([
 @media (max-width: 860px) {
   .page {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .top {
-    padding: 0 16px 10px;
   }
   .block {
     grid-template-columns: 26px 1fr;

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import type { Sheet } from '../api/client'
+import { carriedWords } from '../time'
+
+/** What a sheet begins with: actions of earlier meetings, how often each was carried, and what became of it here. */
+defineProps<{ actions: Sheet['leftOver'] }>()
+</script>
+
+<template>
+  <ul class="left">
+    <li v-for="action in actions" :key="action.id">
+      <span :class="{ over: action.state !== 'open' }">{{ action.text }}</span>{{ ' ' }}
+      <b v-if="action.review?.verdict === 'done' || (!action.review && action.state === 'done')" class="fresh">done</b>
+      <b v-else-if="action.state !== 'open'" class="soft"
+        >dropped<template v-if="action.reason">: {{ action.reason }}</template></b
+      >
+      <template v-else
+        ><span class="small strong" :class="action.stuck ? 'alarm' : action.carried ? 'carried' : 'fresh'">{{
+          carriedWords(action.carried)
+        }}</span
+        >{{ ' '
+        }}<span class="soft small"
+          >· {{ action.owners.map(owner => owner.name).join(', ') || 'nobody yet' }}</span
+        ></template
+      >
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.left li {
+  padding: 3px 0;
+  font-size: 1.0714rem;
+}
+.over {
+  text-decoration: line-through;
+  color: var(--soft);
+}
+</style>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Sheet } from '../api/client'
+import { useSession } from '../composables/useSession'
+import { clock, columnDay, longDay, ownTime } from '../time'
+import CallWords from './CallWords.vue'
+
+/** What a sheet is of: series, moment, place and call, the meetings before and after; and whether all is saved. */
+const { sheet, unsent, live } = defineProps<{ sheet: Sheet; unsent: number | null; live: boolean }>()
+defineEmits<{ change: [] }>()
+const { person: me } = useSession()
+
+const EYEBROWS = {
+  planned: 'Agenda',
+  in_session: 'Minutes · in session',
+  closed: 'Minutes · draft',
+  issued: 'Minutes · issued',
+  called_off: 'Called off',
+}
+const commonTimeFor = ({ seriesId, id: meeting, version, localStart, lengthMin }: Sheet) => ({
+  series: seriesId,
+  meeting,
+  version,
+  from: localStart.slice(0, 16),
+  length: lengthMin,
+})
+const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' : 'connecting'))
+</script>
+
+<template>
+  <header class="top">
+    <p class="row spread">
+      <span class="eyebrow">{{ EYEBROWS[sheet.state] }}</span>
+      <span v-if="unsent !== null" class="small strong no-print" :class="unsent ? 'alarm' : 'fresh'" role="status">{{
+        state
+      }}</span>
+    </p>
+    <h1>{{ sheet.seriesTitle }}</h1>
+    <p class="soft">
+      {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }}
+      {{ sheet.zonePlace }} time{{ ownTime(sheet.startsAt, sheet.localStart, me?.timeZone)
+      }}<template v-if="sheet.place"> · {{ sheet.place }}</template
+      ><template v-if="sheet.call"> · <CallWords :call="sheet.call" /></template> · chair {{ sheet.chair.name }}
+    </p>
+    <p class="row small no-print">
+      <router-link :to="`/series/${sheet.seriesId}`">The series</router-link>
+      <button
+        v-if="sheet.may.hold && sheet.state === 'planned'"
+        type="button"
+        class="quiet small"
+        @click="$emit('change')"
+      >
+        Change this meeting
+      </button>
+      <router-link
+        v-if="sheet.may.hold && sheet.state === 'planned'"
+        :to="{ path: '/common-time', query: commonTimeFor(sheet) }"
+        >Find another time</router-link
+      >
+      <router-link v-if="sheet.previous" :to="`/meetings/${sheet.previous.id}`"
+        >previous: {{ columnDay(sheet.previous.localStart) }}</router-link
+      >
+      <router-link v-if="sheet.next" :to="`/meetings/${sheet.next.id}`"
+        >next: {{ columnDay(sheet.next.localStart) }}</router-link
+      >
+    </p>
+    <p v-if="sheet.calledOffReason" class="alarm strong">Called off: {{ sheet.calledOffReason }}</p>
+  </header>
+</template>
+
+<style scoped>
+.top {
+  padding: 0 34px 14px 66px;
+}
+.top h1 {
+  margin: 2px 0 4px;
+}
+@media (max-width: 860px) {
+  .top {
+    padding: 0 16px 10px;
+  }
+}
+</style>
