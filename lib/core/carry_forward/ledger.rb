@@ -6,6 +6,9 @@ module Core
     class Ledger
       STUCK_AT = 3
 
+      # What a meeting's word on an action leaves it as (rules.md 8).
+      AFTER_REVIEW = {done: :done, keep: :open, drop: :dropped}.freeze
+
       # `state` as in Sheet::Lifecycle.
       Meeting = Value.of(:id, :starts_at, :state)
 

@@ -1,10 +1,6 @@
 module UseCases
   # Times kept tentatively: they block those asked tentatively and the place firmly, until settled, released or over.
   class Holds < Base
-    LONGEST_DAYS = 60
-    # A time is held within two years.
-    LATEST_S = 2 * 366 * 86_400
-
     # @param starts_at [Time]
     # @param expires_on [String, nil] the day after which it is released; two working weeks at most by default
     def keep(
@@ -13,13 +9,10 @@ module UseCases
     )
       zone = Core::Zone[time_zone, pointer: "/timeZone"]
       title = words(title, pointer: "/title", missing: "Say what the time is held for.")
-      raise Core::Invalid.new("That is past.", pointer: "/startsAt", code: "past") if starts_at <= now
-      if starts_at > now + LATEST_S
-        raise Core::Invalid.new("That is too far ahead: a time is held within two years.", pointer: "/startsAt")
-      end
-
+      Core::CommonTime::HoldTerm.refuse_start(starts_at, now)
       refuse_unknown(people, series_id)
-      expires_at = expiry(expires_on, starts_at, zone)
+      last_day = expires_on && Date.iso8601(expires_on)
+      expires_at = Core::CommonTime::HoldTerm.end_of(last_day, starts_at: starts_at, zone: zone, now: now)
       once(Records::Hold, id) do
         check_place(place_id, starts_at - before_min * 60, starts_at + (length_min + after_min) * 60)
         hold = Records::Hold.create!(
@@ -54,17 +47,6 @@ module UseCases
       Loading::Access.new(by).allow!(:see_series, :series, series_id) if series_id
     rescue Core::NotFound
       raise Core::Invalid.new("This series is not there.", pointer: "/seriesId")
-    end
-
-    def expiry(on, starts_at, zone)
-      return [starts_at, now + 14 * 86_400].min unless on
-
-      expires_at = zone.instant(Core::WallTime.at(Date.iso8601(on) + 1))
-      unless expires_at.between?(now, now + LONGEST_DAYS * 86_400)
-        raise Core::Invalid.new("A hold ends in the future, and within #{LONGEST_DAYS} days.", pointer: "/expiresOn")
-      end
-
-      [expires_at, starts_at].min
     end
 
     # The same lock as for bookings, so that of a hold and a meeting only one gets the place.

@@ -48,8 +48,8 @@ module UseCases
 
         review.update!(verdict: verdict, word: word, person_id: by, reviewed_at: now)
         move(
-          id: action.id, state: {"done" => "done", "drop" => "dropped", "keep" => "open"}.fetch(verdict),
-          reason: word, meeting_id: meeting_id
+          id: action.id, state: Core::CarryForward::Ledger::AFTER_REVIEW.fetch(verdict.to_sym).to_s, reason: word,
+          meeting_id: meeting_id
         )
         Records::Change.note(meeting_id, now)
       end
