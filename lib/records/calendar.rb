@@ -36,6 +36,7 @@ module Records
     ].freeze
 
     scope :light, -> { select(*LIGHT) }
+    scope :set_aside, -> { where(state: "set_aside").order(updated_at: :desc) }
     scope :to_read,
       ->(now) { where(state: %w[waiting running]).where("leased_until is null or leased_until < ?", now) }
     scope :to_fetch,

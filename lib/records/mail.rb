@@ -3,6 +3,7 @@ module Records
   class Mail < Base
     belongs_to :person, class_name: "Records::Person", optional: true
 
+    scope :set_aside, -> { where(state: "set_aside").order(updated_at: :desc) }
     scope :due,
       ->(now) do
         where(state: "waiting").where("due_at <= ?", now).where("leased_until is null or leased_until < ?", now)

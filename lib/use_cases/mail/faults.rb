@@ -1,9 +1,8 @@
 module UseCases
   # Lets each step of the work that comes round stand alone: what fails is noted and the next goes on; what has failed
-  # three times is left alone for a day. And shows an admin all that was set aside.
+  # three times is left alone for a day, or until an admin has everything tried again.
   class Faults < Base
     REST_S = 86_400
-    LISTED = 100
 
     # @param alive [Proc] told before each step, so that whoever watches sees it going on
     def initialize(alive: nil, **rest)
@@ -28,28 +27,15 @@ module UseCases
 
     # Everything once more, now.
     def try_again
-      Outbox.queue(clock: @clock).again(mails.map(&:id), state: "waiting", due_at: now)
-      IncomingMails.queue(clock: @clock).again(incoming.map(&:id), state: "waiting")
+      Outbox.queue(clock: @clock).again(Records::Mail.set_aside.ids, state: "waiting", due_at: now)
+      IncomingMails.queue(clock: @clock).again(Records::IncomingMail.set_aside.ids, state: "waiting")
       Calendars.queue(clock: @clock).again(
-        calendars.map(&:id), state: "waiting", incoming: Arel.sql("coalesce(incoming, source)")
+        Records::Calendar.set_aside.ids, state: "waiting", incoming: Arel.sql("coalesce(incoming, source)")
       )
       write { Records::Fault.delete_all }
     end
 
     private
-
-    def mails = Records::Mail.where(state: "set_aside").order(updated_at: :desc).limit(LISTED).to_a
-
-    def incoming = Records::IncomingMail.light.where(state: "set_aside").order(received_at: :desc).limit(LISTED).to_a
-
-    def calendars =
-      Records::Calendar
-        .light
-        .where(state: "set_aside")
-        .includes(:person, :place)
-        .order(updated_at: :desc)
-        .limit(LISTED)
-        .to_a
 
     # Both read once for all steps of a round.
     def resting =

@@ -26,18 +26,11 @@ module Views
 
     private
 
-    def mails = Records::Mail.where(state: "set_aside").order(updated_at: :desc).limit(LISTED).to_a
+    def mails = Records::Mail.set_aside.limit(LISTED)
 
-    def incoming = Records::IncomingMail.light.where(state: "set_aside").order(received_at: :desc).limit(LISTED).to_a
+    def incoming = Records::IncomingMail.light.set_aside.limit(LISTED)
 
-    def calendars =
-      Records::Calendar
-        .light
-        .where(state: "set_aside")
-        .includes(:person, :place)
-        .order(updated_at: :desc)
-        .limit(LISTED)
-        .to_a
+    def calendars = Records::Calendar.light.set_aside.includes(:person, :place).limit(LISTED)
 
     def row(row, title, reason, at) = {id: row.id, title: title, reason: reason.to_s, at: at}
   end

@@ -1,21 +1,24 @@
 import { useQueryClient } from '@tanstack/vue-query'
 
+/** All that is read of a series. */
+const WHOLE_SERIES = [
+  'answers',
+  'common-time',
+  'desk',
+  'history',
+  'invitation',
+  'meetings',
+  'series',
+  'sheet',
+  'still-holds',
+  'strands',
+] as const
+
 /** What else reads differently after a deed, by the first part of the names under which it is kept. */
 const CHANGES = {
   action: ['actions', 'desk', 'series', 'sheet', 'strands'],
   address: ['answers', 'desk', 'mails', 'series'],
-  answer: [
-    'answers',
-    'common-time',
-    'desk',
-    'history',
-    'invitation',
-    'meetings',
-    'series',
-    'sheet',
-    'still-holds',
-    'strands',
-  ],
+  answer: WHOLE_SERIES,
   calendar: ['busy', 'common-time', 'desk', 'people', 'person', 'place'],
   extra: ['answers', 'desk', 'series'],
   group: ['groups'],
@@ -27,18 +30,7 @@ const CHANGES = {
   outsideSheets: ['desk', 'outside-meetings', 'series'],
   person: ['desk', 'people', 'places-to-go'],
   place: ['desk', 'place', 'places', 'places-to-go'],
-  run: [
-    'answers',
-    'common-time',
-    'desk',
-    'history',
-    'invitation',
-    'meetings',
-    'series',
-    'sheet',
-    'still-holds',
-    'strands',
-  ],
+  run: WHOLE_SERIES,
   series: ['common-time', 'desk', 'places-to-go', 'series'],
   sheet: ['actions', 'desk', 'meetings', 'series', 'strands'],
 } as const
