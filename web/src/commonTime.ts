@@ -3,15 +3,15 @@ import type { Wish } from './composables/useCommonTime'
 import { wallNow } from './time'
 
 export const DAYS = [
-  ['mo', 'Monday'],
-  ['tu', 'Tuesday'],
-  ['we', 'Wednesday'],
-  ['th', 'Thursday'],
-  ['fr', 'Friday'],
-  ['sa', 'Saturday'],
-  ['su', 'Sunday'],
+  { code: 'mo', name: 'Monday' },
+  { code: 'tu', name: 'Tuesday' },
+  { code: 'we', name: 'Wednesday' },
+  { code: 'th', name: 'Thursday' },
+  { code: 'fr', name: 'Friday' },
+  { code: 'sa', name: 'Saturday' },
+  { code: 'su', name: 'Sunday' },
 ] as const
-export type DayCode = (typeof DAYS)[number][0]
+export type DayCode = (typeof DAYS)[number]['code']
 
 /** What is looked for, as the page holds it. */
 export interface Look {

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ProblemError, type Schemas } from '../api/client'
-import { DAYS, type DayCode, type Look } from '../commonTime'
+import { DAYS, type Look } from '../commonTime'
 import DateField from './DateField.vue'
 import TimeField from './TimeField.vue'
+import WeekdayButtons from './WeekdayButtons.vue'
 
 /** What is looked for, besides the people. */
 const { places, error } = defineProps<{ places: Schemas['Place'][]; error: Error | null }>()
@@ -41,12 +42,6 @@ const NTHS = [
   [4, 'the fourth'],
   [-1, 'the last'],
 ].map(([value, title]) => ({ value, title }))
-
-function toggle(day: DayCode) {
-  const chosen = new Set(look.value.weekdays)
-  if (!chosen.delete(day)) chosen.add(day)
-  look.value.weekdays = DAYS.map(([code]) => code).filter(code => chosen.has(code))
-}
 </script>
 
 <template>
@@ -80,19 +75,9 @@ function toggle(day: DayCode) {
       <v-text-field v-model.number="look.beforeMin" type="number" min="0" max="240" label="Set-up, min" />
       <v-text-field v-model.number="look.afterMin" type="number" min="0" max="240" label="Run-over, min" />
     </template>
-    <div class="days" role="group" aria-label="Days of the week">
-      <button
-        v-for="[code, name] in DAYS"
-        :key="code"
-        type="button"
-        :class="{ on: look.weekdays.includes(code) }"
-        :aria-pressed="look.weekdays.includes(code)"
-        @click="toggle(code)"
-      >
-        {{ name.slice(0, 2) }}<span class="visually-hidden">{{ name.slice(2) }}</span>
-      </button>
+    <WeekdayButtons v-model="look.weekdays" :days="DAYS" label="Days of the week" class="across">
       <p v-if="at('/weekdays')" class="small alarm" role="alert">{{ at('/weekdays') }}</p>
-    </div>
+    </WeekdayButtons>
     <v-checkbox v-model="look.across" label="Across a run" class="across" />
     <template v-if="look.across">
       <v-select v-model="look.run.repeat" :items="REPEATS" label="Repeats" />
@@ -123,28 +108,6 @@ function toggle(day: DayCode) {
   grid-template-columns: repeat(auto-fill, minmax(172px, 1fr));
   gap: 12px;
   align-items: start;
-}
-.days {
-  display: flex;
-  gap: 4px;
-  align-items: center;
-  grid-column: 1 / -1;
-  flex-wrap: wrap;
-}
-.days button {
-  min-width: 34px;
-  padding: 5px 6px;
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-  cursor: pointer;
-}
-.days button.on {
-  background: var(--pine);
-  color: rgb(var(--v-theme-on-primary));
-  border-color: var(--pine);
 }
 .across {
   grid-column: 1 / -1;

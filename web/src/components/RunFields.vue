@@ -5,6 +5,7 @@ import { WEEKDAYS, weekdayOf, type RunForm } from '../rule'
 import DateField from './DateField.vue'
 import TimeField from './TimeField.vue'
 import LengthField from './LengthField.vue'
+import WeekdayButtons from './WeekdayButtons.vue'
 import ZoneField from './ZoneField.vue'
 import MomentField from './MomentField.vue'
 
@@ -74,12 +75,6 @@ function at(name: string, ...parts: string[]) {
 
 const missing = (value: unknown, sentence: string) =>
   tried && (value === '' || value === null || value === undefined) ? sentence : undefined
-
-function toggle(code: string) {
-  const chosen = new Set(form.value.weekdays)
-  if (!chosen.delete(code)) chosen.add(code)
-  form.value.weekdays = WEEKDAYS.map(day => day.code).filter(day => chosen.has(day))
-}
 </script>
 
 <template>
@@ -107,20 +102,10 @@ function toggle(code: string) {
       <ZoneField v-model="form.timeZone" :error-messages="missing(form.timeZone, 'Choose a zone.') ?? at('timeZone')" />
     </div>
     <v-select v-model="form.repeat" :items="repeatsHere" label="How often" :error-messages="at('rule', 'FREQ', '')" />
-    <div v-if="form.repeat === 'weekly'" role="group" aria-label="On these days" class="days">
-      <button
-        v-for="day in WEEKDAYS"
-        :key="day.code"
-        type="button"
-        :class="{ on: form.weekdays.includes(day.code) }"
-        :aria-pressed="form.weekdays.includes(day.code)"
-        @click="toggle(day.code)"
-      >
-        {{ day.name.slice(0, 3) }}<span class="visually-hidden">{{ day.name.slice(3) }}</span>
-      </button>
+    <WeekdayButtons v-if="form.repeat === 'weekly'" v-model="form.weekdays" :days="WEEKDAYS" label="On these days">
       <p v-if="form.weekdays.length === 0" class="alarm small" role="alert">Choose at least one day.</p>
       <p v-if="at('rule', 'BYDAY')" class="alarm small" role="alert">{{ at('rule', 'BYDAY') }}</p>
-    </div>
+    </WeekdayButtons>
     <v-select
       v-if="form.repeat === 'month-day'"
       v-model="form.monthDay"
@@ -217,27 +202,6 @@ function toggle(code: string) {
   flex: 0;
   white-space: nowrap;
   padding-top: 9px;
-}
-.days {
-  display: flex;
-  gap: 6px;
-  flex-wrap: wrap;
-  align-items: center;
-}
-.days button {
-  padding: 6px 12px;
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-  cursor: pointer;
-}
-.days button.on {
-  background: var(--pine);
-  color: rgb(var(--v-theme-on-primary));
-  border-color: var(--pine);
-  font-weight: 650;
 }
 .hand {
   display: grid;

@@ -16,7 +16,7 @@ const ranges = (day: DayCode) => hours.value[day] ?? []
 const signOf = (day: DayCode, range: string[]) => `${day} ${range.join('–')}`
 const isOvernight = (range: string[]) => !!range[0] && !!range[1] && range[1] <= range[0]
 const all = computed(() =>
-  DAYS.flatMap(([day]) =>
+  DAYS.flatMap(({ code: day }) =>
     ranges(day)
       .filter(isOvernight)
       .map(range => signOf(day, range)),
@@ -62,12 +62,12 @@ const drop = (day: DayCode, i: number) =>
 const faultsOf = (day: DayCode) => [
   ...new Set([at(day), ...ranges(day).map((_, i) => at(`${day}/${i}`))].filter(Boolean)),
 ]
-const nextDay = (day: DayCode) => DAYS[(DAYS.findIndex(([code]) => code === day) + 1) % 7]![1]
+const nextDay = (day: DayCode) => DAYS[(DAYS.findIndex(({ code }) => code === day) + 1) % 7]!.name
 </script>
 
 <template>
   <ul class="ruled week">
-    <li v-for="[day, name] in DAYS" :key="day">
+    <li v-for="{ code: day, name } in DAYS" :key="day">
       <span class="name">{{ name }}</span>
       <span v-if="readonly">{{
         ranges(day)

@@ -33,7 +33,7 @@ const opening = computed(() => {
   const hours = place.value?.openingHours
   if (!hours) return 'always open'
   const ranges = (day: keyof typeof hours) => (hours[day] ?? []).map(range => range.join('–')).join(', ')
-  return DAYS.map(([day, name]) => `${name.slice(0, 2)} ${ranges(day) || 'closed'}`).join(' · ')
+  return DAYS.map(({ code: day, name }) => `${name.slice(0, 2)} ${ranges(day) || 'closed'}`).join(' · ')
 })
 </script>
 
