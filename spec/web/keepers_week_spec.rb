@@ -51,7 +51,7 @@ RSpec.describe "A keeper's week" do
           field("Number")
         ]
       ).to eq [written(monday), "14:00", "45 min", "Weekly, on chosen days", "Ends after", "4"]
-      expect(page).to have_css ".days button[aria-pressed=true]", text: "Mon"
+      expect(page).to have_css ".days button[aria-pressed=true]", text: "Mo"
       find(".v-dialog").fill_in "Starts at", with: "15:00"
       expect(page).to have_css ".v-dialog dl dd", text: /Every Monday, 15:00–15:45 .*4 meetings/
       within(".v-dialog") { find("button[type=submit]").click }

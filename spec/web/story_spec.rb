@@ -35,7 +35,7 @@ RSpec.describe "A keeper's week" do
     expect(page).to have_content "That is past"
     fill_in "First date", with: monday
     fill_in "Starts at", with: "09:30"
-    expect(page).to have_css "button[aria-pressed=true]", text: "Mon", count: 1
+    expect(page).to have_css "button[aria-pressed=true]", text: "Mo", count: 1
     choose_from "End", "Ends after"
     fill_in "Number", with: "6"
     expect(page).to have_css(
