@@ -17,11 +17,10 @@ function toggle(code: Code) {
       :key="day.code"
       type="button"
       :class="{ on: chosen.includes(day.code) }"
-      :aria-label="day.name"
       :aria-pressed="chosen.includes(day.code)"
       @click="toggle(day.code)"
     >
-      {{ day.name.slice(0, 2) }}
+      {{ day.name.slice(0, 2) }}<span class="visually-hidden">{{ day.name.slice(2) }}</span>
     </button>
     <slot />
   </div>
