@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_25_000011) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000001) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -145,13 +145,14 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000011) do
     t.check_constraint "json_valid(`warnings`)", name: "warnings"
   end
 
-  create_table "changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+  create_table "changes", primary_key: ["meeting_id", "number"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.bigint "number", null: false
+    t.string "kind", limit: 20, null: false, collation: "ascii_bin"
+    t.string "subject_id", limit: 36, collation: "ascii_bin"
     t.datetime "changed_at", null: false
-    t.datetime "created_at", null: false
-    t.datetime "updated_at", null: false
-    t.index ["changed_at", "id"], name: "index_changes_on_changed_at_and_id"
-    t.index ["meeting_id"], name: "index_changes_on_meeting_id"
+    t.index ["changed_at"], name: "index_changes_on_changed_at"
+    t.check_constraint "`kind` in ('line','people','topics','left_over','papers','sheet')", name: "changes_kind"
   end
 
   create_table "counters", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -654,6 +655,10 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000011) do
     t.index ["token_digest"], name: "index_sessions_on_token_digest", unique: true
   end
 
+  create_table "sheet_numbers", primary_key: "meeting_id", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.bigint "number", null: false
+  end
+
   create_table "sign_in_links", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "kind", limit: 20, null: false, collation: "ascii_bin"
@@ -746,7 +751,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000011) do
   add_foreign_key "busy_spans", "calendars"
   add_foreign_key "calendars", "people"
   add_foreign_key "calendars", "places"
-  add_foreign_key "changes", "meetings"
+  add_foreign_key "changes", "meetings", on_delete: :cascade
   add_foreign_key "counters", "meetings"
   add_foreign_key "counters", "people"
   add_foreign_key "counters", "series"
@@ -802,6 +807,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000011) do
   add_foreign_key "series_places", "places"
   add_foreign_key "series_places", "series"
   add_foreign_key "sessions", "people"
+  add_foreign_key "sheet_numbers", "meetings", on_delete: :cascade
   add_foreign_key "sign_in_links", "people"
   add_foreign_key "substitutes", "meetings"
   add_foreign_key "substitutes", "people"

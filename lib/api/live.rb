@@ -1,15 +1,17 @@
 module Api
   # Server-sent events (HTML standard 9.2): one thread reads what changed and writes to all open streams, so that
-  # a stream costs a socket and no thread. Changes come from the database, so any process may have made them.
+  # a stream costs a socket and no thread. Changes come from the database, so any process may have made them. Each is
+  # told with its number, and its content is made once for all who follow the sheet.
   class Live
-    PAUSE_S = 0.4
-    # A change is committed after the instant it carries: as long after as a write is tried again, and its last try
-    # takes. Each look goes back that far.
-    OVERLAP_S = Records::Change::COMMITTED_WITHIN_S
-    JUST_NOW_S = 5
+    PAUSE_S = 0.2
     COMMENT_EVERY_S = 15
+    # Then the browser comes back with the number it knows, and whether it may read is looked at again.
+    LASTS_S = 60
 
-    Stream = Struct.new(:io, :meeting_id, :alive_at)
+    # So much may wait for one who reads slowly.
+    MOST_WAITING = 2_000_000
+
+    Stream = Struct.new(:io, :meeting_id, :told, :opened_at, :alive_at, :waiting)
 
     def self.hub = @hub ||= new
 
@@ -17,12 +19,12 @@ module Api
       @clock = clock
       @streams = []
       @lock = Mutex.new
-      @seen = {}
     end
 
+    # @param after [Integer, nil] the last change the reader knows of; nil: all so far
     # @return [Array] a Rack response that hands its socket over
-    def stream(meeting_id)
-      opened = ->(io) { add(io, meeting_id) }
+    def stream(meeting_id, after: nil)
+      opened = ->(io) { add(io, meeting_id, after) }
       [
         200,
         {
@@ -39,59 +41,87 @@ module Api
 
     private
 
-    def add(io, meeting_id)
-      stream = Stream.new(io, meeting_id, @clock.now)
-      # Before it is said that the stream is open: what is committed from then on must be told.
-      remember unless @thread&.alive?
-      write(stream, "retry: 1000\nevent: open\ndata: {}\n\n") && @lock.synchronize do
+    def add(io, meeting_id, after)
+      last = Records::Change.last_number(meeting_id)
+      stream = Stream.new(io, meeting_id, after || last, @clock.now, @clock.now, "".b)
+      write(stream, "retry: 300\nevent: open\ndata: {}\n\n")
+      gap(stream, last) unless after.nil? || whole?(meeting_id, after, last)
+      @lock.synchronize do
         @streams << stream
         @thread = Thread.new { watch } unless @thread&.alive?
       end
     end
 
-    # What was there well before is on the page already.
-    def remember
-      @from = @clock.now - OVERLAP_S
-      @seen = Records::Change.where(changed_at: @from..@clock.now - JUST_NOW_S).pluck(:id).to_h { |id| [id, true] }
+    # Changes are kept for an hour; whoever was away longer reads the page again.
+    def whole?(meeting_id, after, last) = Records::Change.since({meeting_id => after}).size == last - after
+
+    def gap(stream, last)
+      tell(stream, last, event(last, {kind: "sheet"}))
     end
 
     def watch
       until @lock.synchronize { @streams.empty? }
         sleep PAUSE_S
-        tell(changed)
+        look
       end
     end
 
-    # Meetings with a change not seen before.
-    def changed
-      looked_at = @clock.now
-      rows = Records::Change.where("changed_at >= ?", @from).pluck(:id, :meeting_id)
-      fresh = rows.reject { |id, _| @seen.key?(id) }
-      @seen = rows.to_h { |id, _| [id, true] }
-      @from = looked_at - OVERLAP_S
-      fresh.map(&:last).uniq
+    def look
+      streams = @lock.synchronize { @streams.dup }
+      changes = changed(streams).group_by(&:first)
+      streams.each do |stream|
+        changes.fetch(stream.meeting_id, []).each { |_, number, text| tell(stream, number, text) }
+        keep(stream)
+      end
     rescue ActiveRecord::ActiveRecordError
-      [] # the database is away; what changed meanwhile is read when it is back
+      nil # the database is away; what changed meanwhile is told when it is back
     end
 
-    def tell(meeting_ids)
-      now = @clock.now
-      @lock.synchronize { @streams.dup }.each do |stream|
-        if meeting_ids.include?(stream.meeting_id) then write(stream, "event: changed\ndata: {}\n\n")
-        elsif now - stream.alive_at > COMMENT_EVERY_S then write(stream, ": here\n\n")
-        end
-      end
+    # @return [Array<Array(String, Integer, String)>] meeting, number and what is written
+    def changed(streams)
+      seen = streams.group_by(&:meeting_id).transform_values { |some| some.map(&:told).min }
+      rows = Records::Change.since(seen)
+      # Of several changes of the same thing the last tells what there is to tell.
+      rows.reverse.uniq { |meeting_id, _, kind, subject_id| [meeting_id, kind, subject_id] }.reverse
+        .map { |meeting_id, number, *what| [meeting_id, number, event(number, content(meeting_id, *what))] }
+    end
+
+    def content(meeting_id, kind, subject_id)
+      Views::SheetPart.new(clock: @clock).show(meeting_id, kind, subject_id)
+    rescue Core::NotFound
+      {kind: "sheet"}
+    end
+
+    def event(number, content) = "id: #{number}\nevent: changed\ndata: #{Json.write({number: number, **content})}\n\n"
+
+    def tell(stream, number, text)
+      return if number <= stream.told
+
+      stream.told = number
+      write(stream, text)
+    end
+
+    def keep(stream)
+      return drop(stream) if @clock.now - stream.opened_at > LASTS_S
+
+      late = @clock.now - stream.alive_at > COMMENT_EVERY_S
+      write(stream, late ? ": here\n\n" : "") if late || !stream.waiting.empty?
     end
 
     # A reader that is gone or does not read is dropped; its browser comes back by itself.
     def write(stream, text)
-      stream.io.write_nonblock(text)
       stream.alive_at = @clock.now
-      true
+      stream.waiting << text.b
+      written = stream.io.write_nonblock(stream.waiting, exception: false)
+      stream.waiting = stream.waiting.byteslice(written..) unless written == :wait_writable
+      drop(stream) if stream.waiting.bytesize > MOST_WAITING
     rescue IOError, SystemCallError
+      drop(stream)
+    end
+
+    def drop(stream)
       @lock.synchronize { @streams.delete(stream) }
       stream.io.close
-      false
     end
   end
 end

@@ -4,7 +4,7 @@ module Api
     on(:get, "/meetings/:id", "showSheet", may: :see_sheet, of: :meeting) { json sheet }
 
     on :get, "/meetings/:id/live", "followSheet", may: :see_sheet, of: :meeting do
-      Live.hub.stream(params["id"])
+      Live.hub.stream(params["id"], after: last_seen)
     end
 
     on :put, "/meetings/:id/state", "changeMeetingState", may: :hold_meeting, of: :meeting do
@@ -79,6 +79,9 @@ module Api
     end
 
     private
+
+    # The last change a reader knows of: what their browser was told last, or what was on the page.
+    def last_seen = Integer(request.env["HTTP_LAST_EVENT_ID"] || params["after"], 10, exception: false)
 
     def meetings = use(UseCases::Meetings)
 

@@ -65,7 +65,7 @@ module UseCases
         )
         note_offer(meeting, person_id, starts_at)
         tell_keeper(id, meeting, person_id, starts_at, note)
-        Records::Change.note(meeting_id, now)
+        Records::Change.note(meeting_id, now, :people)
       end
       id
     end
@@ -87,7 +87,7 @@ module UseCases
           )
         end
         decline(counter, zone) unless take
-        Records::Change.note(counter.meeting_id, now)
+        Records::Change.note(counter.meeting_id, now, :people)
       end
       counter.series_id
     end
@@ -193,7 +193,7 @@ module UseCases
         {id: Records::Key.make(now), meeting_id: id, person_id: person_id, created_at: now, signed_up_at: at, **told}
       end
       Records::Reply.upsert_all(rows, update_only: told.keys.without(:updated_at) + [:signed_up_at])
-      Records::Change.note_all(ids, now)
+      Records::Change.note_all(ids, now, :people)
     end
 
     def note_event(series_id, meeting, person_id, answer, note, way)

@@ -8,7 +8,7 @@ module UseCases
         meeting = find(Records::Meeting.includes(:series), meeting_id)
         Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
         keep_attendance(meeting, person_id, state, at)
-        Records::Change.note(meeting_id, now)
+        Records::Change.note(meeting_id, now, :people)
       end
       nil
     end
@@ -20,7 +20,7 @@ module UseCases
         meeting = find(Records::Meeting.includes(:series), meeting_id)
         Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
         states.each { |person_id, state| keep_attendance(meeting, person_id, state, nil) }
-        Records::Change.note(meeting_id, now)
+        Records::Change.note(meeting_id, now, :people)
       end
       nil
     end

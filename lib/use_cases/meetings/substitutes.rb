@@ -85,7 +85,7 @@ module UseCases
         "changed", "#{Core::Words.day(meeting.original_wall.date)}: #{words}", series_id: meeting.series_id,
         meeting_id: meeting.id, now: now, person_id: by
       )
-      Records::Change.note(meeting.id, now)
+      Records::Change.note(meeting.id, now, :people)
     end
 
     def refuse(meeting, person_id)

@@ -73,7 +73,7 @@ module UseCases
       end
     end
 
-    HANGING_ON = [Records::Reply, Records::PlaceBooking, Records::Change].freeze
+    HANGING_ON = [Records::Reply, Records::PlaceBooking].freeze
     OF_SERIES = [
       Records::Event, Records::SeriesPlace, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial
     ].freeze

@@ -11,8 +11,8 @@ module UseCases
       Records::ActionItem => %i[raised_at_meeting_id closed_at_meeting_id], Records::ActionChange => %i[meeting_id]
     }.freeze
     HANGING_ON = [
-      Records::Reply, Records::Attendance, Records::ActionReview, Records::Change, Records::Counter,
-      Records::TopicVisit, Records::Substitute
+      Records::Reply, Records::Attendance, Records::ActionReview, Records::Counter, Records::TopicVisit,
+      Records::Substitute
     ].freeze
 
     # @param from_meeting_id [String, nil] the first to change; nil: all to come

@@ -51,7 +51,7 @@ module UseCases
           id: action.id, state: Core::CarryForward::Ledger::AFTER_REVIEW.fetch(verdict.to_sym).to_s, reason: word,
           meeting_id: meeting_id
         )
-        Records::Change.note(meeting_id, now)
+        Records::Change.note(meeting_id, now, :left_over)
       end
       nil
     end
@@ -62,7 +62,7 @@ module UseCases
         action = reviewable(meeting_id, action_id)
         Records::ActionReview.where(meeting_id: meeting_id, action_item_id: action_id).delete_all
         move(id: action_id, state: "open") if action.closed_at_meeting_id == meeting_id
-        Records::Change.note(meeting_id, now)
+        Records::Change.note(meeting_id, now, :left_over)
       end
       nil
     end
@@ -106,7 +106,8 @@ module UseCases
           .in_order
           .limit(2)
           .pluck(:id)
-      [action.raised_at_meeting_id, *open].compact.uniq.each { |meeting_id| Records::Change.note(meeting_id, now) }
+      Records::Change.note_all(open, now, :left_over)
+      Records::Change.note(action.raised_at_meeting_id, now, :line, action.line_id) if action.line_id
     end
   end
 end

@@ -12,7 +12,7 @@ module UseCases
           id: id, meeting_id: meeting_id, topic_id: topic_id, kind: kind, text: text, author_id: by, written_at: now
         )
         raise_action(meeting, line, action || {}) if kind == "action"
-        Records::Change.note(meeting_id, now)
+        Records::Change.note(meeting_id, now, :line, id)
       end
       nil
     end
@@ -27,7 +27,7 @@ module UseCases
           text: words(text, pointer: "/text", missing: "A line cannot be empty. Remove it instead.")
         )
         (kind == "action") ? change_action(meeting, line, action || {}) : drop_action(line)
-        Records::Change.note(line.meeting_id, now)
+        Records::Change.note(line.meeting_id, now, :line, id)
       end
       nil
     end
@@ -39,7 +39,7 @@ module UseCases
         editable(line.meeting_id)
         drop_action(line)
         line.delete
-        Records::Change.note(line.meeting_id, now)
+        Records::Change.note(line.meeting_id, now, :line, id)
       end
     end
 

@@ -56,7 +56,7 @@ module UseCases
         Core::Sheet::Lifecycle.refuse_frozen(paper.meeting.state.to_sym)
         Records::PaperPiece.where(paper_id: id).delete_all
         paper.delete
-        Records::Change.note(paper.meeting_id, now)
+        Records::Change.note(paper.meeting_id, now, :papers)
       end
     end
 
@@ -87,7 +87,7 @@ module UseCases
       head = Records::PaperPiece.where(paper_id: paper.id, number: 0).pick(:bytes)[0, 512]
       write do
         paper.update!(complete: true, content_type: Core::Paper.type_of(paper.name, head))
-        Records::Change.note(paper.meeting_id, now)
+        Records::Change.note(paper.meeting_id, now, :papers)
       end
     end
   end

@@ -13,7 +13,7 @@ module UseCases
           position: (series_topics.maximum(:position) || 0) + 1,
           **checked(meeting, title, purpose, length_min, presenter_id)
         )
-        Records::Change.note(meeting_id, now)
+        Records::Change.note(meeting_id, now, :topics)
       end
       nil
     end
@@ -25,7 +25,7 @@ module UseCases
         meeting_id = Loading::Topics.standing(topic)
         meeting = editable(meeting_id)
         update(topic, version, **checked(meeting, title, purpose, length_min, presenter_id)) &&
-          Records::Change.note(meeting_id, now)
+          Records::Change.note(meeting_id, now, :topics)
       end
       nil
     end
@@ -44,7 +44,7 @@ module UseCases
         Records::Meeting.where(present_topic_id: id).update_all(present_topic_id: nil)
         topic.visits.delete_all
         topic.delete
-        Records::Change.note(meeting.id, now)
+        Records::Change.note(meeting.id, now, :topics)
       end
     end
 
@@ -57,7 +57,7 @@ module UseCases
         ids = (topic_ids & here.map(&:id)) + (here.map(&:id) - topic_ids)
         position = ids.each_with_index.to_h
         here.each { |topic| topic.update!(position: position[topic.id]) if topic.position != position[topic.id] }
-        Records::Change.note(meeting_id, now)
+        Records::Change.note(meeting_id, now, :topics)
       end
       nil
     end
@@ -73,7 +73,7 @@ module UseCases
         stop_clock(meeting)
         visit(meeting_id, topic_id).update!(put_off: false) if topic_id
         meeting.update!(present_topic_id: topic_id, present_since: now)
-        Records::Change.note(meeting_id, now)
+        Records::Change.note(meeting_id, now, :topics)
       end
       nil
     end
@@ -87,7 +87,7 @@ module UseCases
         visit = visit(meeting_id, topic_id)
         visit.put_off = put_off
         (put_off || visit.used_s.positive?) ? visit.save! : visit.destroy!
-        Records::Change.note(meeting_id, now)
+        Records::Change.note(meeting_id, now, :topics)
       end
       nil
     end

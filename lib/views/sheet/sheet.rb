@@ -20,6 +20,8 @@ module Views
     private
 
     def load(meeting_id)
+      # Before all else: what is newer may come once more, what is older is never missed.
+      @number = Records::Change.last_number(meeting_id)
       @meeting = find(Records::Meeting.includes(series: {members: :person}), meeting_id)
       @series = @meeting.series
       @zone = @series.zone
@@ -116,6 +118,7 @@ module Views
         previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
         carries: carries,
         now: now,
+        number: @number,
         papers: Loading::Papers.of(@meeting.id),
         may: {
           write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic]

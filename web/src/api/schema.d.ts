@@ -479,7 +479,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** Server-sent events; each `changed` says that the sheet reads differently now */
+        /** Server-sent events: each `changed` carries a SheetChange, its id is the number; goes on after Last-Event-ID, or after */
         get: operations["followSheet"];
         put?: never;
         post?: never;
@@ -2414,6 +2414,47 @@ export interface components {
             version: number;
             review: components["schemas"]["Review"] | null;
         };
+        RunningOrder: {
+            plannedMin: number;
+            localEnd: components["schemas"]["Wall"];
+            /** @description negative when over-full */
+            slackMin: number;
+            leftOver: components["schemas"]["Slot"] | null;
+            unfit: components["schemas"]["Key"][];
+            remedies: {
+                /** @enum {string} */
+                kind: "trim" | "carry";
+                topicIds: string[];
+                toMin: number | null;
+            }[];
+        };
+        Carries: {
+            actions: number;
+            topics: number;
+            to: components["schemas"]["Neighbour"] | null;
+        };
+        /** @description what reads differently on a sheet; kind sheet says only that it is to be read again */
+        SheetChange: {
+            number: number;
+            /** @enum {string} */
+            kind: "line" | "part" | "sheet";
+            lineId?: components["schemas"]["Key"];
+            /** @description null when it is gone */
+            line?: components["schemas"]["Line"] | null;
+            /** @description fields of the sheet; topics without their lines, what is left over without what the reader may */
+            part?: {
+                people?: components["schemas"]["SheetPerson"][];
+                quorate?: boolean | null;
+                papers?: components["schemas"]["Paper"][];
+                leftOver?: Record<string, never>[];
+                topics?: Record<string, never>[];
+                /** @description topics that count as taken */
+                taken?: components["schemas"]["Key"][];
+                presentTopicId?: components["schemas"]["Key"] | null;
+                runningOrder?: components["schemas"]["RunningOrder"];
+                carries?: components["schemas"]["Carries"];
+            };
+        };
         Sheet: {
             id: components["schemas"]["Key"];
             seriesId: components["schemas"]["Key"];
@@ -2455,29 +2496,14 @@ export interface components {
             leftOver: components["schemas"]["LeftOver"][];
             leftOverLines: components["schemas"]["Line"][];
             topics: components["schemas"]["Topic"][];
-            runningOrder: {
-                plannedMin: number;
-                localEnd: components["schemas"]["Wall"];
-                /** @description negative when over-full */
-                slackMin: number;
-                leftOver: components["schemas"]["Slot"] | null;
-                unfit: components["schemas"]["Key"][];
-                remedies: {
-                    /** @enum {string} */
-                    kind: "trim" | "carry";
-                    topicIds: string[];
-                    toMin: number | null;
-                }[];
-            };
+            runningOrder: components["schemas"]["RunningOrder"];
+            /** @description of the last change this holds */
+            number: number;
             version: number;
             next: components["schemas"]["Neighbour"] | null;
             previous: components["schemas"]["Neighbour"] | null;
             papers: components["schemas"]["Paper"][];
-            carries: {
-                actions: number;
-                topics: number;
-                to: components["schemas"]["Neighbour"] | null;
-            };
+            carries: components["schemas"]["Carries"];
             now: components["schemas"]["Instant"];
             may: {
                 write: boolean;
@@ -4943,7 +4969,10 @@ export interface operations {
     };
     followSheet: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description number of the last change known */
+                after?: number;
+            };
             header?: never;
             path: {
                 id: components["parameters"]["id"];

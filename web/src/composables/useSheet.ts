@@ -1,8 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, toValue, watch, type MaybeRefOrGetter } from 'vue'
+import { computed, onBeforeUnmount, ref, toValue, watch, type MaybeRefOrGetter, type Ref } from 'vue'
 import { api, dataOf, ifMatch, type Line, type Schemas, type Sheet, type Topic } from '../api/client'
 import { useNotice } from './useNotice'
 import { useChanged } from './useChanged'
+import { withChange, withKeptLine } from '../sheetChange'
+
+// What was read or answered before a change that was told meanwhile must not take it from the page again.
+const newer = (known: unknown, read: unknown) =>
+  known && (known as Sheet).id === (read as Sheet).id && (known as Sheet).number > (read as Sheet).number ? known : read
 
 /** One sheet, live, and all that can be done to it. Each write answers with the sheet as it is then. */
 export function useSheet(id: MaybeRefOrGetter<string>) {
@@ -13,10 +18,11 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
   const reading = useQuery({
     queryKey: key,
     queryFn: () => dataOf(api.GET('/meetings/{id}', { params: { path: path() } })),
+    structuralSharing: newer,
     // The clock of a meeting in session moves on by itself.
     refetchInterval: query => (query.state.data?.state === 'in_session' ? 20_000 : false),
   })
-  const show = (sheet: Sheet) => cache.setQueryData(['sheet', sheet.id], sheet)
+  const show = (sheet: Sheet) => cache.setQueryData<Sheet>(['sheet', sheet.id], known => newer(known, sheet) as Sheet)
   const readAgain = () => cache.invalidateQueries({ queryKey: key.value })
   const changed = useChanged()
   const others = () => changed('sheet')
@@ -51,7 +57,15 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
     error: reading.error,
     readAgain,
     isActing: acting.isPending,
-    live: useLive(id, readAgain),
+    live: useLive(id, reading.data, change => {
+      const known = cache.getQueryData<Sheet>(key.value)
+      const told = known && withChange(known, change)
+      if (told) cache.setQueryData(key.value, told)
+      else readAgain()
+    }),
+    /** A line the server has taken stands at once. */
+    keepLine: (line: Line) =>
+      cache.setQueryData<Sheet>(key.value, known => known && withKeptLine(known, line.id, line)),
     setState: (state: Schemas['MeetingState'], reason?: string) =>
       act(() =>
         dataOf(api.PUT('/meetings/{id}/state', { params: { path: path() }, body: { state, reason: reason ?? null } })),
@@ -102,28 +116,49 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
   }
 }
 
+const TRY_AGAIN_MS = 3_000
+
 /**
- * Reads the sheet again whenever somebody changes it. The browser reconnects by itself; what was missed is read then.
+ * Follows what others do to a sheet, from the last change it holds. The browser reconnects by itself and is told what
+ * it missed; where it gives up (nobody was signed in), it is begun anew.
  */
-function useLive(id: MaybeRefOrGetter<string>, readAgain: () => void) {
+function useLive(
+  id: MaybeRefOrGetter<string>,
+  sheet: Ref<Sheet | undefined>,
+  tell: (change: Schemas['SheetChange']) => void,
+) {
   const live = ref(false)
   let source: EventSource | undefined
-  const close = () => {
+  let timer: ReturnType<typeof setTimeout> | undefined
+  function close() {
+    clearTimeout(timer)
     source?.close()
+    source = undefined
+  }
+  function follow(meetingId: string, after: number) {
+    source = new EventSource(`/api/meetings/${meetingId}/live?after=${after}`)
+    source.addEventListener('open', () => {
+      clearTimeout(timer)
+      live.value = true
+    })
+    source.addEventListener('changed', event => tell(JSON.parse(event.data)))
+    source.addEventListener('error', () => {
+      // Each minute the server has the browser come back; that is no interruption.
+      clearTimeout(timer)
+      timer = setTimeout(() => {
+        live.value = false
+        if (source?.readyState !== EventSource.CLOSED) return
+        close()
+        if (sheet.value) follow(meetingId, sheet.value.number)
+      }, TRY_AGAIN_MS)
+    })
   }
   watch(
-    () => toValue(id),
-    meetingId => {
+    [() => toValue(id), () => sheet.value?.id],
+    ([meetingId, shown]) => {
       close()
-      source = new EventSource(`/api/meetings/${meetingId}/live`)
-      source.addEventListener('open', () => {
-        if (!live.value) readAgain()
-        live.value = true
-      })
-      source.addEventListener('changed', readAgain)
-      source.addEventListener('error', () => {
-        live.value = false
-      })
+      live.value = false
+      if (sheet.value && shown === meetingId) follow(meetingId, sheet.value.number)
     },
     { immediate: true },
   )

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
-import type { Line, Schemas, Sheet } from '../api/client'
+import type { Line, Schemas } from '../api/client'
 import HerePanel from '../components/HerePanel.vue'
 import LeftOverList from '../components/LeftOverList.vue'
 import LineEntry from '../components/LineEntry.vue'
@@ -36,7 +35,6 @@ const { unsent, send, onTaken } = useUnsent(() => id)
 const { say } = useNotice()
 const { move: moveAction } = useActionMoves()
 const removal = useRemoval()
-const cache = useQueryClient()
 
 const LEFT = 'left-over'
 const frozen = computed(() => !sheet.value || sheet.value.state === 'issued' || sheet.value.state === 'called_off')
@@ -88,24 +86,10 @@ const known = computed(
       ),
     ),
 )
-// A line the server has taken stands at once; reading the sheet again only confirms it.
+// Reading the sheet again only confirms it.
 onBeforeUnmount(
   onTaken((meetingId, line) => {
-    if (meetingId !== id) return
-    cache.setQueryData<Sheet>(
-      ['sheet', id],
-      before =>
-        before &&
-        (known.value.has(line.id)
-          ? before
-          : {
-              ...before,
-              leftOverLines: line.topicId === null ? [...before.leftOverLines, line] : before.leftOverLines,
-              topics: before.topics.map(topic =>
-                topic.id === line.topicId ? { ...topic, lines: [...topic.lines, line] } : topic,
-              ),
-            }),
-    )
+    if (meetingId === id && !known.value.has(line.id)) doing.keepLine(line)
   }),
 )
 

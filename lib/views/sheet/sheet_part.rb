@@ -1,0 +1,39 @@
+module Views
+  # What a change makes read differently on a sheet, for everybody who follows it: the same for all of them, so without
+  # what each may do.
+  class SheetPart < Sheet
+    # @param kind [String] of a change
+    # @param subject_id [String, nil] key of the line
+    # @return [Hash] kind, and for a line itself, or that it is gone; for a part the fields of the sheet
+    def show(meeting_id, kind, subject_id = nil)
+      return {kind: "sheet"} if kind == "sheet"
+
+      load(meeting_id)
+      return {kind: "sheet"} if @meeting.state == "issued"
+
+      (kind == "line") ? line_part(subject_id) : {kind: "part", part: send(:"#{kind}_part")}
+    end
+
+    private
+
+    def line_part(id)
+      line = @lines.values.flatten.find { |one| one.id == id }
+      {kind: "line", line_id: id, line: line && LineRows.row(line), part: {carries: carries, taken: taken}}
+    end
+
+    def taken = @topics.select { |topic| taken?(topic) }.map(&:id)
+
+    def people_part = {people: here.rows, quorate: here.quorate?}
+
+    def papers_part = {papers: Loading::Papers.of(@meeting.id)}
+
+    def left_over_part = {left_over: left_over.map { |row| row.except(:may_change) }, carries: carries}
+
+    def topics_part
+      {
+        topics: topics.map { |row| row.except(:lines) }, running_order: order_view, carries: carries,
+        present_topic_id: @meeting.present_topic_id
+      }
+    end
+  end
+end

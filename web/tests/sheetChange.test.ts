@@ -1,0 +1,69 @@
+import { describe, expect, it } from 'vitest'
+import type { Line, Schemas, Sheet } from '../src/api/client'
+import { withChange, withKeptLine } from '../src/sheetChange'
+
+const line = (id: string, topicId: string | null, writtenAt: string, text = id) =>
+  ({ id, topicId, writtenAt, text }) as Line
+
+const SHEET = {
+  id: 'm',
+  number: 4,
+  quorate: false,
+  leftOver: [{ id: 'a', text: 'Order rope', mayChange: true }],
+  leftOverLines: [line('x', null, '2026-11-30T09:31:00Z')],
+  topics: [
+    { id: 't', title: 'Boats', taken: false, lines: [line('k', 't', '2026-11-30T09:40:00Z')] },
+    { id: 'u', title: 'Crew', taken: false, lines: [] },
+  ],
+} as unknown as Sheet
+
+const change = (told: object) => ({ number: 5, ...told }) as Schemas['SheetChange']
+const texts = (sheet: Sheet | null) =>
+  [sheet!.leftOverLines, ...sheet!.topics.map(topic => topic.lines)].map(lines => lines.map(one => one.text))
+
+describe('A change of a sheet', () => {
+  it.each([
+    ['comes, by when it was written', line('j', 't', '2026-11-30T09:39:00Z'), [['x'], ['j', 'k'], []]],
+    ['reads differently', line('k', 't', '2026-11-30T09:40:00Z', 'new'), [['x'], ['new'], []]],
+    ['stands elsewhere now', line('k', 'u', '2026-11-30T09:40:00Z'), [['x'], [], ['k']]],
+    ['goes', null, [['x'], [], []]],
+  ])('of a line that %s', (_, told, expected) => {
+    const changed = withChange(SHEET, change({ kind: 'line', lineId: told?.id ?? 'k', line: told }))
+    expect(texts(changed)).toEqual(expected)
+    expect(changed!.number).toBe(5)
+  })
+
+  it('keeps the lines of topics, which come without', () => {
+    const told = withChange(
+      SHEET,
+      change({ kind: 'part', part: { topics: [{ id: 'u' }, { id: 't', title: 'Ships' }] } }),
+    )
+    expect(texts(told)).toEqual([['x'], [], ['k']])
+    expect(told!.topics[1].title).toBe('Ships')
+  })
+
+  it('keeps what the reader may do with what is left over', () => {
+    const told = withChange(SHEET, change({ kind: 'part', part: { leftOver: [{ id: 'a', text: 'Order two ropes' }] } }))
+    expect(told!.leftOver).toEqual([{ id: 'a', text: 'Order two ropes', mayChange: true }])
+  })
+
+  it.each([
+    ['says so', { kind: 'sheet' }],
+    ['brings an action not known yet', { kind: 'part', part: { leftOver: [{ id: 'b' }] } }],
+  ])('has the sheet read again when it %s', (_, told) => expect(withChange(SHEET, change(told))).toBeNull())
+
+  it('is passed over when it is known already', () =>
+    expect(withChange(SHEET, { number: 4, kind: 'sheet' } as Schemas['SheetChange'])).toBe(SHEET))
+
+  it('tells which topics are taken', () => {
+    const told = withChange(SHEET, change({ kind: 'line', lineId: 'k', line: null, part: { taken: ['u'] } }))
+    expect(told!.topics.map(topic => topic.taken)).toEqual([false, true])
+  })
+})
+
+describe('A line that is kept', () => {
+  it('stands once, however often it is told', () => {
+    const kept = line('n', 'u', '2026-11-30T10:00:00Z')
+    expect(texts(withKeptLine(withKeptLine(SHEET, 'n', kept), 'n', kept))).toEqual([['x'], ['k'], ['n']])
+  })
+})
