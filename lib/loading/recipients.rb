@@ -11,9 +11,10 @@ module Loading
 
     attr_reader :series, :content
 
+    # @param series [Records::Series, nil] when it is loaded already, with keeper, place, members and their people
     # @raise [Core::NotFound]; [Core::Conflict] codes "nobody" and "outside"
-    def initialize(series_id, now:)
-      @series = Records::Series.includes(:keeper, :held_place, members: :person).find_by(id: series_id)
+    def initialize(series_id, now:, series: nil)
+      @series = series || Records::Series.includes(:keeper, :held_place, members: :person).find_by(id: series_id)
       raise Core::NotFound unless @series
       raise Core::Conflict.new("Nobody is in this series yet.", code: "nobody") if @series.members.empty?
       raise Core::Conflict.new("Somebody else invites to this meeting.", code: "outside") if @series.outside_meeting_id

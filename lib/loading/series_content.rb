@@ -13,8 +13,10 @@ module Loading
     # @param series [Records::Series]
     # @return [Core::Invitation::Content] without a start when no meeting is left
     def of(series, now)
-      meetings = series.meetings.includes(:held_place).order(:original_start).to_a
+      meetings = series.meetings.order(:original_start).to_a
       meetings.each { |meeting| meeting.association(:series).target = series }
+      elsewhere = meetings.select(&:own_where)
+      ActiveRecord::Associations::Preloader.new(records: elsewhere, associations: :held_place).call if elsewhere.any?
       planned = meetings.reject { |meeting| meeting.state == "called_off" }
       return head(series).with(ended: ended(series, meetings, now)) if planned.empty?
 

@@ -8,9 +8,10 @@ module Loading
     # Those of a series who have been told something else than what holds now.
     # @return [Array<Array(Records::Substitute, Symbol)>] with :request or :cancel
     def pending(series_id, now:)
-      found = Records::Substitute.of_series(series_id)
+      coming = Records::Meeting.where(series_id: series_id).where("ends_at > ?", now)
+      found = Records::Substitute.where(meeting_id: coming.select(:id))
         .includes(:person, :instead_of, meeting: {series: %i[keeper held_place]})
-      found.select { |one| one.meeting.ends_at > now }.filter_map do |one|
+      found.filter_map do |one|
         next if one.told_digest == digest(one) || (one.told_digest.nil? && off?(one))
 
         [one, off?(one) ? :cancel : :request]

@@ -18,9 +18,10 @@ module Views
       }
     end
 
+    # @param series [Records::Series] with keeper, place, members and their people
     # @return [Hash] how many have not been told, and of what, in words
-    def untold(series_id)
-      load(series_id)
+    def untold(series)
+      @recipients = Loading::Recipients.new(series.id, now: now, series: series)
       waiting = @recipients.waiting
       counts = Core::Invitation::News::KINDS.without(:changed).to_h { |kind| [kind, waiting.count { _1.kind == kind }] }
       counts[:invited] += others.count { |one, kind| kind == :request && one.told_digest.nil? }

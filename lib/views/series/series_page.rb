@@ -96,7 +96,7 @@ module Views
       return {state: "told", told_at: nil, untold: nil} if @series.outside_meeting_id
       return {state: "never", told_at: nil, untold: nil} unless @series.told_at
 
-      untold = Invitation.new(by: by, clock: @clock).untold(@series.id)
+      untold = Invitation.new(by: by, clock: @clock).untold(@series)
       {state: untold[:people].zero? ? "told" : "changed", told_at: @series.told_at, untold: untold}
     end
 
