@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000003) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -318,9 +318,15 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000001) do
     t.integer "lock_version", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.bigint "position", default: 0, null: false
+    t.integer "indent", limit: 1, default: 0, null: false
+    t.text "typed"
+    t.text "doubtful"
+    t.datetime "removed_at"
     t.index ["author_id"], name: "index_lines_on_author_id"
-    t.index ["meeting_id", "written_at"], name: "index_lines_on_meeting_id_and_written_at"
+    t.index ["meeting_id", "position"], name: "index_lines_on_meeting_id_and_position"
     t.index ["topic_id"], name: "index_lines_on_topic_id"
+    t.check_constraint "`indent` in (0,1)", name: "lines_indent"
     t.check_constraint "`kind` in ('note','decision','action')", name: "lines_kind"
   end
 
@@ -499,6 +505,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000001) do
     t.boolean "mail_own", default: false, null: false
     t.index ["email"], name: "index_people_on_email", unique: true
     t.index ["founder"], name: "index_people_on_founder", unique: true
+    t.index ["guest", "name", "id"], name: "index_people_on_guest_and_name_and_id"
     t.check_constraint "json_valid(`working_hours`)", name: "working_hours"
   end
 

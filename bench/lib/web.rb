@@ -23,7 +23,8 @@ class Web
   def initialize
     api = Api::App.build
     app = ->(env) { env["PATH_INFO"].start_with?("/bare/") ? Bare.call(env) : api.call(env) }
-    @server = Puma::Server.new(app, nil, {min_threads: CONNECTIONS, max_threads: CONNECTIONS, persistent_timeout: 120, log_writer: silence})
+    threads = {min_threads: CONNECTIONS, max_threads: CONNECTIONS}
+    @server = Puma::Server.new(app, nil, {**threads, persistent_timeout: 120, log_writer: silence})
     @port = @server.add_tcp_listener("127.0.0.1", 0).addr[1]
     @server.run
   end

@@ -73,6 +73,20 @@ module Api
       json use(Views::Line).show(params["id"])
     end
 
+    on :get, "/lines/:id", "showLine", may: :see_sheet, of: :line do
+      json use(Views::Line).show(params["id"])
+    end
+
+    on :put, "/lines/:id/place", "placeLine", may: :write_minutes, of: :line do
+      minutes.place(id: params["id"], **input)
+      json use(Views::Line).show(params["id"])
+    end
+
+    on :post, "/lines/:id/restore", "restoreLine", may: :write_minutes, of: :line do
+      minutes.restore(id: params["id"], **input)
+      json use(Views::Line).show(params["id"])
+    end
+
     on :delete, "/lines/:id", "removeLine", may: :write_minutes, of: :line do
       minutes.remove(params["id"])
       status 204

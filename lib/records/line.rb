@@ -5,6 +5,8 @@ module Records
     belongs_to :author, class_name: "Records::Person"
     has_one :action_item, class_name: "Records::ActionItem"
 
-    scope :in_order, -> { order(:written_at, :id) }
+    # Those that have not been removed.
+    scope :standing, -> { where(removed_at: nil) }
+    scope :in_order, -> { order(:position, :id) }
   end
 end

@@ -2,32 +2,51 @@ module UseCases
   # The lines of a sheet. A line of kind action raises the action it speaks of.
   class Minutes < Base
     # @param id [String] key made by the browser; a repeated call changes nothing
+    # @param kind [String, nil] nil: it is read, whenever it comes
     # @param action [Hash, nil] id, owner_ids and due_on when kind is "action"
-    def add(id:, meeting_id:, kind:, text:, topic_id: nil, action: nil)
+    # @param after_id [String, nil, :last] the line it stands below; nil: at the top
+    def add(id:, meeting_id:, text:, kind: nil, topic_id: nil, action: nil, after_id: :last, indent: 0)
       once(Records::Line, id, within: meeting_id) do
         meeting = editable(meeting_id)
-        text = words(text, pointer: "/text", missing: "Type something first.")
         check_topic(meeting, topic_id)
+        wish = read(meeting, typed(text), kind, action)
         line = Records::Line.create!(
-          id: id, meeting_id: meeting_id, topic_id: topic_id, kind: kind, text: text, author_id: by, written_at: now
+          id: id, meeting_id: meeting_id, topic_id: topic_id, author_id: by, written_at: now, indent: indent,
+          position: position(meeting_id, topic_id, after_id), **wish.except(:action)
         )
-        raise_action(meeting, line, action || {}) if kind == "action"
-        Records::Change.note(meeting_id, now, :line, id)
+        raise_action(meeting, line, wish[:action]) if line.kind == "action"
+        note(line)
       end
       nil
     end
 
     # @param version [Integer] the version seen
-    def change(id:, version:, kind:, text:, action: nil)
+    # @param kind [String, nil] nil: it is read again
+    def change(id:, version:, text:, kind: nil, action: nil)
       write do
-        line = find(Records::Line, id)
+        line = find(Records::Line.standing, id)
         meeting = editable(line.meeting_id)
-        update(
-          line, version, kind: kind,
-          text: words(text, pointer: "/text", missing: "A line cannot be empty. Remove it instead.")
+        text = words(text, pointer: "/text", missing: "A line cannot be empty. Remove it instead.")
+        wish = read(meeting, text, kind, action)
+        wish.delete(:typed) if kind == "action" # so that it can be made a note as it was typed
+        update(line, version, **wish.except(:action))
+        (line.kind == "action") ? change_action(meeting, line, wish[:action]) : drop_action(line)
+        note(line)
+      end
+      nil
+    end
+
+    # To another place: below a line, or at the top of a topic. Who edits it meanwhile is not disturbed.
+    # @param after_id [String, nil]
+    def place(id:, topic_id:, after_id:, indent: 0)
+      write do
+        line = find(Records::Line.standing, id)
+        check_topic(editable(line.meeting_id), topic_id)
+        line.update_columns(
+          topic_id: topic_id, position: position(line.meeting_id, topic_id, after_id, except: id), indent: indent,
+          updated_at: now
         )
-        (kind == "action") ? change_action(meeting, line, action || {}) : drop_action(line)
-        Records::Change.note(line.meeting_id, now, :line, id)
+        note(line)
       end
       nil
     end
@@ -35,18 +54,70 @@ module UseCases
     # @raise [Core::Conflict] when the action it raised has gone on since
     def remove(id)
       write do
-        line = Records::Line.find_by(id: id) or next
+        line = Records::Line.standing.find_by(id: id) or next
         editable(line.meeting_id)
         drop_action(line)
-        line.delete
-        Records::Change.note(line.meeting_id, now, :line, id)
+        line.update_columns(removed_at: now, updated_at: now)
+        note(line)
       end
+    end
+
+    # Back where it was, with its action.
+    # @param action [Hash, nil] id, owner_ids and due_on of the action it had raised
+    def restore(id:, action: nil)
+      write do
+        line = find(Records::Line, id)
+        meeting = editable(line.meeting_id)
+        next unless line.removed_at
+
+        check_topic(meeting, line.topic_id)
+        line.update_columns(removed_at: nil, updated_at: now)
+        raise_action(meeting, line, action || {}) if line.kind == "action"
+        note(line)
+      end
+      nil
     end
 
     private
 
+    def note(line) = Records::Change.note(line.meeting_id, now, :line, line.id)
+
     def editable(meeting_id)
       find(Records::Meeting, meeting_id).tap { |meeting| Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym) }
+    end
+
+    def typed(text) = words(text, pointer: "/text", missing: "Type something first.")
+
+    # @return [Hash] kind, text, typed, doubtful and action
+    def read(meeting, text, kind, action)
+      return {kind: kind, text: text, typed: text, doubtful: nil, action: action || {}} if kind
+
+      reading = Loading::LineReading.new(meeting).read(text)
+      {
+        **reading.slice(:kind, :text), typed: text,
+        doubtful: (JSON.generate(reading[:doubtful]) if reading[:doubtful].any?),
+        action: {owner_ids: reading[:owners].map { |owner| owner[:id] }, due_on: reading[:due_on]}
+      }
+    end
+
+    # A number for the place below a line. Where there is no room, the others are numbered anew.
+    def position(meeting_id, topic_id, after_id, except: nil)
+      others = Records::Line.where(meeting_id: meeting_id, topic_id: topic_id).where.not(id: except || "").in_order
+      return Core::Sheet::LineOrder.between(others.maximum(:position), nil) if after_id == :last
+
+      numbers = others.pluck(:id, :position)
+      at = after_id ? (numbers.index { |id, _| id == after_id } || numbers.size - 1) + 1 : 0
+      number_between(numbers, at) || begin
+        Core::Sheet::LineOrder.anew(numbers.size).zip(numbers) do |number, (id, _)|
+          Records::Line.where(id: id).update_all(position: number)
+        end
+        number_between(others.pluck(:id, :position), at)
+      end
+    end
+
+    def number_between(numbers, at)
+      before = numbers[at - 1]&.last if at.positive?
+      Core::Sheet::LineOrder.between(before, numbers[at]&.last)
     end
 
     def check_topic(meeting, topic_id)

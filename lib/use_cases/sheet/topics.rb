@@ -35,7 +35,7 @@ module UseCases
       write do
         topic = Records::Topic.find_by(id: id) or next
         meeting = editable(Loading::Topics.standing(topic))
-        if Records::Line.exists?(topic_id: id)
+        if Records::Line.standing.exists?(topic_id: id)
           raise Core::Conflict.new(
             "Lines stand under this topic. Put it off, or remove the lines first.", code: "in-use"
           )
@@ -43,6 +43,7 @@ module UseCases
 
         Records::Meeting.where(present_topic_id: id).update_all(present_topic_id: nil)
         topic.visits.delete_all
+        Records::Line.where(topic_id: id).delete_all # removed before
         topic.delete
         Records::Change.note(meeting.id, now, :topics)
       end
@@ -108,7 +109,7 @@ module UseCases
 
     # Settles what was taken, and lets the rest go on to the next sheet, first there. Inside a transaction.
     def settle(meeting)
-      written = Records::Line.where(meeting_id: meeting.id).distinct.pluck(:topic_id)
+      written = Records::Line.standing.where(meeting_id: meeting.id).distinct.pluck(:topic_id)
       visits = Records::TopicVisit.where(meeting_id: meeting.id).to_h { |found| [found.topic_id, found] }
       Loading::Topics.at(meeting.id).each_with_index do |topic, i|
         found = visits[topic.id]

@@ -10,7 +10,8 @@ module Views
     def find_by(query)
       words = plain(query).split
       day, rest = Core::DayWords.take(words)
-      series = matching(Records::Series.shown_to(by).order(:title, :id).to_a, day ? rest : words, &:title)
+      all = Records::Series.shown_to(by).order(:title, :id).select(:id, :title, :time_zone).to_a
+      series = matching(all, day ? rest : words, &:title)
       found = day ? sheets_of(series, day) : with_next(series.first(MOST_OF_A_KIND))
       {places: found + (words.empty? ? [] : others(words))}
     end
@@ -18,6 +19,8 @@ module Views
     private
 
     def plain(text)
+      return text.downcase if text&.ascii_only? # thousands of names are looked through
+
       text.to_s.unicode_normalize(:nfd).gsub(/\p{Mn}/, "").downcase.tr("øæåł", "oaal").gsub("ß", "ss")
     end
 
@@ -49,8 +52,8 @@ module Views
       kinds = {"person" => Records::Person.where(guest: false), "place" => Records::Place.here,
                "group" => Records::Group.all}
       kinds.flat_map do |kind, records|
-        found = matching(records.order(:name, :id).to_a, words, &:name)
-        found.first(MOST_OF_A_KIND).map { |one| place(kind, one.id, one.name) }
+        found = matching(records.order(:name, :id).pluck(:id, :name), words, &:last)
+        found.first(MOST_OF_A_KIND).map { |id, name| place(kind, id, name) }
       end
     end
 

@@ -12,7 +12,7 @@ module Views
       coming = all.where("ends_at > ?", now).where.not(state: %w[closed issued])
       chosen = gone ? all.where.not(id: coming.select(:id)).order(starts_at: :desc, id: :desc) : coming.in_order
       shown = chosen.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).to_a
-      lines = Records::Line.where(meeting_id: shown.map(&:id)).group(:meeting_id, :kind).count
+      lines = Records::Line.standing.where(meeting_id: shown.map(&:id)).group(:meeting_id, :kind).count
       {
         meetings: shown.map { |meeting| row(meeting, series.zone, lines) }, page: page, page_size: PAGE_SIZE,
         total: chosen.count

@@ -9,7 +9,8 @@ module Views
     def row(line)
       {
         id: line.id, topic_id: line.topic_id, kind: line.kind, text: line.text, version: line.lock_version,
-        author: named(line.author), written_at: line.written_at,
+        author: named(line.author), written_at: line.written_at, position: line.position, indent: line.indent,
+        typed: line.typed || line.text, doubtful: line.doubtful ? JSON.parse(line.doubtful) : [],
         action: line.action_item && action_row(line.action_item)
       }
     end

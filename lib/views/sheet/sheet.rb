@@ -27,7 +27,7 @@ module Views
       @zone = @series.zone
       @ledger = Loading::Ledgers.of([@series.id])[@series.id]
       @visits = @meeting.visits.to_h { |visit| [visit.topic_id, visit] }
-      @lines = LineRows.load(@meeting.lines).group_by(&:topic_id)
+      @lines = LineRows.load(@meeting.lines.standing).group_by(&:topic_id)
       @topics = topics_here
       @left_over = @ledger.left_over_actions(meeting_id)
       @order = running_order

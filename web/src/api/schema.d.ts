@@ -595,7 +595,46 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Without a kind it is read, as an action, a decision or a note; without afterId it comes last, with null first */
         post: operations["addLine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lines/{id}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** To another place on its sheet */
+        put: operations["placeLine"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lines/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A line that was removed, back where it was */
+        post: operations["restoreLine"];
         delete?: never;
         options?: never;
         head?: never;
@@ -611,7 +650,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        get?: never;
+        get: operations["showLine"];
         put: operations["changeLine"];
         post?: never;
         /** 409 code in-use when the action it raised has gone on since */
@@ -2335,6 +2374,11 @@ export interface components {
             overMin: number;
             fits: boolean;
         };
+        /** @description names that fit several people */
+        Doubtful: {
+            name: string;
+            people: components["schemas"]["Named"][];
+        }[];
         Line: {
             id: components["schemas"]["Key"];
             topicId: components["schemas"]["Key"] | null;
@@ -2343,6 +2387,12 @@ export interface components {
             author: components["schemas"]["Named"];
             writtenAt: components["schemas"]["Instant"];
             version: number;
+            /** @description its place among the lines of its topic */
+            position?: number;
+            indent?: components["schemas"]["Indent"];
+            /** @description as it was typed */
+            typed?: string;
+            doubtful?: components["schemas"]["Doubtful"];
             action: components["schemas"]["LineAction"] | null;
         };
         LineAction: {
@@ -2538,11 +2588,7 @@ export interface components {
             owners: components["schemas"]["Named"][];
             /** Format: date */
             dueOn: string | null;
-            /** @description names that fit several people */
-            doubtful: {
-                name: string;
-                people: components["schemas"]["Named"][];
-            }[];
+            doubtful: components["schemas"]["Doubtful"];
         };
         ActionWish: {
             id?: components["schemas"]["Key"];
@@ -2553,12 +2599,25 @@ export interface components {
         NewLine: {
             id: components["schemas"]["Key"];
             topicId?: components["schemas"]["Key"] | null;
-            kind: components["schemas"]["LineKind"];
+            kind?: components["schemas"]["LineKind"];
             text: string;
             action?: components["schemas"]["ActionWish"] | null;
+            afterId?: components["schemas"]["Key"] | null;
+            indent?: components["schemas"]["Indent"];
         };
+        Indent: number;
+        LinePlace: {
+            topicId: components["schemas"]["Key"] | null;
+            /** @description the line it stands below; null for the top */
+            afterId: components["schemas"]["Key"] | null;
+            indent: components["schemas"]["Indent"];
+        };
+        RestoredLine: {
+            action?: components["schemas"]["ActionWish"] | null;
+        };
+        /** @description without a kind it is read again */
         ChangedLine: {
-            kind: components["schemas"]["LineKind"];
+            kind?: components["schemas"]["LineKind"];
             text: string;
             action?: components["schemas"]["ActionWish"] | null;
         };
@@ -4224,6 +4283,16 @@ export interface components {
                 "application/json": components["schemas"]["NewLine"];
             };
         };
+        LinePlace: {
+            content: {
+                "application/json": components["schemas"]["LinePlace"];
+            };
+        };
+        RestoredLine: {
+            content: {
+                "application/json": components["schemas"]["RestoredLine"];
+            };
+        };
         ChangedLine: {
             content: {
                 "application/json": components["schemas"]["ChangedLine"];
@@ -5082,6 +5151,51 @@ export interface operations {
         requestBody: components["requestBodies"]["NewLine"];
         responses: {
             201: components["responses"]["Line"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    placeLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["LinePlace"];
+        responses: {
+            200: components["responses"]["Line"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["RestoredLine"];
+        responses: {
+            200: components["responses"]["Line"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Line"];
             default: components["responses"]["Problem"];
         };
     };
