@@ -202,7 +202,7 @@ class Pictures
   end
 
   def type(text, *keys)
-    entry = @browser.at_css(".entry input").focus
+    entry = @browser.at_css(".entry textarea").focus
     entry.type(text)
     sleep 0.6
     keys.each { |key| entry.type(key) }

@@ -15,7 +15,7 @@ RSpec.describe "A sheet in session" do
   def open_sheet(name)
     sign_in_as(name)
     visit "/meetings/#{@meeting}"
-    expect(page).to have_css ".entry input:focus"
+    expect(page).to have_css ".entry textarea:focus"
     expect(page).to have_content "all saved"
   end
 
@@ -24,7 +24,6 @@ RSpec.describe "A sheet in session" do
     open_sheet("Marit Hauge")
     type("Ice on the east pontoon")
     type(:enter)
-    type(:enter) if page.has_no_css?(".line", text: "Ice on the east pontoon", wait: 1)
     using_session(:ines) { expect(page).to have_css ".line", text: "Ice on the east pontoon", wait: 2 }
   end
 
@@ -74,10 +73,11 @@ RSpec.describe "A sheet in session" do
     end
     open_sheet("Marit Hauge")
     type("Ines to order rope")
+    type(:enter)
     expect(page).to have_content "Which Ines?"
     click_button "Ines Moen"
-    type(:enter)
     expect(page).to have_css ".line.action", text: /Order rope\s+Ines Moen/
+    find(".entry textarea").click
     type("Marit to rest")
     expect(page).to have_content "Action for Marit Hauge"
     type(:escape)

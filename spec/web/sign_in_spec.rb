@@ -160,7 +160,7 @@ RSpec.describe "Signing in" do
     state(meeting, marit, "in_session")
     sign_in_as("Marit Hauge")
     visit "/meetings/#{meeting}"
-    find(".entry input").set("Half a sentence of Marit's")
+    find(".entry textarea").set("Half a sentence of Marit's")
     page.execute_script(<<~JS, meeting, marit, key)
       const [meetingId, by, id] = arguments
       const line = { id, kind: 'note', text: 'A line of Marit’s' }
@@ -170,13 +170,13 @@ RSpec.describe "Signing in" do
     page.driver.browser.cookies.clear
     sign_in_as("Wen Halloran")
     visit "/meetings/#{meeting}"
-    expect(find(".entry input").value).to eq ""
+    expect(find(".entry textarea").value).to eq ""
     expect(page).to have_no_content "A line of Marit"
     visit "about:blank" # an answer still on its way would bring the cookie back
     page.driver.browser.cookies.clear
     sign_in_as("Marit Hauge")
     visit "/meetings/#{meeting}"
-    expect(find(".entry input").value).to eq "Half a sentence of Marit's"
+    expect(find(".entry textarea").value).to eq "Half a sentence of Marit's"
     eventually { Records::Line.exists?(text: "A line of Marit’s", author_id: marit) }
     expect(Records::Line.where(author_id: wen)).to be_empty
   end

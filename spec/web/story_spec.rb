@@ -13,9 +13,9 @@ RSpec.describe "A keeper's week" do
   # Types a line, waits until it is read, and keeps it.
   def type_line(text, read_as: nil)
     type(text)
-    expect(page).to have_css(".reading", text: read_as || "save as a note")
+    expect(page).to have_css(".reading", text: read_as || "save")
     type(:enter)
-    expect(page).to have_css(".entry input", exact_text: "")
+    expect(page).to have_css(".entry textarea", exact_text: "")
   end
 
   it "goes from making a series to what the next meeting begins with" do
@@ -105,11 +105,11 @@ RSpec.describe "A keeper's week" do
     click_button "All others are here"
     expect(page).to have_content(/Here · 3 of 3/i)
     select "on the call", from: "Wen Halloran is"
-    find(".entry input").click
+    find(".entry textarea").click
     type_line "No incidents."
     type_line "Ines to order shackles by Friday", read_as: "Action for Ines Torvald, due"
     type_line "Wen to flag B-09", read_as: "Action for Wen Halloran"
-    type_line "Decided: two people on the pontoon", read_as: "Decided: Two people on the pontoon"
+    type_line "Decided: two people on the pontoon", read_as: "Decision: Two people on the pontoon"
     expect(page).to have_css ".line.action", text: /Order shackles\s+Ines Torvald\s+due Fri/
     expect(page).to have_css ".line.decision", text: "Two people on the pontoon"
     click_button "Put off: Boats and crew"

@@ -68,4 +68,4 @@ const PLURALS: Record<string, string> = { person: 'people' }
 export const count = (number: number, noun: string) =>
   `${number} ${number === 1 ? noun : (PLURALS[noun] ?? `${noun}s`)}`
 
-export const list = (words: string[]) => new Intl.ListFormat('en-GB').format(words)
+export const list = (words: string[], none = '') => (words.length ? new Intl.ListFormat('en-GB').format(words) : none)

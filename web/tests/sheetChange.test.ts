@@ -2,17 +2,17 @@ import { describe, expect, it } from 'vitest'
 import type { Line, Schemas, Sheet } from '../src/api/client'
 import { withChange, withKeptLine } from '../src/sheetChange'
 
-const line = (id: string, topicId: string | null, writtenAt: string, text = id) =>
-  ({ id, topicId, writtenAt, text }) as Line
+const line = (id: string, topicId: string | null, position: number, text = id) =>
+  ({ id, topicId, position, text }) as Line
 
 const SHEET = {
   id: 'm',
   number: 4,
   quorate: false,
   leftOver: [{ id: 'a', text: 'Order rope', mayChange: true }],
-  leftOverLines: [line('x', null, '2026-11-30T09:31:00Z')],
+  leftOverLines: [line('x', null, 31)],
   topics: [
-    { id: 't', title: 'Boats', taken: false, lines: [line('k', 't', '2026-11-30T09:40:00Z')] },
+    { id: 't', title: 'Boats', taken: false, lines: [line('k', 't', 40)] },
     { id: 'u', title: 'Crew', taken: false, lines: [] },
   ],
 } as unknown as Sheet
@@ -23,9 +23,9 @@ const texts = (sheet: Sheet | null) =>
 
 describe('A change of a sheet', () => {
   it.each([
-    ['comes, by when it was written', line('j', 't', '2026-11-30T09:39:00Z'), [['x'], ['j', 'k'], []]],
-    ['reads differently', line('k', 't', '2026-11-30T09:40:00Z', 'new'), [['x'], ['new'], []]],
-    ['stands elsewhere now', line('k', 'u', '2026-11-30T09:40:00Z'), [['x'], [], ['k']]],
+    ['comes, in its place', line('j', 't', 39), [['x'], ['j', 'k'], []]],
+    ['reads differently', line('k', 't', 40, 'new'), [['x'], ['new'], []]],
+    ['stands elsewhere now', line('k', 'u', 40), [['x'], [], ['k']]],
     ['goes', null, [['x'], [], []]],
   ])('of a line that %s', (_, told, expected) => {
     const changed = withChange(SHEET, change({ kind: 'line', lineId: told?.id ?? 'k', line: told }))
@@ -63,7 +63,7 @@ describe('A change of a sheet', () => {
 
 describe('A line that is kept', () => {
   it('stands once, however often it is told', () => {
-    const kept = line('n', 'u', '2026-11-30T10:00:00Z')
+    const kept = line('n', 'u', 60)
     expect(texts(withKeptLine(withKeptLine(SHEET, 'n', kept), 'n', kept))).toEqual([['x'], ['k'], ['n']])
   })
 })

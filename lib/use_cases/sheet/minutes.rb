@@ -27,6 +27,7 @@ module UseCases
         line = find(Records::Line.standing, id)
         meeting = editable(line.meeting_id)
         text = words(text, pointer: "/text", missing: "A line cannot be empty. Remove it instead.")
+        action ||= standing_action(line) if kind == "action"
         wish = read(meeting, text, kind, action)
         wish.delete(:typed) if kind == "action" # so that it can be made a note as it was typed
         update(line, version, **wish.except(:action))
@@ -88,13 +89,21 @@ module UseCases
 
     def typed(text) = words(text, pointer: "/text", missing: "Type something first.")
 
+    def standing_action(line)
+      line.action_item && {owner_ids: line.action_item.owners.map(&:person_id), due_on: line.action_item.due_on}
+    end
+
+    # Read where no kind is wished, or an action without saying whose and by when.
     # @return [Hash] kind, text, typed, doubtful and action
     def read(meeting, text, kind, action)
-      return {kind: kind, text: text, typed: text, doubtful: nil, action: action || {}} if kind
+      if kind && (kind != "action" || action)
+        return {kind: kind, text: text, typed: text, doubtful: nil, action: action || {}}
+      end
 
       reading = Loading::LineReading.new(meeting).read(text)
+      as_typed = reading[:kind] == "note" || (kind && kind != reading[:kind])
       {
-        **reading.slice(:kind, :text), typed: text,
+        kind: kind || reading[:kind], text: as_typed ? text : reading[:text], typed: text,
         doubtful: (JSON.generate(reading[:doubtful]) if reading[:doubtful].any?),
         action: {owner_ids: reading[:owners].map { |owner| owner[:id] }, due_on: reading[:due_on]}
       }

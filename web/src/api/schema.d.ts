@@ -2572,7 +2572,7 @@ export interface components {
         AttendanceOfAll: {
             people: {
                 personId: components["schemas"]["Key"];
-                state: components["schemas"]["AttendanceState"];
+                state: components["schemas"]["AttendanceState"] | null;
             }[];
         };
         Answer: {

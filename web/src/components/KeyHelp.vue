@@ -6,7 +6,7 @@ const open = defineModel<boolean>({ required: true })
 const keys = computed(() => (open.value ? [...activeKeys.filter(key => key.when?.() ?? true), ...ALWAYS] : []))
 const ALWAYS = [
   { key: 'Enter', label: 'Save what is typed' },
-  { key: 'Esc', label: 'Cancel, or save a line as a plain note' },
+  { key: 'Esc', label: 'Cancel; a line being typed: just a note' },
   { key: 'Tab', label: 'Move on' },
   { key: '↑ ↓', label: 'In a date, time or length: the next, the one before' },
 ]

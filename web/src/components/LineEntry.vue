@@ -1,152 +1,134 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
-import { v7 as newKey } from 'uuid'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Schemas } from '../api/client'
 import { useDraft } from '../composables/useDraft'
 import { readLine } from '../composables/useSheet'
 import { list, shortDay } from '../time'
 
 /**
- * Where the next line goes. What is typed is read as it stands: an action, a decision or a note, shown before it is
- * kept.
+ * Where the next line goes. Enter takes what stands in the box at that moment; how it will be read is shown meanwhile
+ * and never waited for.
  */
 const { meetingId, topicId, topicTitle } = defineProps<{
   meetingId: string
   topicId: string | null
   topicTitle: string
 }>()
-const emit = defineEmits<{ keep: [Schemas['NewLine']] }>()
+const emit = defineEmits<{ keep: [text: string, kind?: Schemas['LineKind']]; up: [] }>()
 
 const { draft: text, forget } = useDraft(`line-${meetingId}-${topicId}`, () => '')
 const reading = ref<Schemas['Reading'] | null>(null)
-const readText = ref('')
-const chosen = ref<Record<string, string>>({})
 const justNote = ref(false)
-const box = ref<HTMLInputElement>()
-const PAUSE_MS = 120
+const box = ref<HTMLTextAreaElement>()
+const PAUSE_MS = 250
 
-let timer: ReturnType<typeof setTimeout>
+let timer: ReturnType<typeof setTimeout> | undefined
 let asked: AbortController | undefined
 
 async function read() {
+  asked = new AbortController()
+  try {
+    reading.value = await readLine(meetingId, text.value, asked.signal)
+  } catch {
+    reading.value = null // nobody to ask just now: it is read when it is kept
+  }
+}
+function forgetReading() {
   clearTimeout(timer)
   asked?.abort()
-  asked = new AbortController()
-  const current = text.value
-  try {
-    reading.value = current.trim() ? await readLine(meetingId, current, asked.signal) : null
-    readText.value = current
-  } catch {
-    reading.value = null // nobody to ask just now: it is kept as a note
-  }
-}
-
-watch(text, () => {
-  justNote.value = false
-  chosen.value = {}
-  clearTimeout(timer)
-  timer = setTimeout(read, PAUSE_MS)
-})
-
-const offered = computed(() =>
-  reading.value && readText.value === text.value && reading.value.kind !== 'note' && !justNote.value
-    ? reading.value
-    : null,
-)
-const owners = computed(() => offered.value?.owners.map(owner => owner.name) ?? [])
-const open = computed(() => offered.value?.doubtful.filter(doubt => !chosen.value[doubt.name]) ?? [])
-
-async function keep() {
-  if (!text.value.trim()) return
-  if (!justNote.value && readText.value !== text.value) {
-    await read()
-    if (offered.value) return // seen first, kept with the next Enter
-  }
-  if (open.value.length) return
-  const offer = offered.value
-  emit('keep', {
-    id: newKey(),
-    topicId,
-    kind: offer?.kind ?? 'note',
-    text: offer?.text ?? text.value.trim(),
-    action:
-      offer?.kind === 'action'
-        ? {
-            id: newKey(),
-            ownerIds: [...offer.owners.map(owner => owner.id), ...Object.values(chosen.value)],
-            dueOn: offer.dueOn,
-          }
-        : null,
-  })
   reading.value = null
-  readText.value = ''
-  forget()
 }
 
-const focus = () => box.value?.focus()
-function choose(name: string, personId: string) {
-  chosen.value[name] = personId
-  focus()
+watch(
+  text,
+  now => {
+    forgetReading()
+    if (now.trim()) timer = setTimeout(read, PAUSE_MS)
+    else justNote.value = false
+  },
+  { immediate: true },
+)
+onBeforeUnmount(forgetReading)
+
+const offered = computed(() => (justNote.value || reading.value?.kind === 'note' ? null : reading.value))
+
+function keepNow() {
+  if (!text.value.trim()) return
+  emit('keep', text.value.trim(), justNote.value ? 'note' : undefined)
+  forget()
+  justNote.value = false
 }
-defineExpose({ focus })
-onMounted(() => {
-  if (text.value) read()
-})
+
+function onEnter(event: KeyboardEvent) {
+  if (event.shiftKey || event.isComposing) return
+  event.preventDefault()
+  keepNow()
+}
+
+// Several lines make several; what comes after the last break stays to be gone on with.
+function onPaste(event: ClipboardEvent) {
+  const pasted = event.clipboardData?.getData('text/plain').replace(/\r\n?/g, '\n') ?? ''
+  if (!pasted.includes('\n')) return
+  event.preventDefault()
+  const { selectionStart: from, selectionEnd: to } = box.value!
+  const lines = (text.value.slice(0, from) + pasted + text.value.slice(to)).split('\n')
+  const last = lines.pop()!
+  lines.filter(line => line.trim()).forEach(line => emit('keep', line.trim()))
+  text.value = last
+}
+
+function onUp(event: KeyboardEvent) {
+  if (text.value) return
+  event.preventDefault()
+  emit('up')
+}
+
+defineExpose({ focus: () => box.value?.focus(), keepNow })
 </script>
 
 <template>
   <div class="entry no-print">
-    <input
+    <textarea
       ref="box"
       v-model="text"
+      rows="1"
       :aria-label="`Next line under ${topicTitle}`"
       placeholder="Type a line"
       autocomplete="off"
       aria-describedby="reading"
-      @keydown.enter.prevent="keep"
-      @keydown.esc="justNote = true"
+      @keydown.enter="onEnter"
+      @keydown.esc="justNote = !justNote"
+      @keydown.up="onUp"
+      @paste="onPaste"
     />
-    <p id="reading" class="reading" role="status">
-      <template v-if="offered">
-        <span class="offer">
-          <template v-if="offered.kind === 'decision'"><b>Decided:</b> {{ offered.text }}</template>
-          <template v-else>
-            <b>Action</b> for
+    <p id="reading" class="reading small" role="status">
+      <template v-if="text.trim()">
+        <span v-if="offered" class="offer">
+          <template v-if="offered.kind === 'decision'"><b>Decision:</b> {{ offered.text }}</template>
+          <template v-else
+            ><b>Action</b> for
             <b>{{
-              [...owners, ...Object.keys(chosen)].length
-                ? list([
-                    ...owners,
-                    ...offered.doubtful
-                      .filter(doubt => chosen[doubt.name])
-                      .map(doubt => doubt.people.find(person => person.id === chosen[doubt.name])!.name),
-                  ])
-                : 'nobody yet'
+              list(
+                [...offered.owners.map(owner => owner.name), ...offered.doubtful.map(doubt => `which ${doubt.name}?`)],
+                'nobody yet',
+              )
             }}</b><template v-if="offered.dueOn"
               >, due <b>{{ shortDay(offered.dueOn) }}</b></template
-            >
-          </template>
-        </span>
-        <span v-for="doubt in open" :key="doubt.name" class="doubt">
-          Which {{ doubt.name }}?
-          <button
-            v-for="person in doubt.people"
-            :key="person.id"
-            type="button"
-            class="quiet"
-            @click="choose(doubt.name, person.id)"
+            >: {{ offered.text }}</template
           >
-            {{ person.name }}
-          </button>
         </span>
-        <span v-if="open.length === 0"><kbd>Enter</kbd> save</span><span><kbd>Esc</kbd> just a note</span>
+        <button v-if="offered || justNote" type="button" class="quiet" @click="justNote = !justNote">
+          {{ justNote ? 'Read it after all' : 'Just a note' }} <kbd>Esc</kbd>
+        </button>
+        <span class="soft"><kbd>Enter</kbd> {{ justNote ? 'save as a note' : 'save' }}</span>
       </template>
-      <span v-else-if="text.trim()" class="soft small"><kbd>Enter</kbd> save as a note</span>
     </p>
   </div>
 </template>
 
 <style scoped>
-input {
+textarea {
+  display: block;
   width: 100%;
   padding: 9px 12px;
   border: 1.5px solid var(--pine);
@@ -155,8 +137,10 @@ input {
   color: var(--ink);
   font: inherit;
   font-size: 1.0714rem;
+  field-sizing: content;
+  resize: none;
 }
-input:focus-visible {
+textarea:focus-visible {
   outline: 2px solid var(--pine) !important;
   outline-offset: 0;
   border-radius: 6px;
@@ -173,8 +157,5 @@ input:focus-visible {
   background: var(--gold-pale);
   padding: 2px 9px;
   border-radius: 3px;
-}
-.doubt {
-  color: var(--carried-ink);
 }
 </style>

@@ -1,75 +1,204 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import type { Line, Schemas } from '../api/client'
+import { computed, nextTick, ref } from 'vue'
+import type { Schemas } from '../api/client'
+import type { ShownLine } from '../deeds'
 import { list, shortDay } from '../time'
-import DateField from './DateField.vue'
+import LineClash from './LineClash.vue'
+import LineForm from './LineForm.vue'
 
-/** One line of the minutes; changed where it stands. */
+/** One line of the minutes: read, put right, edited and moved where it stands, by hand or by keys. */
 const { line, people, canWrite } = defineProps<{
-  line: Line
+  line: ShownLine
   people: { id: string; name: string }[]
   canWrite: boolean
 }>()
-const emit = defineEmits<{ change: [Schemas['ChangedLine']]; remove: [] }>()
+const emit = defineEmits<{
+  change: [body: Schemas['ChangedLine'], version: number]
+  remove: []
+  move: [by: 1 | -1]
+  drop: [onto: string]
+  indent: [to: 0 | 1]
+  settle: [how: 'theirs' | 'mine' | 'both']
+  tryAgain: []
+  discard: []
+  hold: [editing: boolean]
+  split: [before: string, after: string]
+  join: [text: string]
+}>()
 
 const MARKS = { note: '', decision: 'Decided', action: 'Action' }
-const KINDS = [
-  { title: 'Note', value: 'note' },
-  { title: 'Decision', value: 'decision' },
-  { title: 'Action', value: 'action' },
-]
 const editing = ref(false)
-const form = ref({ kind: line.kind, text: '', ownerIds: [] as string[], dueOn: '' })
+const box = ref<HTMLElement>()
+let seen = 0
 
 function edit() {
-  form.value = {
-    kind: line.kind,
-    text: line.text,
-    ownerIds: line.action?.owners.map(owner => owner.id) ?? [],
-    dueOn: line.action?.dueOn ?? '',
-  }
+  seen = line.version
   editing.value = true
+  emit('hold', true)
+}
+function leave() {
+  editing.value = false
+  emit('hold', false)
+  nextTick(() => box.value?.querySelector<HTMLElement>('.edit')?.focus())
+}
+function save(body: Schemas['ChangedLine']) {
+  emit('change', body, seen)
+  leave()
+}
+function remove() {
+  emit('remove')
+  editing.value = false
+  emit('hold', false)
 }
 
-function save() {
-  const { kind, text, ownerIds, dueOn } = form.value
-  emit('change', { kind, text, action: kind === 'action' ? { ownerIds, dueOn: dueOn || null } : null })
-  editing.value = false
+const owners = computed(() => line.action?.owners ?? [])
+// A new reading may bring owners; an action that was chosen by key is read for them, too.
+const make = (kind: Schemas['LineKind']) =>
+  kind !== line.kind &&
+  emit('change', { kind, text: kind === 'note' ? (line.typed ?? line.text) : line.text }, line.version)
+const choose = (personId: string) =>
+  emit(
+    'change',
+    {
+      kind: 'action',
+      text: line.text,
+      action: { ownerIds: [...owners.value.map(owner => owner.id), personId], dueOn: line.action?.dueOn ?? null },
+    },
+    line.version,
+  )
+
+// Past its neighbours, wherever on the sheet those stand; from the last one back to where one types.
+function step(by: 1 | -1) {
+  const all = [...document.querySelectorAll<HTMLElement>('.line .edit, .entry textarea')]
+  const here = all.findIndex(one => one === document.activeElement)
+  all[here + by]?.focus()
+}
+async function keepFocus(deed: () => void) {
+  deed()
+  await nextTick()
+  document.querySelector<HTMLElement>(`[data-line="${line.id}"] .edit`)?.focus()
+}
+const KEYS: Record<string, () => void> = {
+  n: () => make('note'),
+  d: () => make('decision'),
+  a: () => make('action'),
+  Delete: () => {
+    step(1)
+    emit('remove')
+  },
+  ArrowUp: () => step(-1),
+  ArrowDown: () => step(1),
+  'Alt+ArrowUp': () => keepFocus(() => emit('move', -1)),
+  'Alt+ArrowDown': () => keepFocus(() => emit('move', 1)),
+  'Alt+ArrowLeft': () => emit('indent', 0),
+  'Alt+ArrowRight': () => emit('indent', 1),
+}
+function onKey(event: KeyboardEvent) {
+  const run = event.ctrlKey || event.metaKey ? undefined : KEYS[(event.altKey ? 'Alt+' : '') + event.key]
+  if (!run) return
+  event.preventDefault()
+  event.stopPropagation()
+  run()
+}
+// With a finger as with a mouse: the line goes below the one it is let go on.
+function letGo(event: PointerEvent) {
+  const onto = document.elementFromPoint(event.clientX, event.clientY)?.closest<HTMLElement>('[data-line]')
+  if (onto?.dataset.line && onto.dataset.line !== line.id) emit('drop', onto.dataset.line)
 }
 </script>
 
 <template>
-  <li class="line" :class="line.kind">
-    <span class="mark">{{ MARKS[line.kind] }}</span>
-    <form v-if="editing" class="form" novalidate @submit.prevent="save" @keydown.esc="editing = false">
-      <v-text-field v-model="form.text" label="Line" autofocus />
-      <div class="row">
-        <v-select v-model="form.kind" :items="KINDS" label="Kind" class="kind" />
-        <v-autocomplete
-          v-if="form.kind === 'action'"
-          v-model="form.ownerIds"
-          :items="people.map(person => ({ title: person.name, value: person.id }))"
-          label="Owners"
-          multiple
-          chips
-          class="grow"
-        />
-        <DateField v-if="form.kind === 'action'" v-model="form.dueOn" label="Due" class="kind" />
-      </div>
-      <div class="row">
-        <v-btn type="submit" size="small">Save</v-btn
-        ><button type="button" class="quiet" @click="editing = false">Cancel</button
-        ><button type="button" class="quiet alarm" @click="$emit('remove')">Remove the line</button>
-      </div>
-    </form>
+  <li
+    ref="box"
+    class="line"
+    :class="[line.kind, { indented: line.indent === 1, unsent: line.entry, waits: !line.version && line.entry }]"
+    :data-line="line.id"
+  >
+    <span class="mark"
+      ><button
+        v-if="canWrite && !editing"
+        type="button"
+        class="handle no-print"
+        tabindex="-1"
+        :aria-label="`Drag the line: ${line.text}`"
+        @pointerdown="($event.target as Element).setPointerCapture?.($event.pointerId)"
+        @pointerup="letGo"
+      >
+        ⠿</button
+      >{{ MARKS[line.kind] }}</span
+    >
+    <LineClash
+      v-if="line.entry?.theirs !== undefined"
+      :mine="line.text"
+      :theirs="line.entry.theirs"
+      @settle="how => emit('settle', how)"
+    />
+    <LineForm
+      v-else-if="editing"
+      :line="line"
+      :people="people"
+      @save="save"
+      @leave="leave"
+      @remove="remove"
+      @split="
+        (before, after) => {
+          emit('split', before, after)
+          leave()
+        }
+      "
+      @join="
+        text => {
+          emit('join', text)
+          leave()
+        }
+      "
+    >
+      <span v-if="line.gone" class="alarm small"
+        >Somebody removed this line meanwhile. Save keeps it as a new one.</span
+      >
+      <template v-else>
+        <button type="button" class="quiet" aria-label="Move the line up" @click="emit('move', -1)">↑</button>
+        <button type="button" class="quiet" aria-label="Move the line down" @click="emit('move', 1)">↓</button>
+        <button type="button" class="quiet" @click="emit('indent', line.indent ? 0 : 1)">
+          {{ line.indent ? 'Outdent' : 'Indent' }}
+        </button>
+      </template>
+    </LineForm>
     <p v-else>
-      <span :class="{ closed: line.action && line.action.state !== 'open' }">{{ line.text }}</span>
+      <span class="words" :class="{ closed: line.action && line.action.state !== 'open' }">{{ line.text }}</span>
       <template v-if="line.action"
         >{{ ' '
-        }}<b>{{ line.action.owners.length ? list(line.action.owners.map(owner => owner.name)) : 'nobody yet' }}</b
+        }}<b>{{
+          list(
+            owners.map(owner => owner.name),
+            'nobody yet',
+          )
+        }}</b
         >{{ ' ' }}<span v-if="line.action.dueOn" class="soft">due {{ shortDay(line.action.dueOn) }}</span
         >{{ ' '
         }}<span v-if="line.action.state !== 'open'" class="fresh strong">{{ line.action.state }}</span></template
+      >
+      <template v-if="canWrite && !line.entry">
+        <span v-for="doubt in line.doubtful" :key="doubt.name" class="doubt no-print">
+          Which {{ doubt.name }}?
+          <button
+            v-for="person in doubt.people"
+            :key="person.id"
+            type="button"
+            class="quiet"
+            @click="choose(person.id)"
+          >
+            {{ person.name }}
+          </button>
+        </span>
+      </template>
+      <span v-if="line.entry?.refusal" class="no-print">
+        <span class="alarm">{{ line.entry.refusal }}</span>
+        <button type="button" class="quiet" @click="emit('tryAgain')">Try again</button>
+        <button type="button" class="quiet alarm" @click="emit('discard')">Discard</button>
+      </span>
+      <span v-else-if="line.entry" class="small soft on-its-way no-print">
+        unsent: saved in this browser, sent as soon as there is a connection</span
       >
       <button
         v-if="canWrite"
@@ -77,8 +206,19 @@ function save() {
         class="quiet edit no-print"
         :aria-label="`Edit the line: ${line.text}`"
         @click="edit"
+        @keydown="onKey"
       >
         Edit
+      </button>
+      <button
+        v-if="canWrite && line.kind !== 'note' && !line.entry"
+        type="button"
+        class="quiet edit no-print"
+        tabindex="-1"
+        :aria-label="`Just a note: ${line.text}`"
+        @click="make('note')"
+      >
+        Just a note
       </button>
     </p>
   </li>
@@ -91,11 +231,15 @@ function save() {
   gap: 12px;
   padding: 3px 0;
 }
+.indented > :not(.mark) {
+  padding-left: 26px;
+}
 .mark {
   text-align: right;
   font-size: 0.8571rem;
   font-weight: 700;
   padding-top: 2px;
+  white-space: nowrap;
 }
 .decision .mark {
   color: var(--pine);
@@ -103,9 +247,24 @@ function save() {
 .action .mark {
   color: var(--carried-ink);
 }
+.mark .handle {
+  opacity: 0;
+  touch-action: none;
+  cursor: grab;
+  color: var(--soft);
+  border: 0;
+  background: none;
+  padding: 0 3px;
+}
+.line:hover .handle {
+  opacity: 1;
+}
 p {
   overflow-wrap: anywhere;
   font-size: 1.0714rem;
+}
+.words {
+  white-space: pre-line;
 }
 .edit {
   opacity: 0;
@@ -114,26 +273,29 @@ p {
   margin-left: 6px;
 }
 .line:hover .edit,
-.edit:focus {
+.edit:focus,
+.edit:focus ~ .edit {
   opacity: 1;
 }
-.form {
-  display: grid;
-  gap: 10px;
-  padding: 6px 0;
+.doubt {
+  color: var(--carried-ink);
 }
-.kind {
-  max-width: 160px;
+/* A moment on its way is no news. */
+.on-its-way {
+  animation: appear 0s 1.5s both;
 }
-.grow {
-  flex: 1;
+@keyframes appear {
+  from {
+    visibility: hidden;
+  }
 }
 .closed {
   text-decoration: line-through;
   color: var(--soft);
 }
 @media (hover: none) {
-  .edit {
+  .edit,
+  .mark .handle {
     opacity: 1;
   }
 }
@@ -147,9 +309,6 @@ p {
   }
   .mark {
     text-align: left;
-  }
-  .mark:empty {
-    display: none;
   }
 }
 </style>

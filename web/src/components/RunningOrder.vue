@@ -5,7 +5,7 @@ import { clock, wallNow } from '../time'
 
 /** A ruler of topics in their planned lengths: when each begins, what was used, what no longer fits. */
 const { sheet } = defineProps<{ sheet: Sheet }>()
-defineEmits<{ remedy: [Schemas['Sheet']['runningOrder']['remedies'][number]] }>()
+defineEmits<{ remedy: [Schemas['Sheet']['runningOrder']['remedies'][number]]; go: [id: string] }>()
 
 const PX = 7.4
 const order = computed(() => sheet.runningOrder)
@@ -64,7 +64,9 @@ const words = (remedy: Schemas['Sheet']['runningOrder']['remedies'][number]) =>
         <span class="time small">{{ clock(entry.slot.localStart) }}</span>
         <span class="bar"><span v-if="entry.mark" class="now" :style="{ top: entry.mark }" /></span>
         <span class="what">
-          <span class="title">{{ entry.number }} {{ entry.title }}</span>
+          <button type="button" class="title" @click="$emit('go', entry.id)">
+            {{ entry.number }} {{ entry.title }}
+          </button>
           <span class="small soft"
             ><template v-if="entry.who">{{ entry.who }} · </template
             >{{ entry.putOff ? 'put off' : `${entry.length} min`
@@ -137,6 +139,16 @@ li {
   display: flex;
   flex-direction: column;
   min-width: 0;
+}
+.title {
+  all: unset;
+  cursor: pointer;
+}
+.title:hover {
+  text-decoration: underline;
+}
+.title:focus-visible {
+  outline: 2px solid var(--alarm);
 }
 .title {
   overflow-wrap: anywhere;

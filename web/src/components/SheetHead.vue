@@ -6,8 +6,14 @@ import { clock, columnDay, longDay, ownTime } from '../time'
 import CallWords from './CallWords.vue'
 
 /** What a sheet is of: series, moment, place and call, the meetings before and after; and whether all is saved. */
-const { sheet, unsent, live } = defineProps<{ sheet: Sheet; unsent: number | null; live: boolean }>()
-defineEmits<{ change: [] }>()
+const { sheet, unsent, live } = defineProps<{
+  sheet: Sheet
+  unsent: number | null
+  live: boolean
+  canUndo: boolean
+  canRedo: boolean
+}>()
+defineEmits<{ change: []; undo: []; redo: [] }>()
 const { person: me } = useSession()
 
 const EYEBROWS = {
@@ -31,6 +37,10 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
   <header class="top">
     <p class="row spread">
       <span class="eyebrow">{{ EYEBROWS[sheet.state] }}</span>
+      <span v-if="canUndo || canRedo" class="no-print">
+        <button type="button" class="quiet small" :disabled="!canUndo" @click="$emit('undo')">Undo</button>
+        <button type="button" class="quiet small" :disabled="!canRedo" @click="$emit('redo')">Redo</button>
+      </span>
       <span v-if="unsent !== null" class="small strong no-print" :class="unsent ? 'alarm' : 'fresh'" role="status">{{
         state
       }}</span>

@@ -5,8 +5,10 @@ import { useTheme } from 'vuetify'
 import type { Person } from '../api/client'
 import { useKeys } from '../composables/useKeys'
 import { useSession } from '../composables/useSession'
+import { useUnsent } from '../composables/useUnsent'
 import { keepTheme } from '../theme'
-import { zonePlace } from '../time'
+import { count, zonePlace } from '../time'
+import FormDialog from './FormDialog.vue'
 import GoTo from './GoTo.vue'
 import KeyHelp from './KeyHelp.vue'
 import Mark from './Mark.vue'
@@ -21,10 +23,12 @@ const PAGES = [
   { to: '/people', name: 'People & places' },
 ]
 const { signOut } = useSession()
+const { allUnsent } = useUnsent()
 const route = useRoute()
 const theme = useTheme()
 const going = ref(false)
 const helping = ref(false)
+const leaving = ref(false)
 const isDark = computed(() => theme.global.name.value === 'dark')
 const initials = computed(() =>
   person.name
@@ -33,6 +37,10 @@ const initials = computed(() =>
     .filter((_, i, all) => i === 0 || i === all.length - 1)
     .join(''),
 )
+function leave() {
+  if (allUnsent.value.length) leaving.value = true
+  else signOut()
+}
 const isHere = (to: string) =>
   to === '/'
     ? route.path === '/'
@@ -83,11 +91,17 @@ useKeys([
         <v-list-item title="My hours and calendars" :to="`/people/${person.id}`" />
         <v-list-item :title="isDark ? 'Light paper' : 'Dark paper'" @click="keepTheme(isDark ? 'light' : 'dark')" />
         <v-list-item title="Keys" @click="helping = true" />
-        <v-list-item title="Sign out" @click="signOut()" />
+        <v-list-item title="Sign out" @click="leave" />
       </v-list>
     </v-menu>
     <GoTo v-model="going" @help="helping = true" />
     <KeyHelp v-model="helping" />
+    <FormDialog v-model="leaving" title="Sign out?" verb="Sign out" @submit="signOut()">
+      <p>
+        {{ count(allUnsent.length, 'change') }} could not be sent yet. It stays in this browser, and goes when you sign
+        in here again.
+      </p>
+    </FormDialog>
   </header>
 </template>
 

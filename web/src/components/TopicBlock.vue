@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { Schemas, Topic } from '../api/client'
-import type { UnsentLine } from '../composables/useUnsent'
-import LineRow from './LineRow.vue'
+import type { useMinutes } from '../composables/useMinutes'
+import LineList from './LineList.vue'
+import SheetBlock from './SheetBlock.vue'
 import TopicForm from './TopicForm.vue'
-import UnsentRow from './UnsentRow.vue'
 
 /** One topic of the sheet: its head, its lines, and in the slot the place for the next one. */
-const { topic, number, people, unsent, here, canWrite, canOrder, canChange, dim } = defineProps<{
+const { topic, number, people, minutes, here, canWrite, canOrder, canChange, dim } = defineProps<{
   topic: Topic
   number: number
   people: { id: string; name: string }[]
-  unsent: UnsentLine[]
+  minutes: ReturnType<typeof useMinutes>
   here: boolean
   canWrite: boolean
   canOrder: boolean
@@ -25,8 +25,6 @@ const emit = defineEmits<{
   carry: [onto: string]
   change: [Schemas['ChangedTopic']]
   remove: []
-  changeLine: [id: string, body: Schemas['ChangedLine']]
-  removeLine: [id: string]
 }>()
 
 const PURPOSES = { information: 'for information', discussion: 'for discussion', decision: 'for decision' }
@@ -48,16 +46,17 @@ function carried(event: PointerEvent) {
 </script>
 
 <template>
-  <section
+  <SheetBlock
     :data-topic="topic.id"
     class="topic"
-    :class="{ here, dim, over }"
+    :class="{ dim, over }"
+    :here="here"
     :aria-label="`Topic ${number}: ${topic.title}`"
     @dragover.prevent="over = true"
     @dragleave="over = false"
     @drop.prevent="dropped"
   >
-    <span class="nr">
+    <template #number>
       <button
         v-if="canOrder"
         type="button"
@@ -74,71 +73,48 @@ function carried(event: PointerEvent) {
           <path d="M2 3h6M2 7h6M2 11h6" stroke="currentColor" stroke-width="1.6" stroke-linecap="round" />
         </svg></button
       >{{ number }}
-    </span>
-    <div class="body">
-      <TopicForm
-        v-if="editing"
-        :topic="topic"
-        :people="people"
-        @keep="
-          body => {
-            emit('change', body)
-            editing = false
-          }
-        "
-        @leave="editing = false"
-        @remove="emit('remove')"
-      />
-      <header v-else class="head">
-        <h2>
-          <button v-if="canWrite && !here" type="button" class="title" @click="emit('take')">
-            {{ topic.title }}</button><template v-else>{{ topic.title }}</template>
-        </h2>
-        <p class="soft small">
-          <template v-if="topic.presenter">{{ topic.presenter.name }} · </template>{{ PURPOSES[topic.purpose] }} ·
-          {{ topic.lengthMin }} min<template v-if="topic.carried">
-            · <span class="carried strong">came over</span></template
-          ><template v-if="topic.putOff"> · <span class="carried strong">put off to the next meeting</span></template>
-          <button
-            v-if="canChange"
-            type="button"
-            class="quiet no-print"
-            :aria-label="`Edit the topic ${topic.title}`"
-            @click="editing = true"
-          >
-            Edit
-          </button>
-          <slot name="deeds" />
-        </p>
-      </header>
-      <ul class="lines">
-        <LineRow
-          v-for="line in topic.lines"
-          :key="line.id"
-          :line="line"
-          :people="people"
-          :can-write="canWrite"
-          @change="body => emit('changeLine', line.id, body)"
-          @remove="emit('removeLine', line.id)"
-        />
-        <UnsentRow v-for="entry in unsent" :key="entry.line.id" :entry="entry" />
-      </ul>
-      <slot />
-    </div>
-  </section>
+    </template>
+    <TopicForm
+      v-if="editing"
+      :topic="topic"
+      :people="people"
+      @keep="
+        body => {
+          emit('change', body)
+          editing = false
+        }
+      "
+      @leave="editing = false"
+      @remove="emit('remove')"
+    />
+    <header v-else class="head">
+      <h2>
+        <button v-if="canWrite && !here" type="button" class="title" @click="emit('take')">
+          {{ topic.title }}</button><template v-else>{{ topic.title }}</template>
+      </h2>
+      <p class="soft small">
+        <template v-if="topic.presenter">{{ topic.presenter.name }} · </template>{{ PURPOSES[topic.purpose] }} ·
+        {{ topic.lengthMin }} min<template v-if="topic.carried">
+          · <span class="carried strong">came over</span></template
+        ><template v-if="topic.putOff"> · <span class="carried strong">put off to the next meeting</span></template>
+        <button
+          v-if="canChange"
+          type="button"
+          class="quiet no-print"
+          :aria-label="`Edit the topic ${topic.title}`"
+          @click="editing = true"
+        >
+          Edit
+        </button>
+        <slot name="deeds" />
+      </p>
+    </header>
+    <LineList :lines="topic.lines" :minutes="minutes" :people="people" :can-write="canWrite" />
+    <slot />
+  </SheetBlock>
 </template>
 
 <style scoped>
-.topic {
-  display: grid;
-  grid-template-columns: 44px 1fr;
-  padding: 10px 34px 8px 0;
-  border-left: 4px solid transparent;
-}
-.topic.here {
-  background: color-mix(in srgb, var(--pine-pale) 45%, transparent);
-  border-left-color: var(--pine);
-}
 .topic.over {
   box-shadow: 0 -2px 0 var(--pine);
 }
@@ -146,40 +122,11 @@ function carried(event: PointerEvent) {
 .topic.dim h2 {
   color: var(--soft);
 }
-.nr {
-  display: flex;
-  justify-content: flex-end;
-  gap: 4px;
-  align-items: flex-start;
-  font-weight: 650;
-  color: var(--soft);
-  padding-top: 2px;
-}
-.body {
-  padding-left: 18px;
-  min-width: 0;
-}
 .head {
   display: flex;
   flex-wrap: wrap;
   gap: 2px 10px;
   align-items: baseline;
-}
-.head h2 {
-  font-size: 1.2143rem;
-}
-.title {
-  all: unset;
-  cursor: pointer;
-}
-.title:hover {
-  text-decoration: underline;
-}
-.title:focus-visible {
-  outline: 2px solid var(--alarm);
-}
-.lines {
-  margin-left: -70px !important;
 }
 .handle {
   touch-action: none;
@@ -190,20 +137,5 @@ function carried(event: PointerEvent) {
   padding: 2px;
   line-height: 0;
   margin-top: 2px;
-}
-@media (max-width: 860px) {
-  .topic {
-    grid-template-columns: 26px 1fr;
-    padding-right: 12px;
-  }
-  .body {
-    padding-left: 8px;
-  }
-  .lines {
-    margin-left: 0 !important;
-  }
-  .nr {
-    flex-direction: column-reverse;
-  }
 }
 </style>

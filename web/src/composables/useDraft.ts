@@ -23,3 +23,11 @@ export function useDraft<T>(name: string, empty: () => T): { draft: Ref<T>; forg
   }
   return { draft, forget }
 }
+
+/** What lies there, which is no draft any more. */
+export function takeDraft<T>(name: string): T | null {
+  const key = useMine().mine(`draft:${name}`)
+  const saved = localStorage.getItem(key)
+  localStorage.removeItem(key)
+  return saved === null ? null : (JSON.parse(saved) as T)
+}

@@ -1,11 +1,14 @@
 import { onBeforeUnmount, onMounted, shallowReactive } from 'vue'
 
-/** `when` says whether it does anything for this person just now; without it, it always does. */
+/**
+ * `when` says whether it does anything for this person just now; without it, it always does. One without `run` is heard
+ * elsewhere, and only listed here.
+ */
 export interface Key {
   key: string
   label: string
   when?: () => boolean
-  run: () => void
+  run?: () => void
 }
 
 const active = shallowReactive<Key[]>([])
@@ -23,8 +26,8 @@ addEventListener('keydown', event => {
     document.querySelector('.v-dialog.v-overlay--active')
   )
     return
-  const found = active.findLast(key => key.key === event.key && (key.when?.() ?? true))
-  if (!found) return
+  const found = active.findLast(key => key.run && key.key === event.key && (key.when?.() ?? true))
+  if (!found?.run) return
   event.preventDefault()
   found.run()
 })

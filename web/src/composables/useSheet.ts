@@ -63,7 +63,8 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
       if (told) cache.setQueryData(key.value, told)
       else readAgain()
     }),
-    /** A line the server has taken stands at once. */
+    show,
+    dropLine: (id: string) => cache.setQueryData<Sheet>(key.value, known => known && withKeptLine(known, id, null)),
     keepLine: (line: Line) =>
       cache.setQueryData<Sheet>(key.value, known => known && withKeptLine(known, line.id, line)),
     setState: (state: Schemas['MeetingState'], reason?: string) =>
@@ -74,27 +75,6 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
       act(() => dataOf(api.PUT('/meetings/{id}/present-topic', { params: { path: path() }, body: { topicId } }))),
     order: (topicIds: string[]) =>
       act(() => dataOf(api.PUT('/meetings/{id}/topic-order', { params: { path: path() }, body: { topicIds } }))),
-    putOff: (topicId: string, putOff: boolean) =>
-      act(() =>
-        dataOf(
-          api.PUT('/meetings/{id}/topics/{topicId}/put-off', {
-            params: { path: { ...path(), topicId } },
-            body: { putOff },
-          }),
-        ),
-      ),
-    attend: (personId: string, body: Schemas['AttendanceWish']) =>
-      act(() =>
-        dataOf(api.PUT('/meetings/{id}/attendance/{personId}', { params: { path: { ...path(), personId } }, body })),
-      ),
-    attendAll: (people: Schemas['AttendanceOfAll']['people']) =>
-      act(() => dataOf(api.PUT('/meetings/{id}/attendance', { params: { path: path() }, body: { people } }))),
-    review: (actionId: string, body: Schemas['Review']) =>
-      act(() =>
-        dataOf(api.PUT('/meetings/{id}/reviews/{actionId}', { params: { path: { ...path(), actionId } }, body })),
-      ),
-    takeBackReview: (actionId: string) =>
-      act(() => dataOf(api.DELETE('/meetings/{id}/reviews/{actionId}', { params: { path: { ...path(), actionId } } }))),
     addTopic: (body: Schemas['NewTopic']) =>
       change(() => dataOf(api.POST('/meetings/{id}/topics', { params: { path: path() }, body }))),
     changeTopic: (topic: Topic, body: Schemas['ChangedTopic']) =>
@@ -103,12 +83,6 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
       ),
     removeTopic: (topicId: string) =>
       change(() => dataOf(api.DELETE('/topics/{id}', { params: { path: { id: topicId } } }))),
-    changeLine: (line: Line, body: Schemas['ChangedLine']) =>
-      change(() =>
-        dataOf(api.PUT('/lines/{id}', { params: { path: { id: line.id }, header: ifMatch(line.version) }, body })),
-      ),
-    removeLine: (lineId: string) =>
-      change(() => dataOf(api.DELETE('/lines/{id}', { params: { path: { id: lineId } } }))),
     answer: (personId: string, body: Schemas['Answer']) =>
       change(() =>
         dataOf(api.PUT('/meetings/{id}/answers/{personId}', { params: { path: { ...path(), personId } }, body })),

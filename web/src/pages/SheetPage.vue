@@ -1,68 +1,56 @@
 <script setup lang="ts">
-import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
-import type { Line, Schemas } from '../api/client'
+import type { Schemas } from '../api/client'
 import HerePanel from '../components/HerePanel.vue'
 import LeftOverList from '../components/LeftOverList.vue'
 import LineEntry from '../components/LineEntry.vue'
+import LineList from '../components/LineList.vue'
 import MeetingChange from '../components/MeetingChange.vue'
-import LineRow from '../components/LineRow.vue'
 import PapersPanel from '../components/PapersPanel.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import ReviewPanel from '../components/ReviewPanel.vue'
 import RunningOrder from '../components/RunningOrder.vue'
+import SheetBlock from '../components/SheetBlock.vue'
 import SheetDeeds from '../components/SheetDeeds.vue'
 import SheetHead from '../components/SheetHead.vue'
 import TopicBlock from '../components/TopicBlock.vue'
 import TopicForm from '../components/TopicForm.vue'
-import UnsentRow from '../components/UnsentRow.vue'
 import { useActionMoves } from '../composables/useActions'
+import { takeDraft } from '../composables/useDraft'
 import { useKeys } from '../composables/useKeys'
+import { useMinutes } from '../composables/useMinutes'
 import { useNotice } from '../composables/useNotice'
 import { useRemoval } from '../composables/useRemoval'
 import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
-import { useUnsent } from '../composables/useUnsent'
+import { useUndoKeys } from '../composables/useUndoKeys'
+import { LEFT, useWritingPlace } from '../composables/useWritingPlace'
 import { droppedOn, moved } from '../order'
-import { mediumDay } from '../time'
+import { count, mediumDay } from '../time'
 
 const { id } = defineProps<{ id: string }>()
 const { person: me } = useSession()
 const doing = useSheet(() => id)
-const { sheet, error, live, isActing } = doing
-const { unsent, send, onTaken } = useUnsent(() => id)
-const { say } = useNotice()
+const { error, live, isActing } = doing
+const minutes = useMinutes(() => id, doing.sheet, doing)
+const { shown: sheet, unsent } = minutes
+const { canWrite, showsLeftOver, discussed, writing, write } = useWritingPlace(sheet)
+const { say, show } = useNotice()
 const { move: moveAction } = useActionMoves()
 const removal = useRemoval()
 
-const LEFT = 'left-over'
 const frozen = computed(() => !sheet.value || sheet.value.state === 'issued' || sheet.value.state === 'called_off')
-const canWrite = computed(
-  () => !!sheet.value?.may.write && (sheet.value.state === 'in_session' || sheet.value.state === 'closed'),
-)
-const showsLeftOver = computed(
-  () =>
-    !!sheet.value &&
-    (sheet.value.leftOver.length > 0 ||
-      sheet.value.leftOverLines.length > 0 ||
-      (canWrite.value && sheet.value.topics.length === 0)),
-)
-// Where the next line goes: what is being discussed; in a closed sheet what was last chosen.
-const chosen = ref<string | null>(null)
 const changing = ref(useRoute().query.change === '1')
-const writing = computed(() => {
-  if (!sheet.value || !canWrite.value) return null
-  if (sheet.value.state === 'in_session')
-    return sheet.value.presentTopicId ?? (showsLeftOver.value ? LEFT : (sheet.value.topics[0]?.id ?? LEFT))
-  return chosen.value ?? sheet.value.topics.at(-1)?.id ?? LEFT
-})
-const entry = ref<{ focus: () => void } | { focus: () => void }[] | null>(null)
+type Entry = InstanceType<typeof LineEntry>
+const entry = useTemplateRef<Entry | Entry[]>('entry')
+const theEntry = () => (Array.isArray(entry.value) ? entry.value[0] : entry.value)
 const topicForm = ref<{ focus: () => void } | null>(null)
 // On a phone the keyboard would cover the page: there one taps.
 const touches = matchMedia('(pointer: coarse)').matches
-const focusEntry = () => nextTick(() => (Array.isArray(entry.value) ? entry.value[0] : entry.value)?.focus())
-watch([writing, () => sheet.value?.state], ([now], [before]) => {
+const focusEntry = () => nextTick(() => theEntry()?.focus())
+watch(writing, (now, before) => {
   if (now && now !== before && !touches) focusEntry()
 })
 watch(
@@ -76,79 +64,43 @@ watch(
 const numbers = computed(
   () => new Map((sheet.value?.topics ?? []).map((topic, i) => [topic.id, i + 1 + (showsLeftOver.value ? 1 : 0)])),
 )
-const unsentAt = (topicId: string | null) =>
-  unsent.value.filter(one => (one.line.topicId ?? null) === topicId && !known.value.has(one.line.id))
-const known = computed(
-  () =>
-    new Set(
-      [...(sheet.value?.leftOverLines ?? []), ...(sheet.value?.topics ?? []).flatMap(topic => topic.lines)].map(
-        line => line.id,
-      ),
-    ),
-)
-// Reading the sheet again only confirms it.
-onBeforeUnmount(
-  onTaken((meetingId, line) => {
-    if (meetingId === id && !known.value.has(line.id)) doing.keepLine(line)
-  }),
-)
+const titleOf = (at: string) => sheet.value?.topics.find(topic => topic.id === at)?.title ?? 'Left over'
+const keyOf = (at: string) => (at === LEFT ? null : at)
+const keep = (at: string) => (text: string, kind?: Schemas['LineKind']) => minutes.add(keyOf(at), text, { kind })
+// From the empty box up to the line above it.
+function toLineAbove() {
+  const all = [...document.querySelectorAll<HTMLElement>('.line .edit, .entry textarea')]
+  all[all.findIndex(one => one === document.activeElement) - 1]?.focus()
+}
 
-function take(topicId: string | null) {
-  if (sheet.value?.state === 'in_session') doing.discuss(topicId)
-  else chosen.value = topicId ?? LEFT
+/** The clock goes on to a topic, and the place of writing with it. */
+function discuss(at: string) {
+  write(at)
+  if (sheet.value?.state === 'in_session' && sheet.value.may.hold) doing.discuss(keyOf(at))
+}
+function nextTopic() {
+  const topics = sheet.value?.topics.filter(topic => !topic.putOff) ?? []
+  const following = topics[topics.findIndex(topic => topic.id === writing.value) + 1]
+  if (following) discuss(following.id)
 }
 
 const topicIds = () => sheet.value!.topics.map(topic => topic.id)
-
 function move(topicId: string, by: number) {
   const ids = moved(topicIds(), topicId, by)
   if (ids) doing.order(ids)
 }
-
 function dropBefore(topicId: string, droppedId: string) {
   const ids = droppedOn(topicIds(), droppedId, topicId)
   if (ids) doing.order(ids)
 }
-
-const lines = computed(
-  () =>
-    new Map(
-      [...(sheet.value?.leftOverLines ?? []), ...(sheet.value?.topics ?? []).flatMap(topic => topic.lines)].map(
-        line => [line.id, line],
-      ),
-    ),
-)
-
-function removeLine(line: Line) {
-  doing
-    .removeLine(line.id)
-    .then(() =>
-      say('The line is removed.', () =>
-        send({
-          id: newKey(),
-          topicId: line.topicId,
-          kind: line.kind,
-          text: line.text,
-          action: line.action && {
-            id: newKey(),
-            ownerIds: line.action.owners.map(owner => owner.id),
-            dueOn: line.action.dueOn,
-          },
-        }).then(doing.readAgain),
-      ),
-    )
-    .catch(() => {
-      /* said at the foot */
-    })
+function goTo(at: string) {
+  if (canWrite.value) write(at)
+  document.querySelector(at === LEFT ? '.left-over' : `[data-topic="${at}"]`)?.scrollIntoView({ block: 'start' })
 }
-
-const changeLine = (line: Line, body: Schemas['ChangedLine']) =>
-  doing.changeLine(line, body).catch(() => {
-    /* said at the foot */
-  })
+const putOff = (topicId: string, off: boolean) => minutes.act({ kind: 'putOff', topicId, putOff: off })
 
 function remedy(way: Schemas['Sheet']['runningOrder']['remedies'][number]) {
-  if (way.kind === 'carry') return way.topicIds.forEach(topicId => doing.putOff(topicId, true))
+  if (way.kind === 'carry') return way.topicIds.forEach(topicId => putOff(topicId, true))
   const topic = sheet.value!.topics.find(one => one.id === way.topicIds[0])!
   doing.changeTopic(topic, {
     title: topic.title,
@@ -158,21 +110,48 @@ function remedy(way: Schemas['Sheet']['runningOrder']['remedies'][number]) {
   })
 }
 
-function setState(to: Schemas['MeetingState'], reason?: string) {
+const everybodyIsHere = () =>
+  minutes.act({
+    kind: 'attendAll',
+    people: sheet
+      .value!.people.filter(person => !person.attendance && person.role !== 'informed')
+      .map(person => ({ personId: person.id, state: 'present' as const })),
+  })
+
+/** What is half typed, here or under another topic, is a line like the others. */
+function takeAlong() {
+  theEntry()?.keepNow()
+  for (const at of [LEFT, ...topicIds()]) {
+    const text = takeDraft<string>(`line-${id}-${keyOf(at)}`)?.trim()
+    if (text) minutes.add(keyOf(at), text)
+  }
+}
+
+async function setState(to: Schemas['MeetingState'], reason?: string) {
   const from = sheet.value!.state
+  if (to === 'closed' || to === 'issued') {
+    takeAlong()
+    if (!(await minutes.allSent())) {
+      const what = count(unsent.value.length, 'change')
+      const text = `Not yet: ${what} on this sheet could not be sent. Look at what is marked as unsent, then try again.`
+      return show({ text, trouble: true })
+    }
+  }
   doing.setState(to, reason)
   if (to === 'closed' && from === 'in_session') say('The meeting is closed.', () => doing.setState('in_session'))
 }
 
-function nextTopic() {
-  const topics = sheet.value?.topics.filter(topic => !topic.putOff) ?? []
-  const following = topics[topics.findIndex(topic => topic.id === writing.value) + 1]
-  if (following && canWrite.value) take(following.id)
-}
-
+useUndoKeys(minutes.undo, minutes.redo)
+const isTopicTime = () => !!sheet.value && ['planned', 'in_session'].includes(sheet.value.state)
 useKeys([
   { key: 'l', label: 'To the next line', when: () => canWrite.value, run: focusEntry },
   { key: 'n', label: 'On to the next topic', when: () => canWrite.value, run: nextTopic },
+  {
+    key: 'f',
+    label: 'Write under what is being discussed',
+    when: () => canWrite.value && discussed.value !== null,
+    run: () => write(discussed.value!),
+  },
   {
     key: 'c',
     label: 'Change this meeting',
@@ -184,9 +163,19 @@ useKeys([
   {
     key: 't',
     label: 'Add a topic',
-    when: () => !!sheet.value?.may.bringTopic && ['planned', 'in_session'].includes(sheet.value.state),
+    when: () => !!sheet.value?.may.bringTopic && isTopicTime(),
     run: () => topicForm.value?.focus(),
   },
+  { key: 'Ctrl+Z', label: 'Undo; with Shift: redo', when: () => canWrite.value },
+  { key: '↑', label: 'From an empty box to the line above', when: () => canWrite.value },
+  {
+    key: 'n d a',
+    label: 'On a line: make it a note, a decision, an action',
+    when: () => canWrite.value,
+  },
+  { key: 'Alt ↑ ↓', label: 'On a line: move it', when: () => canWrite.value },
+  { key: 'Alt ← →', label: 'On a line: outdent, indent', when: () => canWrite.value },
+  { key: 'Del', label: 'On a line: remove it', when: () => canWrite.value },
 ])
 </script>
 
@@ -194,41 +183,38 @@ useKeys([
   <div class="desk">
     <ProblemNote :error="error" />
     <div v-if="sheet" class="page">
-      <RunningOrder :sheet="sheet" class="order no-print" @remedy="remedy" />
+      <RunningOrder :sheet="sheet" class="order no-print" @remedy="remedy" @go="goTo" />
       <article class="sheet paper">
-        <SheetHead :sheet="sheet" :unsent="frozen ? null : unsent.length" :live="live" @change="changing = true" />
+        <SheetHead
+          :sheet="sheet"
+          :unsent="frozen ? null : unsent.length"
+          :live="live"
+          :can-undo="minutes.canUndo.value"
+          :can-redo="minutes.canRedo.value"
+          @change="changing = true"
+          @undo="minutes.undo()"
+          @redo="minutes.redo()"
+        />
 
-        <section v-if="showsLeftOver" class="block" :class="{ here: writing === LEFT }" aria-label="Left over">
-          <span class="nr">1</span>
-          <div class="body">
-            <h2>
-              <button v-if="canWrite && writing !== LEFT" type="button" class="title" @click="take(null)">
-                Left over</button
-              ><template v-else>Left over</template>
-            </h2>
-            <LeftOverList :actions="sheet.leftOver" />
-            <ul class="lines">
-              <LineRow
-                v-for="line in sheet.leftOverLines"
-                :key="line.id"
-                :line="line"
-                :people="sheet.people"
-                :can-write="canWrite"
-                @change="body => changeLine(line, body)"
-                @remove="removeLine(line)"
-              />
-              <UnsentRow v-for="one in unsentAt(null)" :key="one.line.id" :entry="one" />
-            </ul>
-            <LineEntry
-              v-if="writing === LEFT"
-              ref="entry"
-              :meeting-id="id"
-              :topic-id="null"
-              topic-title="Left over"
-              @keep="send"
-            />
-          </div>
-        </section>
+        <SheetBlock v-if="showsLeftOver" class="left-over" :here="writing === LEFT" aria-label="Left over">
+          <template #number>1</template>
+          <h2>
+            <button v-if="canWrite && writing !== LEFT" type="button" class="title" @click="write(LEFT)">
+              Left over</button
+            ><template v-else>Left over</template>
+          </h2>
+          <LeftOverList :actions="sheet.leftOver" />
+          <LineList :lines="sheet.leftOverLines" :minutes="minutes" :people="sheet.people" :can-write="canWrite" />
+          <LineEntry
+            v-if="writing === LEFT"
+            ref="entry"
+            :meeting-id="id"
+            :topic-id="null"
+            topic-title="Left over"
+            @keep="(text, kind) => keep(LEFT)(text, kind)"
+            @up="toLineAbove"
+          />
+        </SheetBlock>
 
         <TopicBlock
           v-for="topic in sheet.topics.filter(removal.isThere)"
@@ -236,20 +222,18 @@ useKeys([
           :topic="topic"
           :number="numbers.get(topic.id)!"
           :people="sheet.people"
-          :unsent="unsentAt(topic.id)"
+          :minutes="minutes"
           :here="writing === topic.id"
           :can-write="canWrite"
           :can-order="sheet.may.hold && (sheet.state === 'planned' || sheet.state === 'in_session')"
           :can-change="!frozen && (sheet.may.hold || topic.broughtById === me?.id || topic.presenter?.id === me?.id)"
           :dim="topic.putOff || (sheet.state === 'in_session' && !topic.taken && !topic.present)"
-          @take="take(topic.id)"
+          @take="write(topic.id)"
           @move="by => move(topic.id, by)"
           @drop="dropped => dropBefore(topic.id, dropped)"
           @carry="onto => dropBefore(onto, topic.id)"
           @change="body => doing.changeTopic(topic, body)"
           @remove="removal.remove(topic.id, `The topic ${topic.title} is removed.`, () => doing.removeTopic(topic.id))"
-          @change-line="(lineId, body) => changeLine(lines.get(lineId)!, body)"
-          @remove-line="lineId => removeLine(lines.get(lineId)!)"
         >
           <template #deeds>
             <button
@@ -257,9 +241,18 @@ useKeys([
               type="button"
               class="quiet no-print"
               :aria-label="`${topic.putOff ? 'Take it after all' : 'Put off'}: ${topic.title}`"
-              @click="doing.putOff(topic.id, !topic.putOff)"
+              @click="putOff(topic.id, !topic.putOff)"
             >
               {{ topic.putOff ? 'Take it after all' : 'Put off' }}
+            </button>
+            <button
+              v-if="sheet.may.hold && discussed !== null && discussed !== topic.id && !topic.putOff"
+              type="button"
+              class="quiet no-print"
+              :aria-label="`Discuss now: ${topic.title}`"
+              @click="discuss(topic.id)"
+            >
+              Discuss now
             </button>
           </template>
           <LineEntry
@@ -269,10 +262,15 @@ useKeys([
             :topic-id="topic.id"
             :topic-title="topic.title"
             class="here-entry"
-            @keep="send"
+            @keep="(text, kind) => keep(topic.id)(text, kind)"
+            @up="toLineAbove"
           />
         </TopicBlock>
 
+        <p v-if="writing && discussed && writing !== discussed" class="follow no-print" role="status">
+          Being discussed: <b>{{ titleOf(discussed) }}</b>
+          <button type="button" class="quiet" @click="write(discussed)">Write there</button>
+        </p>
         <p v-if="sheet.topics.length === 0 && !showsLeftOver" class="soft none">
           No topic yet.{{ sheet.state === 'planned' && sheet.may.bringTopic ? ' Add the first one below.' : '' }}
         </p>
@@ -285,22 +283,16 @@ useKeys([
         <HerePanel
           :sheet="sheet"
           :me="me?.id ?? ''"
-          @attend="(personId, to) => doing.attend(personId, { state: to })"
+          @attend="(personId, to) => minutes.act({ kind: 'attend', personId, body: { state: to } })"
           @answer="answer => doing.answer(me!.id, { answer })"
-          @everybody="
-            doing.attendAll(
-              sheet.people
-                .filter(person => !person.attendance && person.role !== 'informed')
-                .map(person => ({ personId: person.id, state: 'present' as const })),
-            )
-          "
+          @everybody="everybodyIsHere"
         />
         <ReviewPanel
           v-if="sheet.leftOver.length"
           :sheet="sheet"
           @tick="action => moveAction({ action, state: 'done' })"
-          @review="doing.review"
-          @undo="doing.takeBackReview"
+          @review="(actionId, body) => minutes.act({ kind: 'review', actionId, body })"
+          @undo="actionId => minutes.act({ kind: 'review', actionId, body: null })"
         />
         <PapersPanel
           :papers="sheet.papers"
@@ -339,41 +331,15 @@ useKeys([
 .side {
   padding-top: 6px;
 }
-.block {
-  display: grid;
-  grid-template-columns: 44px 1fr;
-  padding: 10px 34px 8px 0;
-  border-left: 4px solid transparent;
-}
-.block.here {
-  background: color-mix(in srgb, var(--pine-pale) 45%, transparent);
-  border-left-color: var(--pine);
-}
-.nr {
-  text-align: right;
-  font-weight: 650;
-  color: var(--soft);
-  padding-top: 2px;
-}
-.body {
-  padding-left: 18px;
-  min-width: 0;
-}
-.body h2 {
-  font-size: 1.2143rem;
-}
-.title {
-  all: unset;
-  cursor: pointer;
-}
-.title:focus-visible {
-  outline: 2px solid var(--alarm);
-}
-.lines {
-  margin-left: -70px !important;
-}
 .here-entry {
   margin-top: 4px;
+}
+.follow {
+  position: sticky;
+  bottom: 0;
+  padding: 8px 34px 8px 66px;
+  background: var(--sheet);
+  border-top: 1px solid var(--line);
 }
 .add {
   padding: 14px 34px 0 66px;
@@ -397,16 +363,6 @@ useKeys([
 @media (max-width: 860px) {
   .page {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .block {
-    grid-template-columns: 26px 1fr;
-    padding-right: 12px;
-  }
-  .body {
-    padding-left: 8px;
-  }
-  .lines {
-    margin-left: 0 !important;
   }
   .add {
     padding: 14px 16px 0;

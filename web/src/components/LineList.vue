@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import type { Schemas } from '../api/client'
+import type { useMinutes } from '../composables/useMinutes'
+import { placeOf, type ShownLine } from '../deeds'
+import LineRow from './LineRow.vue'
+
+/** The lines under one topic, and what is done to them. */
+const { lines, minutes, people, canWrite } = defineProps<{
+  lines: ShownLine[]
+  minutes: ReturnType<typeof useMinutes>
+  people: { id: string; name: string }[]
+  canWrite: boolean
+}>()
+
+// Saved after somebody removed it: as a new line in its place.
+function change(line: ShownLine, body: Schemas['ChangedLine'], version: number) {
+  if (line.gone) {
+    const { afterId } = placeOf(minutes.shown.value!, line)
+    minutes.add(line.topicId, body.text, { kind: body.kind, action: body.action, afterId })
+  } else minutes.change(line, body, version)
+}
+
+function drop(line: ShownLine, ontoId: string) {
+  const onto = document.querySelector<HTMLElement>(`[data-line="${ontoId}"]`)?.closest<HTMLElement>('[data-topic]')
+  minutes.place(line, { topicId: onto?.dataset.topic ?? null, afterId: ontoId, indent: line.indent === 1 ? 1 : 0 })
+}
+</script>
+
+<template>
+  <ul class="lines">
+    <LineRow
+      v-for="line in lines"
+      :key="line.id"
+      :line="line"
+      :people="people"
+      :can-write="canWrite"
+      @change="(body, version) => change(line, body, version)"
+      @remove="minutes.remove(line)"
+      @move="by => minutes.move(line, by)"
+      @drop="onto => drop(line, onto)"
+      @indent="to => minutes.indent(line, to)"
+      @settle="how => minutes.settle(line.entry!, how)"
+      @try-again="minutes.tryAgain(line.entry!)"
+      @discard="minutes.discard(line.entry!)"
+      @hold="editing => minutes.hold(line, editing)"
+      @split="(before, after) => minutes.split(line, before, after)"
+      @join="text => minutes.join(line, text)"
+    />
+  </ul>
+</template>
+
+<style scoped>
+.lines {
+  margin-left: -70px !important;
+}
+@media (max-width: 860px) {
+  .lines {
+    margin-left: 0 !important;
+  }
+}
+</style>

@@ -1,0 +1,166 @@
+import {
+  computed,
+  nextTick,
+  onBeforeUnmount,
+  reactive,
+  ref,
+  toValue,
+  type MaybeRefOrGetter,
+  type Ref,
+  watch,
+} from 'vue'
+import { v7 as newKey } from 'uuid'
+import type { Line, Schemas, Sheet } from '../api/client'
+import { findLine, inverse, linesAt, placeOf, withDeeds, withHeld, type Deed, type Entry } from '../deeds'
+import { useUnsent } from './useUnsent'
+
+const MOST_UNDO = 200
+const SENT_WITHIN_MS = 8_000
+
+interface Kept {
+  keepLine: (line: Line) => void
+  dropLine: (id: string) => void
+  show: (sheet: Sheet) => void
+}
+
+/**
+ * Writing on a sheet. Whatever is done stands at once, is sent when it can be, and can be taken back and done again:
+ * each person their own.
+ */
+export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | undefined>, kept: Kept) {
+  const { unsent, enqueue, discard, tryAgain, onTaken } = useUnsent(id)
+  const held = reactive(new Map<string, Line>())
+  const shown = computed(() => sheet.value && withHeld(withDeeds(sheet.value, unsent.value), held))
+  const back = ref<Deed[][]>([])
+  const forth = ref<Deed[][]>([])
+
+  onBeforeUnmount(
+    onTaken(({ meetingId, deed }, result) => {
+      if (meetingId !== toValue(id)) return
+      if (deed.kind === 'remove') kept.dropLine(deed.lineId)
+      else if (result && 'topics' in result) kept.show(result)
+      else if (result) kept.keepLine(result)
+    }),
+  )
+
+  /** @returns what takes them back */
+  function run(deeds: Deed[]): Deed[] {
+    const undo: Deed[] = []
+    for (const deed of deeds) {
+      const before = shown.value && inverse(deed, shown.value)
+      if (before) undo.unshift(before)
+      enqueue(deed)
+    }
+    return undo
+  }
+  function act(...deeds: Deed[]) {
+    back.value = [...back.value, run(deeds)].slice(-MOST_UNDO)
+    forth.value = []
+  }
+  function again(from: Ref<Deed[][]>, to: Ref<Deed[][]>) {
+    const deeds = from.value.at(-1)
+    if (!deeds) return
+    from.value = from.value.slice(0, -1)
+    // The version is that of the line as it is now.
+    const now = deeds.map(deed =>
+      deed.kind === 'change' && shown.value
+        ? { ...deed, version: findLine(shown.value, deed.lineId)?.version ?? deed.version }
+        : deed,
+    )
+    to.value = [...to.value, run(now)]
+  }
+
+  function add(topicId: string | null, text: string, wish: Partial<Schemas['NewLine']> = {}) {
+    const line = { id: newKey(), topicId, text, ...wish }
+    act({ kind: 'add', lineId: line.id, line })
+    return line.id
+  }
+  const changed = (line: Line, body: Schemas['ChangedLine'], version = line.version): Deed => ({
+    kind: 'change',
+    lineId: line.id,
+    topicId: line.topicId,
+    version,
+    body,
+  })
+  const change = (line: Line, body: Schemas['ChangedLine'], version = line.version) => act(changed(line, body, version))
+
+  /** Past its neighbour; from the end of a topic on to the next one. */
+  function move(line: Line, by: 1 | -1) {
+    const lines = linesAt(shown.value!, line.topicId)
+    const at = lines.findIndex(other => other.id === line.id)
+    const body = placeOf(shown.value!, line)
+    if (by === 1 && at < lines.length - 1) place(line, { ...body, afterId: lines[at + 1].id })
+    else if (by === -1 && at > 0) place(line, { ...body, afterId: lines[at - 2]?.id ?? null })
+    else {
+      const topics = [null, ...shown.value!.topics.map(topic => topic.id)]
+      const next = topics[topics.indexOf(line.topicId) + by]
+      if (next === undefined) return
+      place(line, {
+        ...body,
+        topicId: next,
+        afterId: by === 1 ? null : (linesAt(shown.value!, next).at(-1)?.id ?? null),
+      })
+    }
+  }
+  const place = (line: Line, body: Schemas['LinePlace']) => act({ kind: 'place', lineId: line.id, body })
+
+  /** One line made two, at once and taken back at once; and two made one. */
+  function split(line: Line, before: string, after: string) {
+    const id = newKey()
+    const wish = { id, topicId: line.topicId, text: after, afterId: line.id, indent: (line.indent ?? 0) as 0 | 1 }
+    act(changed(line, { kind: line.kind, text: before }), { kind: 'add', lineId: id, line: wish })
+  }
+  function join(line: Line, text: string) {
+    const lines = linesAt(shown.value!, line.topicId)
+    const before = lines[lines.findIndex(other => other.id === line.id) - 1]
+    if (!before) return
+    const together = `${before.text} ${text}`.trim()
+    act(changed(before, { kind: before.kind, text: together }), { kind: 'remove', lineId: line.id })
+  }
+
+  /** What to do with a line that somebody else has changed meanwhile. */
+  function settle(entry: Entry, how: 'theirs' | 'mine' | 'both') {
+    const { deed, theirs } = entry
+    if (deed.kind !== 'change') return
+    if (how === 'mine' && theirs) return tryAgain(entry)
+    discard(entry)
+    if (how === 'theirs') return theirs ? kept.keepLine(theirs) : kept.dropLine(deed.lineId)
+    const { text, kind, action } = deed.body
+    add(theirs?.topicId ?? deed.topicId, text, { kind, action, ...(theirs ? { afterId: theirs.id } : {}) })
+  }
+
+  return {
+    shown,
+    unsent,
+    act,
+    add,
+    change,
+    remove: (line: Line) => act({ kind: 'remove', lineId: line.id }),
+    move,
+    place,
+    split,
+    join,
+    indent: (line: Line, indent: 0 | 1) =>
+      (line.indent ?? 0) !== indent && place(line, { ...placeOf(shown.value!, line), indent }),
+    settle,
+    discard,
+    tryAgain,
+    /** A line being edited is not taken away; null: it is no longer. */
+    hold: (line: Line, editing: boolean) => (editing ? held.set(line.id, line) : held.delete(line.id)),
+    /** Waits a while. @returns whether nothing of this sheet is on its way any more */
+    allSent: () =>
+      new Promise<boolean>(resolve => {
+        const timer = setTimeout(() => finish(), SENT_WITHIN_MS)
+        const stop = watch(unsent, () => unsent.value.length === 0 && finish(), { immediate: true })
+        function finish() {
+          clearTimeout(timer)
+          nextTick(() => stop())
+          resolve(unsent.value.length === 0)
+        }
+      }),
+    canUndo: computed(() => back.value.length > 0),
+    canRedo: computed(() => forth.value.length > 0),
+    undo: () => again(back, forth),
+    redo: () => again(forth, back),
+  }
+}
