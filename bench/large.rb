@@ -40,7 +40,8 @@ module Rows
   def series
     keeper = key("a00", "s.seq * 5")
     insert("series", SERIES, "s", id: key("b00", "s.seq"), title: "concat('Series ', s.seq)", keeper_id: keeper,
-      chair_id: keeper, time_zone: "'Europe/Oslo'", local_start: "'2025-01-06 09:00:00'", length_min: 45, rule: "'FREQ=WEEKLY'",
+      chair_id: keeper, time_zone: "'Europe/Oslo'", local_start: "'2025-01-06 09:00:00'", length_min: 45,
+      rule: "'FREQ=WEEKLY'",
       told_at: AT)
   end
 
@@ -52,7 +53,8 @@ module Rows
   def meetings
     past = "if((m.seq - 1) % #{MEETINGS} < 94, 'issued', 'planned')"
     insert("meetings", SERIES * MEETINGS, "m", id: key("d00", "m.seq"),
-      series_id: key("b00", "(m.seq - 1) div #{MEETINGS} + 1"), original_start: starts, starts_at: starts, ends_at: "date_add(#{starts}, interval 45 minute)", state: past)
+      series_id: key("b00", "(m.seq - 1) div #{MEETINGS} + 1"), original_start: starts,
+      starts_at: starts, ends_at: "date_add(#{starts}, interval 45 minute)", state: past)
   end
 
   def lines

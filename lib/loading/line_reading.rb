@@ -1,19 +1,24 @@
 module Loading
   # Reads lines typed at one meeting: it needs names, the day, and when the next meeting is, and nothing else of the
-  # sheet.
+  # sheet. Whoever is asked to this meeting alone can be named, too.
   class LineReading
+    # Where the month is written before the day (common practice).
+    MONTH_FIRST = %w[us].freeze
+    HOLIDAYS_AHEAD = 400
+
     # @param meeting [Records::Meeting]
     def initialize(meeting)
       @meeting = meeting
-      @series = Records::Series.includes(members: :person).find(meeting.series_id)
+      @series = Records::Series.includes(:keeper, members: :person).find(meeting.series_id)
     end
 
-    # @return [Hash] kind, text, due_on, owners and doubtful, people with their names
+    # @return [Hash] kind, text, due_on, owners and doubtful, people with their names; for a decision that gives
+    #   somebody work also action: text, due_on and owners
     def read(text)
       reading = reader.read(text)
       {
         kind: reading.kind.to_s, text: reading.text, due_on: reading.due_on, owners: named(reading.owner_ids),
-        doubtful: reading.doubtful.map { |name, ids| {name: name, people: named(ids)} }
+        doubtful: doubtful(reading), action: reading.action && work(reading.action)
       }
     end
 
@@ -21,15 +26,41 @@ module Loading
 
     def reader
       @reader ||= Core::Sheet::LineReader.new(
-        people: people, today: day(@meeting.begun_at || @meeting.starts_at), next_meeting_on: next_day
+        people: people, today: today, next_meeting_on: next_day, everyone_ids: everyone_ids, called: called,
+        dates: {holidays: holidays, month_first: MONTH_FIRST.include?(region.to_s[0, 2])}
       )
     end
 
-    def people = @people ||= @series.members.map { |member| member.person.to_reader }
+    def work(action) = {text: action.text, due_on: action.due_on, owners: named(action.owner_ids)}
+
+    def doubtful(reading)
+      all = reading.doubtful.merge(reading.action&.doubtful.to_h)
+      all.map { |name, ids| {name: name, people: named(ids)} }
+    end
+
+    def people
+      @people ||= (@series.members.map(&:person) + besides).uniq(&:id).map(&:to_reader)
+    end
+
+    def besides = Records::Person.where(id: Records::Substitute.where(meeting_id: @meeting.id).select(:person_id)).to_a
+
+    # Not those who are only informed.
+    def everyone_ids = @series.members.reject { |member| member.role == "informed" }.map(&:person_id)
+
+    def called
+      {"chair" => @series.chair_id, "keeper" => @series.keeper_id, "secretary" => @series.keeper_id}
+        .flat_map { |word, id| [[word, id], ["the #{word}", id]] }.to_h
+    end
 
     def names = @names ||= people.to_h { |person| [person.id, person.name] }
 
     def named(ids) = ids.map { |id| {id: id, name: names[id]} }
+
+    def region = @series.keeper.region
+
+    def holidays = Hours.holidays(region, today..today + HOLIDAYS_AHEAD)
+
+    def today = @today ||= day(@meeting.begun_at || @meeting.starts_at)
 
     def day(time) = @series.zone.wall(time).date
 

@@ -23,7 +23,8 @@ RSpec.describe Api::Live do
     id, event, data = reader.gets("\n\n").lines(chomp: true)
     expect(event).to eq "event: changed"
     change = JSON.parse(data.delete_prefix("data: "))
-    expect([id, Api::Contract.schema("#/components/schemas/SheetChange").validate(change).to_a]).to eq ["id: #{change["number"]}", []]
+    faults = Api::Contract.schema("#/components/schemas/SheetChange").validate(change).to_a
+    expect([id, faults]).to eq ["id: #{change["number"]}", []]
     change
   end
 

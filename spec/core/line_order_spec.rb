@@ -1,4 +1,3 @@
-
 # Our own rule.
 RSpec.describe Core::Sheet::LineOrder do
   step = described_class::STEP

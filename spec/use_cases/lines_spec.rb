@@ -82,6 +82,19 @@ RSpec.describe UseCases::Minutes do
     expect(line(id)[:action].slice(:id, :owners)).to eq action.slice(:id, :owners)
   end
 
+  it "raises an action with a decision that gives somebody work, also somebody asked to this meeting alone" do
+    guest = person("Olav Dahl")
+    UseCases::Substitutes.new(by: marit).ask_too(meeting_id: meeting, person_id: guest)
+    id = add("Agreed: Olav and the chair order the paint by Friday")
+    expect(line(id)[:kind]).to eq "decision"
+    expect(Records::ActionItem.find_by!(line_id: id).text).to eq "Order the paint"
+    expect(line(id)[:action][:owners].map { |owner| owner[:id] }).to match_array [guest, marit]
+    minutes.change(id: id, version: 0, kind: "decision", text: "Olav and the chair order red paint")
+    expect(Records::ActionItem.where(line_id: id).pluck(:text)).to eq ["Order the paint"]
+    minutes.change(id: id, version: 1, kind: "note", text: "No paint")
+    expect(Records::ActionItem.count).to eq 0
+  end
+
   it "does not come back to life when its keeping is sent again" do
     id = add("A")
     minutes.remove(id)

@@ -163,8 +163,8 @@ RSpec.describe "Signing in" do
     find(".entry textarea").set("Half a sentence of Marit's")
     page.execute_script(<<~JS, meeting, marit, key)
       const [meetingId, by, id] = arguments
-      const line = { id, kind: 'note', text: 'A line of Marit’s' }
-      localStorage.setItem('left-over:unsent', JSON.stringify([{ meetingId, by, line }]))
+      const deed = { kind: 'add', lineId: id, line: { id, kind: 'note', text: 'A line of Marit’s' } }
+      localStorage.setItem(`left-over:unsent:${id}`, JSON.stringify({ key: id, meetingId, by, deed }))
     JS
     visit "about:blank" # an answer still on its way would bring the cookie back
     page.driver.browser.cookies.clear

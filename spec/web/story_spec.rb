@@ -114,7 +114,7 @@ RSpec.describe "A keeper's week" do
     expect(page).to have_css ".line.decision", text: "Two people on the pontoon"
     click_button "Put off: Boats and crew"
     expect(page).to have_content "put off to the next meeting"
-    click_button "Weather windows"
+    click_button "Discuss now: Weather windows"
     expect(page).to have_css ".topic.here h2", text: "Weather windows"
     expect(page).to have_content(/carries 2 actions and 1 topic to/)
     expect_accessible

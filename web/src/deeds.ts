@@ -63,8 +63,9 @@ function named(sheet: Sheet, ids: string[] | undefined) {
 
 function asked(sheet: Sheet, line: ShownLine | undefined, wish: Schemas['ChangedLine']) {
   const kind = wish.kind ?? line?.kind ?? 'note'
-  if (kind !== 'action') return { kind, text: wish.text, action: null }
-  const before = line?.action ?? { id: '', state: 'open', version: 0, dueOn: null, owners: [] }
+  const none = kind === 'action' ? { id: '', state: 'open', version: 0, dueOn: null, owners: [] } : null
+  const before = kind === 'note' ? null : (line?.action ?? none)
+  if (!before) return { kind, text: wish.text, action: null }
   const action = wish.action
     ? { ...before, dueOn: wish.action.dueOn ?? null, owners: named(sheet, wish.action.ownerIds) }
     : before

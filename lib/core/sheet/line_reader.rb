@@ -1,78 +1,136 @@
 module Core
   module Sheet
-    # Reads a line of the minutes as people type it: "Ines to order shackles by Friday" is an action with
-    # owner and date, "Decided: …" a decision, anything else a note. A reading is an offer: it is shown
-    # before it is kept and can be refused, so where a sentence is open to doubt it stays a note.
+    # Reads a line of the minutes as people type it: "Ines to order shackles by Friday" is an action with owner and date,
+    # "Decided: …" a decision, anything else a note. A reading is shown on the line and can be put right, so where a
+    # sentence is open to doubt it stays a note. Its table of cases is spec/vectors/lines.yml.
     class LineReader
       # `kind` is :note, :decision or :action; `text` what is to be kept; `owner_ids` who was named;
-      # `doubtful` the names that fit several people, as {name => [person ids]}; `due_on` a Date or nil.
-      Reading = Value.of(:kind, :text, :owner_ids, :due_on, :doubtful)
+      # `doubtful` the names that fit several people, as {name => [person ids]}, and dates that are not believed, as
+      # {what is odd => []}; `due_on` a Date or nil. A decision that gives somebody work has it in `action`, a Reading.
+      Reading = Value.of(:kind, :text, :owner_ids, :due_on, :doubtful, :action)
 
       # Somebody who can be named. `name` as they are called in full.
       Person = Value.of(:id, :name)
 
+      BODY = "(?:the\\s)?(?:committee|board|meeting|group|team|council|trustees|panel)"
+      DECIDED = "(?:decided|agreed|resolved|approved|accepted|adopted|rejected)"
       DECISION = /
-        \A(?:(?:we[ ]|it[ ]was[ ]|it[ ]is[ ])?(?:decided|agreed|resolved)
-        (?:\s*[:–—-]\s*|\s+(?=that\b|to\b|not[ ]to\b|on\b))|decision\s*[:–—-]\s*)
+        \A(?:(?:we[ ]|it[ ]was[ ]|it[ ]is[ ]|#{BODY}[ ](?:has[ ]|have[ ])?)?(?:unanimously[ ])?#{DECIDED}
+        (?:[ ]unanimously)?(?:\s*[:–—-]\s*|\s+(?=that\b|to\b|not[ ]to\b|on\b))|(?:decision|resolution)\s*[:–—-]\s*)
       /ix
+      # These are decided in their own words.
+      DECISION_WHOLE = /
+        \A(?:(?:the\s)?(?:motion|proposal|resolution|amendment|carried|passed)\b.*\b(?:carried|passed|defeated|lost|rejected)\b|
+        (?:carried|passed|defeated|lost|approved|adopted)\s+(?:unanimously|nem\.?\s*con|by\s+\d|\d+\s*[–-]\s*\d+)|
+        (?:approved|adopted)\s+(?:the|last|minutes)\b|#{BODY}\s+(?:has\s+|have\s+)?#{DECIDED}\b|resolved\b)
+      /ix
+      WE_WILL = /\Awe (?:will|shall)\s+(?=(?<deed>[[:alpha:]]+)\b(?! (?:about|out|how|what|whether|if|when)\b))/i
+      WE_SEE = %w[see look talk discuss consider meet try get find].freeze
       ACTION = /\A(?:action|to do|ap)\b(?:\s+(?:for|on)\b)?\s*[:–—-]?\s*/i
       EVERYONE = /\A(?:everyone|everybody|all)\s+(?:is |are )?to\s+/i
+      SOMEONE = /\A(?:someone|somebody|anyone|volunteer|volunteers|tb[cda])\s+(?:is |are )?to\s+/i
+      # What stands between a name and the work.
+      ASKED = /\A,?\s*(
+        to|will|shall|must|should|ought\sto|has\sto|have\sto|needs?\sto|(?:is|are)\s(?:going\s)?to|
+        (?:has\s|have\s)?(?:agreed|volunteered|offered|undertook|undertaken|promised)\sto|
+        (?:was|were|is|are|has\sbeen|have\sbeen)\sasked\sto|agrees?\sto|volunteers?\sto
+      )\s+/ix
+      # "Lars asked Sunniva to …", "Ask Sunniva to …", "Please could Tomás …"
+      ASKING = /\A(?:please\s+)?(?:ask|get|remind)\s+/i
+      POLITE = /\A(?:please,?\s+)?(?:could|can|would|will)\s+(?:you\s+)?|\Aplease,?\s+/i
       # "Ines has moved", "Ines will be away": they state, they do not ask for work.
-      STATING = /\A(?:be|been|have|has|not|probably|only|still|already)\b/i
+      STATING = /\A(?:be|been|have|has|had|not|never|probably|only|still|already|also be|now be|like|need|miss|arrive)\b/i
       # What follows "to" when it is a direction and not a deed.
       NO_DEED = /
         \A(?:the|a|an|his|her|their|our|my|your|its|this|that|these|those|date|him|them|us|me|no|some|both|all|
         be|and|\d)\b
       /ix
-      DASH = /\s+[–—-]+\s+/
+      BEHIND = /\s*(?:->|→|⇒)\s*|\s+[–—-]+\s+/
+      OWNER = /[\s.;,]+(?:owner|owners|who|responsible)\s*:\s*(?<who>.+?)(?:[.;,]+\s*(?:due|by|when)\s*:\s*(?<due>.+?))?\.?\z/i
+      FIRST_WORD = /\A[[:lower:]]/
 
-      # @param people [Array<Person>] who can be named, those of the series
+      # @param people [Array<Person>] who can be named
       # @param today [Date] the day of the meeting, from which "Friday" is counted
       # @param next_meeting_on [Date, nil] what "next meeting" means
-      def initialize(people:, today:, next_meeting_on: nil)
-        @people = people
-        @names = Names.new(people)
-        @dates = DateReader.new(today: today, next_meeting_on: next_meeting_on)
+      # @param everyone_ids [Array<String>] who "everybody" is; nil: all who can be named
+      # @param called [Hash{String => String}] other words for somebody, such as "the chair"
+      # @param dates [Hash] what DateReader takes besides: holidays, month_first
+      def initialize(people:, today:, next_meeting_on: nil, everyone_ids: nil, called: {}, dates: {})
+        @everyone_ids = everyone_ids || people.map(&:id)
+        @names = Names.new(people, called: called)
+        @dates = DateReader.new(today: today, next_meeting_on: next_meeting_on, **dates)
       end
 
       # @return [Reading]
       def read(text)
         text = text.to_s.strip.gsub(/\s+/, " ")
-        decision(text) || asked(text) || everyone(text) || marked(text) || assigned_behind(text) || note(text)
+        decision(text) || work(text) || dated_first(text) || note(text)
       end
 
       private
 
-      def note(text) = Reading.new(kind: :note, text: text, owner_ids: [], due_on: nil, doubtful: {})
+      def note(text) = Reading.new(kind: :note, text: text, owner_ids: [], due_on: nil, doubtful: {}, action: nil)
 
       def decision(text)
-        match = DECISION.match(text) or return
-        rest = match.post_match.sub(/\A(?:that|to)\s+/i, "")
-        return if rest.empty?
+        match = DECISION.match(text)
+        rest = match ? match.post_match.sub(/\A(?:that|to)\s+/i, "") : decided_whole(text)
+        return if rest.nil? || rest.empty?
 
-        note(capitalize(rest)).with(kind: :decision)
+        note(capitalize(rest)).with(kind: :decision, action: within(rest))
       end
 
-      # "Ines to order …", "Ines and Lars will order …"
+      def decided_whole(text)
+        return text if text.match?(DECISION_WHOLE)
+
+        match = WE_WILL.match(text) or return
+        deed = match[:deed].downcase
+        text if Deeds.asks?(deed) && !WE_SEE.include?(deed) && !text.end_with?("?")
+      end
+
+      # "Ines orders the paint by Friday", said of what was decided.
+      def within(text)
+        found = @names.at_start(text) or return
+        deed = found.rest.lstrip
+        several = found.owner_ids.size + found.doubtful.size > 1
+        deed = Deeds.of_third_person(deed) unless several && Deeds.asks?(deed)
+        deed ? action(deed, found) : asked(text)
+      end
+
+      def work(text)
+        asked(text) || everyone(text) || someone(text) || marked(text) || politely(text) || owner_behind(text) ||
+          assigned_behind(text) || addressed(text)
+      end
+
+      # "Ines to order …", "Ines and Lars will order …", "Lars asked Sunniva to …"
       def asked(text)
         return if text.end_with?("?")
 
         found = @names.at_start(text) or return
-        match = /\A,?\s*(to|will|shall|must|has to|have to|needs to|need to|is to|are to)\s+/i.match(found.rest) or
-          return
+        other = /\A\s+(?:asked|asks|will ask)\s+/i.match(found.rest)
+        found = @names.at_start(other.post_match) || found if other
+        match = ASKED.match(found.rest) or return
         deed = match.post_match
-        return unless deed.match?(/\A[[:lower:]]/) && !deed.match?(STATING)
+        return unless deed.match?(FIRST_WORD) && !deed.match?(STATING)
         return if match[1].match?(/to\z/i) && deed.match?(NO_DEED)
+        return if match[1].match?(/should/i) && !Deeds.asks?(deed)
 
         action(deed, found)
       end
 
       def everyone(text)
         match = EVERYONE.match(text) or return
-        return if text.end_with?("?") || match.post_match.match?(NO_DEED) || match.post_match.match?(STATING)
+        return unless deed?(text, match.post_match)
 
-        action(match.post_match, Names::Found.new(owner_ids: @people.map(&:id), doubtful: {}, rest: ""))
+        action(match.post_match, Names::Found.new(owner_ids: @everyone_ids, doubtful: {}, rest: ""))
       end
+
+      # An action that still needs an owner.
+      def someone(text)
+        match = SOMEONE.match(text) or return
+        action(match.post_match, Names::NOBODY) if deed?(text, match.post_match)
+      end
+
+      def deed?(text, rest) = !text.end_with?("?") && !rest.match?(NO_DEED) && !rest.match?(STATING)
 
       # "Action: …", "Action Ines: …"
       def marked(text)
@@ -81,14 +139,35 @@ module Core
         return if rest.empty? || !match[0].match?(/[:–—-]\s*\z/) && !@names.at_start(rest)
 
         named = @names.at_start(rest)
-        return asked(rest) || assigned_behind(rest) || action(rest, Names::NOBODY) unless named
+        return asked(rest) || owner_behind(rest) || assigned_behind(rest) || action(rest, Names::NOBODY) unless named
 
         asked(rest) || action(named.rest.sub(/\A\s*[:,–—-]\s*/, "").sub(/\A(?:is |are )?to\s+/i, ""), named)
       end
 
-      # "Ask the port for a berth – Sunniva, 12 May", "… (Sunniva, by Friday)"
+      # "Ask Sunniva to …", "Please could Tomás …", "Could Ines please …"
+      def politely(text)
+        asking = ASKING.match(text)
+        return asked(asking.post_match) if asking && @names.at_start(asking.post_match)
+
+        match = POLITE.match(text) or return
+        found = @names.at_start(match.post_match) or return
+        deed = found.rest.sub(/\A,?\s*(?:please\s+)?/i, "").sub(/\Ato\s+/i, "").sub(/\s*\?\z/, "")
+        action(deed, found) if Deeds.asks?(deed) && (text.match?(/please/i) || !text.end_with?("?"))
+      end
+
+      # "Order shackles. Owner: Ines. Due: 4 December"
+      def owner_behind(text)
+        match = OWNER.match(text) or return
+        found = @names.at_start(match[:who].strip) or return
+        return unless found.rest.strip.empty?
+
+        due = match[:due] && @dates.alone(match[:due].strip)
+        action(match.pre_match, found, due) if match[:due].nil? || due
+      end
+
+      # "Ask the port for a berth – Sunniva, 12 May", "… (Sunniva, by Friday)", "… → Rory"
       def assigned_behind(text)
-        match = /\A(?<deed>.+)#{DASH}(?<who>[^–—]+)\z/o.match(text) ||
+        match = /\A(?<deed>.+?)(?:#{BEHIND})(?<who>[^–—→]+)\z/o.match(text) ||
           /\A(?<deed>.+?)\s*\((?<who>[^()]+)\)\.?\z/.match(text) or return
         found = @names.at_start(match[:who]) or return
         rest = found.rest.sub(/\A\s*[,:]?\s*/, "").sub(/\.\z/, "")
@@ -98,18 +177,39 @@ module Core
         action(match[:deed], found, due)
       end
 
+      # "@Wen check …", "Ines: order shackles": only where it begins with a word that asks for work.
+      def addressed(text)
+        found = @names.at_start(text) or return
+        rest = found.rest
+        colon = /\A\s*[:–—]\s*/.match(rest)
+        return unless colon || text.start_with?("@")
+
+        deed = (colon ? colon.post_match : rest.lstrip).sub(/\A(?:please|to)\s+/i, "")
+        action(deed, found) if Deeds.asks?(deed)
+      end
+
+      # "By Friday, Ines to …"
+      def dated_first(text)
+        phrase, rest = text.split(/,\s+/, 2)
+        due = rest && @dates.alone(phrase, led: true) or return
+        reading = work(rest)
+        reading&.with(due_on: reading.due_on || due.on)
+      end
+
+      # @param due [DateReader::Found, nil] when it stands elsewhere
       def action(deed, found, due = nil)
-        rest, read_due = due ? [deed, due] : @dates.take(deed)
+        rest, due = due ? [deed, due] : @dates.take(deed)
         rest = rest.sub(/[\s,;.]+\z/, "")
         return if rest.empty?
 
+        odd = due&.odd ? {due.odd => []} : {}
         Reading.new(
-          kind: :action, text: capitalize(rest), owner_ids: found.owner_ids, due_on: read_due,
-          doubtful: found.doubtful
+          kind: :action, text: capitalize(rest), owner_ids: found.owner_ids, due_on: due&.on,
+          doubtful: found.doubtful.merge(odd), action: nil
         )
       end
 
-      def capitalize(text) = text.sub(/\A[[:lower:]]/, &:upcase)
+      def capitalize(text) = text.sub(FIRST_WORD, &:upcase)
     end
   end
 end

@@ -70,7 +70,8 @@ module UseCases
     # @return [Boolean] whether owners changed. Inside a transaction.
     def set_owners(action, ids)
       ids = ids.uniq
-      known = Records::SeriesMember.where(series_id: action.series_id, person_id: ids).pluck(:person_id)
+      known = Records::SeriesMember.where(series_id: action.series_id, person_id: ids).pluck(:person_id) +
+        Records::Substitute.of_series(action.series_id).where(person_id: ids).pluck(:person_id)
       unless (ids - known).empty?
         raise Core::Invalid.new("Choose owners from the people of the series.", pointer: "/ownerIds")
       end

@@ -14,7 +14,7 @@ module UseCases
           id: id, meeting_id: meeting_id, topic_id: topic_id, author_id: by, written_at: now, indent: indent,
           position: position(meeting_id, topic_id, after_id), **wish.except(:action)
         )
-        raise_action(meeting, line, wish[:action]) if line.kind == "action"
+        raise_action(meeting, line, wish[:action]) if wish[:action]
         note(line)
       end
       nil
@@ -27,11 +27,11 @@ module UseCases
         line = find(Records::Line.standing, id)
         meeting = editable(line.meeting_id)
         text = words(text, pointer: "/text", missing: "A line cannot be empty. Remove it instead.")
-        action ||= standing_action(line) if kind == "action"
+        action ||= standing_action(line) if kind && kind != "note"
         wish = read(meeting, text, kind, action)
         wish.delete(:typed) if kind == "action" # so that it can be made a note as it was typed
         update(line, version, **wish.except(:action))
-        (line.kind == "action") ? change_action(meeting, line, wish[:action]) : drop_action(line)
+        wish[:action] ? change_action(meeting, line, wish[:action]) : drop_action(line)
         note(line)
       end
       nil
@@ -73,7 +73,7 @@ module UseCases
 
         check_topic(meeting, line.topic_id)
         line.update_columns(removed_at: nil, updated_at: now)
-        raise_action(meeting, line, action || {}) if line.kind == "action"
+        raise_action(meeting, line, action || {}) if action || line.kind == "action"
         note(line)
       end
       nil
@@ -90,23 +90,30 @@ module UseCases
     def typed(text) = words(text, pointer: "/text", missing: "Type something first.")
 
     def standing_action(line)
-      line.action_item && {owner_ids: line.action_item.owners.map(&:person_id), due_on: line.action_item.due_on}
+      action = line.action_item or return
+      own_text = action.text unless action.text == line.text
+      {owner_ids: action.owners.map(&:person_id), due_on: action.due_on, text: own_text}.compact
     end
 
-    # Read where no kind is wished, or an action without saying whose and by when.
-    # @return [Hash] kind, text, typed, doubtful and action
+    # Read where no kind is wished, or an action without saying whose and by when. A decision that gives somebody work
+    # raises an action, too.
+    # @return [Hash] kind, text, typed, doubtful, and action: owner_ids, due_on and perhaps a text of its own; or nil
     def read(meeting, text, kind, action)
       if kind && (kind != "action" || action)
-        return {kind: kind, text: text, typed: text, doubtful: nil, action: action || {}}
+        return {kind: kind, text: text, typed: text, doubtful: nil, action: (action unless kind == "note")}
       end
 
       reading = Loading::LineReading.new(meeting).read(text)
       as_typed = reading[:kind] == "note" || (kind && kind != reading[:kind])
       {
         kind: kind || reading[:kind], text: as_typed ? text : reading[:text], typed: text,
-        doubtful: (JSON.generate(reading[:doubtful]) if reading[:doubtful].any?),
-        action: {owner_ids: reading[:owners].map { |owner| owner[:id] }, due_on: reading[:due_on]}
+        doubtful: (JSON.generate(reading[:doubtful]) if reading[:doubtful].any?), action: work(reading, kind)
       }
+    end
+
+    def work(reading, kind)
+      work = (kind || reading[:kind]) == "action" ? reading.except(:text) : reading[:action]
+      work && {owner_ids: work[:owners].map { |owner| owner[:id] }, due_on: work[:due_on], text: work[:text]}.compact
     end
 
     # A number for the place below a line. Where there is no room, the others are numbered anew.
@@ -140,7 +147,7 @@ module UseCases
 
       action = Records::ActionItem.create!(
         id: wish[:id] || Records::Key.make(now), series_id: meeting.series_id, raised_at_meeting_id: meeting.id,
-        line_id: line.id, text: line.text, due_on: wish[:due_on], raised_at: [meeting.starts_at, now].min
+        line_id: line.id, text: wish[:text] || line.text, due_on: wish[:due_on], raised_at: [meeting.starts_at, now].min
       ) # a meeting may be held early
       set_owners(action, wish[:owner_ids] || [])
       Records::ActionChange.create!(
@@ -151,7 +158,7 @@ module UseCases
     def change_action(meeting, line, wish)
       return raise_action(meeting, line, wish) unless line.action_item
 
-      line.action_item.update!(text: line.text, due_on: wish[:due_on])
+      line.action_item.update!(text: wish[:text] || line.text, due_on: wish[:due_on])
       set_owners(line.action_item, wish[:owner_ids] || [])
     end
 

@@ -2589,6 +2589,13 @@ export interface components {
             /** Format: date */
             dueOn: string | null;
             doubtful: components["schemas"]["Doubtful"];
+            /** @description what a decision asks of somebody */
+            action?: {
+                text: string;
+                owners: components["schemas"]["Named"][];
+                /** Format: date */
+                dueOn: string | null;
+            } | null;
         };
         ActionWish: {
             id?: components["schemas"]["Key"];

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import type { Sheet } from '../api/client'
+import { useFold } from '../composables/useFold'
 import { carriedWords } from '../time'
 
 /** What a sheet begins with: actions of earlier meetings, how often each was carried, and what became of it here. */
-defineProps<{ actions: Sheet['leftOver'] }>()
+const { actions } = defineProps<{ actions: Sheet['leftOver'] }>()
+const { folded, rest, unfold } = useFold(() => actions.length, 8)
 </script>
 
 <template>
   <ul class="left">
-    <li v-for="action in actions" :key="action.id">
+    <li v-for="(action, i) in actions" :key="action.id" :class="{ folded: folded(i) }">
       <span :class="{ over: action.state !== 'open' }">{{ action.text }}</span>{{ ' ' }}
       <b v-if="action.review?.verdict === 'done' || (!action.review && action.state === 'done')" class="fresh">done</b>
       <b v-else-if="action.state !== 'open'" class="soft"
@@ -25,6 +27,7 @@ defineProps<{ actions: Sheet['leftOver'] }>()
       >
     </li>
   </ul>
+  <button v-if="rest" type="button" class="quiet small no-print" @click="unfold">Show {{ rest }} more</button>
 </template>
 
 <style scoped>

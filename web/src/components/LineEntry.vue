@@ -109,7 +109,10 @@ defineExpose({ focus: () => box.value?.focus(), keepNow })
             ><b>Action</b> for
             <b>{{
               list(
-                [...offered.owners.map(owner => owner.name), ...offered.doubtful.map(doubt => `which ${doubt.name}?`)],
+                [
+                  ...offered.owners.map(owner => owner.name),
+                  ...offered.doubtful.filter(doubt => doubt.people.length).map(doubt => `which ${doubt.name}?`),
+                ],
                 'nobody yet',
               )
             }}</b><template v-if="offered.dueOn"

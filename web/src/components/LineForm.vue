@@ -25,6 +25,8 @@ const form = ref({
   ownerIds: line.action?.owners.map(owner => owner.id) ?? [],
   dueOn: line.action?.dueOn ?? '',
 })
+// A decision may give somebody work, too.
+const asks = computed(() => form.value.kind === 'action' || (form.value.kind === 'decision' && !!line.action))
 const field = ref<{ $el: HTMLElement }>()
 const box = computed(() => field.value?.$el.querySelector('textarea'))
 onMounted(() => box.value?.focus())
@@ -32,7 +34,7 @@ onMounted(() => box.value?.focus())
 function save() {
   const { kind, text, ownerIds, dueOn } = form.value
   if (!text.trim()) return emit('remove')
-  emit('save', { kind, text, action: kind === 'action' ? { ownerIds, dueOn: dueOn || null } : null })
+  emit('save', { kind, text, action: asks.value ? { ownerIds, dueOn: dueOn || null } : null })
 }
 function onEnter(event: KeyboardEvent) {
   if (event.shiftKey || event.isComposing) return
@@ -64,7 +66,7 @@ function onBackspace(event: KeyboardEvent) {
     <div class="row">
       <v-select v-model="form.kind" :items="KINDS" label="Kind" class="kind" />
       <v-autocomplete
-        v-if="form.kind === 'action'"
+        v-if="asks"
         v-model="form.ownerIds"
         :items="people.map(person => ({ title: person.name, value: person.id }))"
         label="Owners"
@@ -72,7 +74,7 @@ function onBackspace(event: KeyboardEvent) {
         chips
         class="grow"
       />
-      <DateField v-if="form.kind === 'action'" v-model="form.dueOn" label="Due" class="kind" />
+      <DateField v-if="asks" v-model="form.dueOn" label="Due" class="kind" />
     </div>
     <div class="row">
       <v-btn type="submit" size="small">Save</v-btn>

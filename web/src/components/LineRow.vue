@@ -114,19 +114,7 @@ function letGo(event: PointerEvent) {
     :class="[line.kind, { indented: line.indent === 1, unsent: line.entry, waits: !line.version && line.entry }]"
     :data-line="line.id"
   >
-    <span class="mark"
-      ><button
-        v-if="canWrite && !editing"
-        type="button"
-        class="handle no-print"
-        tabindex="-1"
-        :aria-label="`Drag the line: ${line.text}`"
-        @pointerdown="($event.target as Element).setPointerCapture?.($event.pointerId)"
-        @pointerup="letGo"
-      >
-        ⠿</button
-      >{{ MARKS[line.kind] }}</span
-    >
+    <span class="mark">{{ MARKS[line.kind] }}</span>
     <LineClash
       v-if="line.entry?.theirs !== undefined"
       :mine="line.text"
@@ -180,7 +168,7 @@ function letGo(event: PointerEvent) {
       >
       <template v-if="canWrite && !line.entry">
         <span v-for="doubt in line.doubtful" :key="doubt.name" class="doubt no-print">
-          Which {{ doubt.name }}?
+          {{ doubt.people.length ? `Which ${doubt.name}?` : `Is the date right? ${doubt.name}.` }}
           <button
             v-for="person in doubt.people"
             :key="person.id"
@@ -211,14 +199,26 @@ function letGo(event: PointerEvent) {
         Edit
       </button>
       <button
-        v-if="canWrite && line.kind !== 'note' && !line.entry"
+        v-if="canWrite && line.kind !== 'note' && line.typed !== line.text && !line.entry"
         type="button"
         class="quiet edit no-print"
         tabindex="-1"
         :aria-label="`Just a note: ${line.text}`"
         @click="make('note')"
       >
-        Just a note
+        Just a note</button
+      ><button
+        v-if="canWrite && !line.gone"
+        type="button"
+        class="edit handle no-print"
+        tabindex="-1"
+        :aria-label="`Drag the line: ${line.text}`"
+        @pointerdown="($event.target as Element).setPointerCapture?.($event.pointerId)"
+        @pointerup="letGo"
+      >
+        <svg width="10" height="12" viewBox="0 0 10 14" aria-hidden="true">
+          <path d="M2 3h6M2 7h6M2 11h6" stroke="currentColor" stroke-width="1.6" stroke-linecap="round" />
+        </svg>
       </button>
     </p>
   </li>
@@ -239,7 +239,6 @@ function letGo(event: PointerEvent) {
   font-size: 0.8571rem;
   font-weight: 700;
   padding-top: 2px;
-  white-space: nowrap;
 }
 .decision .mark {
   color: var(--pine);
@@ -247,17 +246,13 @@ function letGo(event: PointerEvent) {
 .action .mark {
   color: var(--carried-ink);
 }
-.mark .handle {
-  opacity: 0;
+.handle {
   touch-action: none;
   cursor: grab;
   color: var(--soft);
   border: 0;
   background: none;
-  padding: 0 3px;
-}
-.line:hover .handle {
-  opacity: 1;
+  padding: 0 5px;
 }
 p {
   overflow-wrap: anywhere;
@@ -294,8 +289,7 @@ p {
   color: var(--soft);
 }
 @media (hover: none) {
-  .edit,
-  .mark .handle {
+  .edit {
     opacity: 1;
   }
 }
@@ -309,6 +303,9 @@ p {
   }
   .mark {
     text-align: left;
+  }
+  .mark:empty {
+    display: none;
   }
 }
 </style>

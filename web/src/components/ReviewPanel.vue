@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas, Sheet } from '../api/client'
+import { useFold } from '../composables/useFold'
 import LeftOverCard from './LeftOverCard.vue'
 
 /** The word of this meeting on each action that is left over. */
@@ -11,6 +12,7 @@ defineEmits<{
   undo: [actionId: string]
 }>()
 
+const { folded, rest, unfold } = useFold(() => sheet.leftOver.length, 8)
 const frozen = computed(() => ['issued', 'called_off'].includes(sheet.state))
 const canReview = computed(() => sheet.may.hold && ['in_session', 'closed'].includes(sheet.state))
 const stuck = computed(() => sheet.leftOver.filter(action => action.stuck && !action.review).length)
@@ -25,8 +27,9 @@ const open = computed(() => sheet.leftOver.filter(action => action.state === 'op
     </p>
     <ul>
       <LeftOverCard
-        v-for="action in sheet.leftOver"
+        v-for="(action, i) in sheet.leftOver"
         :key="action.id"
+        :class="{ folded: folded(i) }"
         :action="action"
         :can-review="canReview"
         :can-tick="action.mayChange && !frozen"
@@ -35,6 +38,7 @@ const open = computed(() => sheet.leftOver.filter(action => action.state === 'op
         @undo="$emit('undo', action.id)"
       />
     </ul>
+    <button v-if="rest" type="button" class="quiet small" @click="unfold">{{ rest }} more to speak about</button>
   </section>
 </template>
 
