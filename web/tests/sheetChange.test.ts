@@ -62,6 +62,11 @@ describe('A change of a sheet', () => {
 })
 
 describe('A line that is kept', () => {
+  it('is not made older by what was read before', () => {
+    const newer = withKeptLine(SHEET, 'k', { ...line('k', 't', 1, 'newer'), version: 2 })
+    expect(texts(withKeptLine(newer, 'k', { ...line('k', 't', 1, 'older'), version: 1 }))).toEqual(texts(newer))
+  })
+
   it('stands once, however often it is told', () => {
     const kept = line('n', 'u', 60)
     expect(texts(withKeptLine(withKeptLine(SHEET, 'n', kept), 'n', kept))).toEqual([['x'], ['k'], ['n']])
