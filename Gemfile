@@ -23,6 +23,7 @@ gem "icalendar" # the stand-ins and the tests: never what it checks
 gem "holidays"
 gem "csv"
 gem "prawn"
+gem "prawn-table"
 gem "matrix" # prawn 2.4 needs it and does not say so
 
 group :test do

@@ -44,6 +44,15 @@ module Api
       bytes
     end
 
+    Views::MinutesFile::FORMS.each_key do |form|
+      on :get, "/meetings/:id/minutes.#{form}", "readMinutes#{form.capitalize}", may: :see_sheet, of: :meeting do
+        name, type, bytes = use(Views::MinutesFile).file(params["id"], form)
+        content_type type
+        headers HARMLESS.merge("content-disposition" => disposition(name), "cache-control" => "no-store")
+        bytes
+      end
+    end
+
     private
 
     def papers = use(UseCases::Papers)

@@ -1,10 +1,7 @@
-require "prawn"
-
 module Mailing
-  # An agenda on paper, with fonts that ship with the application.
+  # An agenda on paper.
   class AgendaPdf
-    FONTS = File.expand_path("../../web/node_modules/dejavu-fonts-ttf/ttf", __dir__)
-    SOFT = "56635D"
+    SOFT = PaperSheet::SOFT
 
     # @param agenda [Hash] as Loading::Agenda gives it
     def initialize(agenda)
@@ -13,29 +10,26 @@ module Mailing
 
     # @return [String] the PDF
     def to_s
-      pdf = Prawn::Document.new(page_size: "A4", margin: 56, info: {Title: @agenda[:title]})
-      pdf.font_families.update("DejaVu" => {normal: "#{FONTS}/DejaVuSans.ttf", bold: "#{FONTS}/DejaVuSans-Bold.ttf"})
-      pdf.font("DejaVu", size: 10.5) do
-        head(pdf)
-        section(
-          pdf,
-          "Left over",
-          @agenda[:left_over].map do |action|
-            [action[:text], [*action[:owners], (age(action) if action[:carried].positive?)].compact.join(", ")]
-          end
-        )
-        section(
-          pdf,
-          "Agenda",
-          @agenda[:topics].each_with_index.map do |topic, i|
-            ["#{i + 1}  #{topic[:title]}", [topic[:presenter], "#{topic[:length_min]} min"].compact.join(", ")]
-          end
-        )
-      end
+      pdf = PaperSheet.new(@agenda[:title], size: 10.5)
+      head(pdf)
+      section(pdf, "Left over", left_over)
+      section(pdf, "Agenda", topics)
       pdf.render
     end
 
     private
+
+    def left_over
+      @agenda[:left_over].map do |action|
+        [action[:text], [*action[:owners], (age(action) if action[:carried].positive?)].compact.join(", ")]
+      end
+    end
+
+    def topics
+      @agenda[:topics].each_with_index.map do |topic, i|
+        ["#{i + 1}  #{topic[:title]}", [topic[:presenter], "#{topic[:length_min]} min"].compact.join(", ")]
+      end
+    end
 
     def age(action) = "carried #{(action[:carried] == 1) ? "once" : "#{action[:carried]} times"}"
 

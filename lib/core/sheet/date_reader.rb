@@ -112,7 +112,8 @@ module Core
 
       # Named and numbered groups do not mix in Ruby, so the unnamed ones are found by reading the phrase again.
       def day(phrase, match)
-        words = match[0].sub(/\A[\s,;:(]*/, "").sub(/[).]*\z/) { |tail| @days[phrase] == :dots ? tail[/\A\./].to_s : "" }
+        stop = (@days[phrase] == :dots) ? /(?<=\.)[).]*\z/ : /[).]*\z/
+        words = match[0].sub(/\A[\s,;:(]*/, "").sub(stop, "")
         words = words.sub(/\A#{LEAD} /io, "")
         again = /\A#{HOUR}(?:#{phrase})#{AFTER}\z/i.match(words) or return
         found = send(@days[phrase], again.captures)
@@ -237,7 +238,7 @@ module Core
       # "Thursday week": a week after the next Thursday.
       def weekday_week(names) = weekday(names.compact) + 7
 
-      # "next Friday" is the one of the week after, weeks beginning on Monday (common practice; it is shown on the line).
+      # "next Friday" is the one of the week after, weeks beginning on Monday (common practice; it is shown).
       def weekday_next_week(names)
         monday = @today - (@today.wday - 1) % 7
         monday + 7 + (wday(names.compact.first) - 1) % 7

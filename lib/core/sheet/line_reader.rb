@@ -1,7 +1,7 @@
 module Core
   module Sheet
-    # Reads a line of the minutes as people type it: "Ines to order shackles by Friday" is an action with owner and date,
-    # "Decided: …" a decision, anything else a note. A reading is shown on the line and can be put right, so where a
+    # Reads a line of the minutes as people type it: "Ines to order shackles by Friday" is an action with owner and
+    # date, "Decided: …" a decision, anything else a note. A reading is shown on the line and can be put right, so where a
     # sentence is open to doubt it stays a note. Its table of cases is spec/vectors/lines.yml.
     class LineReader
       # `kind` is :note, :decision or :action; `text` what is to be kept; `owner_ids` who was named;
@@ -20,7 +20,8 @@ module Core
       /ix
       # These are decided in their own words.
       DECISION_WHOLE = /
-        \A(?:(?:the\s)?(?:motion|proposal|resolution|amendment|carried|passed)\b.*\b(?:carried|passed|defeated|lost|rejected)\b|
+        \A(?:(?:the\s)?(?:motion|proposal|resolution|amendment|carried|passed)\b.*
+        \b(?:carried|passed|defeated|lost|rejected)\b|
         (?:carried|passed|defeated|lost|approved|adopted)\s+(?:unanimously|nem\.?\s*con|by\s+\d|\d+\s*[–-]\s*\d+)|
         (?:approved|adopted)\s+(?:the|last|minutes)\b|#{BODY}\s+(?:has\s+|have\s+)?#{DECIDED}\b|resolved\b)
       /ix
@@ -39,14 +40,19 @@ module Core
       ASKING = /\A(?:please\s+)?(?:ask|get|remind)\s+/i
       POLITE = /\A(?:please,?\s+)?(?:could|can|would|will)\s+(?:you\s+)?|\Aplease,?\s+/i
       # "Ines has moved", "Ines will be away": they state, they do not ask for work.
-      STATING = /\A(?:be|been|have|has|had|not|never|probably|only|still|already|also be|now be|like|need|miss|arrive)\b/i
+      STATING = /
+        \A(?:be|been|have|has|had|not|never|probably|only|still|already|also\sbe|now\sbe|like|need|miss|arrive)\b
+      /ix
       # What follows "to" when it is a direction and not a deed.
       NO_DEED = /
         \A(?:the|a|an|his|her|their|our|my|your|its|this|that|these|those|date|him|them|us|me|no|some|both|all|
         be|and|\d)\b
       /ix
       BEHIND = /\s*(?:->|→|⇒)\s*|\s+[–—-]+\s+/
-      OWNER = /[\s.;,]+(?:owner|owners|who|responsible)\s*:\s*(?<who>.+?)(?:[.;,]+\s*(?:due|by|when)\s*:\s*(?<due>.+?))?\.?\z/i
+      OWNER = /
+        [\s.;,]+(?:owner|owners|who|responsible)\s*:\s*(?<who>.+?)
+        (?:[.;,]+\s*(?:due|by|when)\s*:\s*(?<due>.+?))?\.?\z
+      /ix
       FIRST_WORD = /\A[[:lower:]]/
 
       # @param people [Array<Person>] who can be named

@@ -13,12 +13,15 @@ module UseCases
     # @param from [#name, #email, nil] in whose name it is written; nil: our own
     # @param reason [String] why this mail exists; a second with the same reason is not written
     # @return [Boolean] whether it was new. Inside a transaction.
-    def put(reason:, to:, subject:, text:, html:, series_id: nil, calendar: nil, reply_to: nil, from: nil)
+    # @param attachments [Array] as Mailing::Message#source takes them
+    def put(
+      reason:, to:, subject:, text:, html:, series_id: nil, calendar: nil, reply_to: nil, from: nil, attachments: []
+    )
       return false if Records::Mail.exists?(reason: reason)
 
       source = message.source(
         key: reason, name: to.name, address: to.email, subject: subject, text: text, html: html, calendar: calendar,
-        reply_to: reply_to, at: now, from: from && [from.name, from.email]
+        reply_to: reply_to, at: now, from: from && [from.name, from.email], attachments: attachments
       )
       Records::Mail.create!(
         reason: reason, series_id: series_id, recipient: to.email, subject: Core::Words.shorten(subject, 200),

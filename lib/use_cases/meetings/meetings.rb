@@ -74,17 +74,20 @@ module UseCases
     def issue(meeting)
       sheet = Views::Sheet.new(by: by, clock: @clock).content_of(meeting.id)
       Records::MinutesVersion.create!(
-        meeting_id: meeting.id, number: 1, issued_by_id: by, issued_at: now, content: Plain.of(sheet)
+        meeting_id: meeting.id, number: 1, issued_by_id: by, issued_at: now, content: Loading::Plain.of(sheet)
       )
-      keeper = meeting.series.keeper
-      Records::Person
-        .where(id: meeting.series.members.select(:person_id))
-        .find_each do |person|
-          Outbox.new(clock: @clock).put(
-            reason: "minutes:#{meeting.id}:1:#{person.id}", series_id: meeting.series_id, to: person,
-            **Mailing::Minutes.new(sheet, origin: Settings.origin).parts, reply_to: keeper.email
-          )
-        end
+      mail(meeting, Views::MinutesFile.document(sheet))
+    end
+
+    def mail(meeting, document)
+      parts = Mailing::Minutes.new(document, url: "#{Settings.origin}/meetings/#{meeting.id}").parts
+      file = ["minutes.pdf", "application/pdf", Mailing::MinutesPdf.new(document).source]
+      Records::Person.where(id: meeting.series.members.select(:person_id)).find_each do |person|
+        Outbox.new(clock: @clock).put(
+          reason: "minutes:#{meeting.id}:1:#{person.id}", series_id: meeting.series_id, to: person, **parts,
+          reply_to: meeting.series.keeper.email, attachments: [file]
+        )
+      end
     end
   end
 end

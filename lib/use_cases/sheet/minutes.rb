@@ -112,7 +112,7 @@ module UseCases
     end
 
     def work(reading, kind)
-      work = (kind || reading[:kind]) == "action" ? reading.except(:text) : reading[:action]
+      work = ((kind || reading[:kind]) == "action") ? reading.except(:text) : reading[:action]
       work && {owner_ids: work[:owners].map { |owner| owner[:id] }, due_on: work[:due_on], text: work[:text]}.compact
     end
 

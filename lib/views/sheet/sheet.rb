@@ -73,7 +73,7 @@ module Views
     def in_session? = @meeting.state == "in_session"
 
     def content
-      {
+      @content ||= {
         id: @meeting.id,
         series_id: @series.id,
         series_title: @series.title,
@@ -119,12 +119,16 @@ module Views
         carries: carries,
         now: now,
         number: @number,
+        gaps: gaps,
         papers: Loading::Papers.of(@meeting.id),
         may: {
           write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic]
         }
       }
     end
+
+    # While it is written. @return [Array<Hash>]
+    def gaps = %w[in_session closed].include?(@meeting.state) ? SheetGaps.of(content) : []
 
     # What is set for this meeting alone, for the form that changes it.
     def own

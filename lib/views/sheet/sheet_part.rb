@@ -18,12 +18,12 @@ module Views
 
     def line_part(id)
       line = @lines.values.flatten.find { |one| one.id == id }
-      {kind: "line", line_id: id, line: line && LineRows.row(line), part: {carries: carries, taken: taken}}
+      {kind: "line", line_id: id, line: line && LineRows.row(line), part: {carries: carries, taken: taken, gaps: gaps}}
     end
 
     def taken = @topics.select { |topic| taken?(topic) }.map(&:id)
 
-    def people_part = {people: here.rows, quorate: here.quorate?}
+    def people_part = {people: here.rows, quorate: here.quorate?, gaps: gaps}
 
     def papers_part = {papers: Loading::Papers.of(@meeting.id)}
 
@@ -32,7 +32,7 @@ module Views
     def topics_part
       {
         topics: topics.map { |row| row.except(:lines) }, running_order: order_view, carries: carries,
-        present_topic_id: @meeting.present_topic_id
+        present_topic_id: @meeting.present_topic_id, gaps: gaps
       }
     end
   end

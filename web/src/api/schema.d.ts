@@ -1833,6 +1833,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/minutes.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** The minutes on paper, as they were issued or as they stand now */
+        get: operations["readMinutesPdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/minutes.md": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** The minutes as text in Markdown, as they were issued or as they stand now */
+        get: operations["readMinutesMd"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/papers/{id}": {
         parameters: {
             query?: never;
@@ -2483,6 +2521,14 @@ export interface components {
             topics: number;
             to: components["schemas"]["Neighbour"] | null;
         };
+        /** @description what is worth a look before the minutes are issued */
+        Gaps: {
+            /** @enum {string} */
+            kind: "attendance" | "quorum" | "doubtful" | "no_owner" | "no_date" | "not_reached" | "no_decision";
+            words: string;
+            topicId: components["schemas"]["Key"] | null;
+            lineId: components["schemas"]["Key"] | null;
+        }[];
         /** @description what reads differently on a sheet; kind sheet says only that it is to be read again */
         SheetChange: {
             number: number;
@@ -2503,6 +2549,7 @@ export interface components {
                 presentTopicId?: components["schemas"]["Key"] | null;
                 runningOrder?: components["schemas"]["RunningOrder"];
                 carries?: components["schemas"]["Carries"];
+                gaps?: components["schemas"]["Gaps"];
             };
         };
         Sheet: {
@@ -2549,6 +2596,7 @@ export interface components {
             runningOrder: components["schemas"]["RunningOrder"];
             /** @description of the last change this holds */
             number: number;
+            gaps: components["schemas"]["Gaps"];
             version: number;
             next: components["schemas"]["Neighbour"] | null;
             previous: components["schemas"]["Neighbour"] | null;
@@ -6463,6 +6511,36 @@ export interface operations {
         };
     };
     readAgenda: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readMinutesPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readMinutesMd: {
         parameters: {
             query?: never;
             header?: never;

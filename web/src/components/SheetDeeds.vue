@@ -35,6 +35,10 @@ function callOff() {
 </script>
 
 <template>
+  <p v-if="sheet.begunAt" class="files small no-print">
+    As a file: <a :href="`/api/meetings/${sheet.id}/minutes.pdf`" download>PDF</a> ·
+    <a :href="`/api/meetings/${sheet.id}/minutes.md`" download>Markdown</a>
+  </p>
   <div v-if="sheet.may.hold" class="deeds">
     <template v-if="sheet.state === 'planned'">
       <v-btn block :loading="busy" @click="emit('state', 'in_session')">Start the meeting</v-btn>
@@ -82,6 +86,10 @@ function callOff() {
 </template>
 
 <style scoped>
+.files {
+  margin-top: 12px;
+  text-align: center;
+}
 .deeds {
   position: sticky;
   bottom: 0;

@@ -2,7 +2,8 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
-import type { Schemas } from '../api/client'
+import type { Schemas, Sheet } from '../api/client'
+import GapList from '../components/GapList.vue'
 import HerePanel from '../components/HerePanel.vue'
 import LeftOverList from '../components/LeftOverList.vue'
 import LineEntry from '../components/LineEntry.vue'
@@ -96,6 +97,12 @@ function dropBefore(topicId: string, droppedId: string) {
 function goTo(at: string) {
   if (canWrite.value) write(at)
   document.querySelector(at === LEFT ? '.left-over' : `[data-topic="${at}"]`)?.scrollIntoView({ block: 'start' })
+}
+/** To the place of what is missing: the line is opened, or the box under its topic. */
+async function mend({ lineId, topicId }: Sheet['gaps'][number]) {
+  goTo(topicId ?? LEFT)
+  await nextTick()
+  if (lineId) document.querySelector<HTMLElement>(`[data-line="${lineId}"] .edit`)?.click()
 }
 const putOff = (topicId: string, off: boolean) => minutes.act({ kind: 'putOff', topicId, putOff: off })
 
@@ -280,6 +287,7 @@ useKeys([
       </article>
 
       <aside class="side no-print" aria-label="People and what is left over">
+        <GapList v-if="sheet.state === 'closed' && sheet.may.hold" :gaps="sheet.gaps" @go="mend" />
         <HerePanel
           :sheet="sheet"
           :me="me?.id ?? ''"

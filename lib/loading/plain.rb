@@ -1,4 +1,4 @@
-module UseCases
+module Loading
   # Results as plain data that survive storing: times as text, symbols as text.
   module Plain
     module_function

@@ -1,0 +1,128 @@
+module Mailing
+  # What minutes say, whatever they are written on: a mail, a page of paper, a file of text.
+  class MinutesDocument
+    # `number` of the topic or nil; `rows` of [kind in words or nil, words].
+    Section = Core::Value.of(:number, :title, :note, :rows)
+    KINDS = {"note" => nil, "decision" => "Decided", "action" => "Action"}.freeze
+    VERDICTS = {"done" => "done", "drop" => "dropped", "keep" => "kept"}.freeze
+    STATES = {
+      "planned" => "Agenda", "in_session" => "Draft minutes", "closed" => "Draft minutes", "issued" => "Minutes",
+      "called_off" => "Called off"
+    }.freeze
+    HERE = Core::Sheet::Attendance::HERE.map(&:to_s).freeze
+
+    # @param sheet [Hash] as a sheet is shown, or was frozen: nothing but plain values, with symbols as keys
+    # @param state [String, nil] of the meeting, when it is another than the frozen one
+    def initialize(sheet, state: nil)
+      @sheet = sheet
+      @state = state || sheet[:state]
+    end
+
+    def title = @sheet[:series_title]
+
+    def kind = STATES.fetch(@state)
+
+    def day = Core::Words.day(start.date)
+
+    # @return [Array<Array(String, String)>] what it was, where, when, and who was there
+    def facts
+      [
+        ["When", moment], ["Held", held], ["Where", where], ["Chair", @sheet.dig(:chair, :name)],
+        ["Minutes by", @sheet.dig(:keeper, :name)], *attendance, ["Quorum", quorum]
+      ].select(&:last)
+    end
+
+    # @return [Array<Section>]
+    def sections
+      left = [*reviewed, *rows(@sheet[:left_over_lines])]
+      topics = @sheet[:topics].map.with_index(left.empty? ? 1 : 2) { |topic, number| section(topic, number) }
+      left.empty? ? topics : [Section.new(number: 1, title: "Left over", note: nil, rows: left), *topics]
+    end
+
+    # Who does what by when: what was raised here, and what is still left over.
+    # @return [Array<Array(String, String, String)>]
+    def actions
+      raised = lines.select { |line| line[:action] }.map { |line| [line[:text], *whose(line[:action])] }
+      kept = @sheet[:left_over].select { |action| action[:state] == "open" }
+      kept.map { |action| [action[:text], *whose(action)] } + raised
+    end
+
+    # In one line, as a mail says it.
+    def here = said(HERE)&.then { |names| "Here: #{names}" }
+
+    private
+
+    def start = Core::WallTime.parse(@sheet[:local_start])
+
+    def moment
+      ends = Core::WallTime.parse(@sheet[:local_end])
+      "#{day}, #{Core::Words.clock(start)}–#{Core::Words.clock(ends)} #{@sheet[:zone_place]} time"
+    end
+
+    def held
+      begun, closed = @sheet.values_at(:begun_at, :closed_at)
+      begun && closed && "#{clock(begun)}–#{clock(closed)}"
+    end
+
+    def clock(instant) = Core::Words.clock(Core::Zone[@sheet[:time_zone]].wall(Time.iso8601(instant)))
+
+    def where = @sheet[:place]
+
+    def attendance
+      return [] if @state == "planned"
+
+      [["Here", said(HERE)], ["Apologies", said(%w[apologies])], ["Absent", said(%w[absent])]]
+    end
+
+    def said(states)
+      names = @sheet[:people].select { |person| states.include?(person[:attendance]) }.map { |person| name_of(person) }
+      names.join(", ") unless names.empty?
+    end
+
+    def name_of(person)
+      at = person[:attendance_at]
+      how = {"on_call" => "on the call", "late" => at && "from #{at}", "left" => at && "until #{at}"}
+      [person[:name], how[person[:attendance]]&.then { |words| "(#{words})" }].compact.join(" ")
+    end
+
+    def quorum
+      needed = @sheet[:quorum] or return
+      return needed.to_s if @state == "planned"
+
+      "#{needed}, #{@sheet[:quorate] ? "met" : "not met"}"
+    end
+
+    def section(topic, number)
+      note = [
+        topic.dig(:presenter, :name), ("for decision" if topic[:purpose] == "decision"),
+        ("put off" if topic[:put_off])
+      ].compact.join(", ")
+      Section.new(number: number, title: topic[:title], note: note.empty? ? nil : note, rows: rows(topic[:lines]))
+    end
+
+    def lines = @sheet[:left_over_lines] + @sheet[:topics].flat_map { |topic| topic[:lines] }
+
+    def rows(lines) = lines.map { |line| [KINDS.fetch(line[:kind]), words_of(line)] }
+
+    def words_of(line)
+      return line[:text] unless line[:action]
+
+      owners, due = whose(line[:action])
+      [line[:text], ("– #{owners}" unless owners.empty?), ("by #{due}" unless due.empty?)].compact.join(" ")
+    end
+
+    def whose(action)
+      due = action[:due_on] && Date.iso8601(action[:due_on]).strftime("%-d %B %Y")
+      [action[:owners].map { |owner| owner[:name] }.join(", "), due.to_s]
+    end
+
+    def reviewed
+      @sheet[:left_over].map do |action|
+        verdict = VERDICTS.fetch(action.dig(:review, :verdict), "kept")
+        carried = "carried #{action[:carried]} times" if verdict == "kept" && action[:carried] > 1
+        said = "– #{[verdict, carried].compact.join(", ")}"
+        [nil, [action[:text], said, action.dig(:review, :word)].compact.join(" ")]
+      end
+    end
+  end
+end

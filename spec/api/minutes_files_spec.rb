@@ -1,0 +1,54 @@
+require_relative "../api_helper"
+require "open3"
+
+# Minutes as files: PDF read back by poppler's pdftotext; Markdown by what CommonMark 0.31 says of its signs.
+RSpec.describe "Minutes as files" do
+  let(:marit) { person("Marit Hauge") }
+  let(:ines) { person("Ines Torvald") }
+  let(:wen) { person("Wen Halloran") }
+  let(:meeting) { meeting_ids(series(marit, {required: [ines, wen]}, quorum: 2, rule: nil)).first }
+
+  before do
+    boats = topic(meeting, marit, "Boats *and* crew", purpose: "decision")
+    state(meeting, marit, "in_session")
+    attendance = UseCases::Attendance.new(by: marit)
+    attendance.attend(meeting_id: meeting, person_id: ines, state: "present")
+    attendance.attend(meeting_id: meeting, person_id: wen, state: "on_call")
+    ["Decided: two boats", "Ines to order paint by Friday", "1. A list | of <b>signs</b>"].each do |text|
+      UseCases::Minutes.new(by: marit).add(id: key, meeting_id: meeting, text: text, topic_id: boats)
+    end
+    state(meeting, marit, "closed")
+    sign_in(marit)
+  end
+
+  it "says in Markdown what the minutes say, its own signs kept as they are" do
+    call(:get, "/meetings/#{meeting}/minutes.md")
+    expect(last_response.headers["content-type"]).to start_with "text/markdown"
+    text = last_response.body.force_encoding("UTF-8")
+    expect(text).to include(
+      "Draft minutes", "- **Here:** Ines Torvald, Wen Halloran (on the call)", "- **Quorum:** 2, met",
+      "## 1 Boats \\*and\\* crew (for decision)", "- **Decided:** Two boats", "- 1\\. A list \\| of \\<b\\>signs\\</b\\>"
+    )
+    expect(text).to match(/\| Order paint \| Ines Torvald \| \d+ \w+ \d{4} \|/)
+  end
+
+  it "says the same on paper, with the fonts in the file, and is mailed with the minutes" do
+    state(meeting, marit, "issued")
+    call(:get, "/meetings/#{meeting}/minutes.pdf")
+    pdf = last_response.body
+    expect([pdf[0, 5], pdf.include?("/FontFile2"), pdf.include?("/Lang")]).to eq ["%PDF-", true, true]
+    text, = Open3.capture2("pdftotext", "-layout", "-", "-", stdin_data: pdf, binmode: true)
+    expect(text.force_encoding("UTF-8").gsub(/\s+/, " ")).to include(
+      "Minutes", "Here Ines Torvald, Wen Halloran (on the call)", "1 Boats *and* crew", "Decided Two boats",
+      "Order paint Ines Torvald", "Page 1 of 1"
+    )
+    mail = Mail.new(Records::Mail.find_by!(recipient: Records::Person.find(ines).email).source)
+    expect(mail.attachments.map { |file| [file.filename, file.decoded[0, 5]] }).to eq [["minutes.pdf", "%PDF-"]]
+  end
+
+  it "is for those who may see the sheet" do
+    sign_in(person("Olav Dahl"))
+    call(:get, "/meetings/#{meeting}/minutes.pdf")
+    expect(status).to eq 404
+  end
+end
