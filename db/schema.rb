@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000003) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000004) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -416,6 +416,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000003) do
     t.string "call_url", limit: 500
     t.string "call_passcode", limit: 60
     t.string "call_dial_in", limit: 200
+    t.string "correcting_reason", limit: 500
     t.index ["ends_at"], name: "index_meetings_on_ends_at"
     t.index ["place_id"], name: "fk_rails_2a899e4b51"
     t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true
@@ -433,6 +434,12 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000003) do
     t.text "content", size: :long, null: false, collation: "utf8mb4_bin"
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.string "reason", limit: 500
+    t.string "approved_at_meeting_id", limit: 36, collation: "ascii_bin"
+    t.string "approved_by_id", limit: 36, collation: "ascii_bin"
+    t.datetime "approved_at"
+    t.index ["approved_at_meeting_id"], name: "fk_rails_a10af916c0"
+    t.index ["approved_by_id"], name: "fk_rails_1921e91fed"
     t.index ["issued_by_id"], name: "index_minutes_versions_on_issued_by_id"
     t.index ["meeting_id", "number"], name: "index_minutes_versions_on_meeting_id_and_number", unique: true
     t.check_constraint "json_valid(`content`)", name: "content"
@@ -788,6 +795,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000003) do
   add_foreign_key "meetings", "places"
   add_foreign_key "meetings", "series"
   add_foreign_key "minutes_versions", "meetings"
+  add_foreign_key "minutes_versions", "meetings", column: "approved_at_meeting_id"
+  add_foreign_key "minutes_versions", "people", column: "approved_by_id"
   add_foreign_key "minutes_versions", "people", column: "issued_by_id"
   add_foreign_key "outside_meetings", "people"
   add_foreign_key "paper_pieces", "papers"

@@ -12,6 +12,21 @@ module Api
       json sheet
     end
 
+    on :post, "/meetings/:id/correction", "correctMinutes", may: :hold_meeting, of: :meeting do
+      issuing.correct(meeting_id: params["id"], **input)
+      json sheet
+    end
+
+    on :delete, "/meetings/:id/correction", "leaveAsIssued", may: :hold_meeting, of: :meeting do
+      issuing.leave_as_issued(params["id"])
+      json sheet
+    end
+
+    on :put, "/meetings/:id/approval", "approveMinutes", may: :hold_meeting, of: :meeting do
+      issuing.approve(meeting_id: params["id"], **input)
+      json use(Views::Sheet).show(input[:at_meeting_id])
+    end
+
     on :put, "/meetings/:id/time", "moveMeeting", may: :move_meeting, of: :meeting do
       changes.move(meeting_id: params["id"], version: version, **input)
       json sheet
@@ -100,6 +115,8 @@ module Api
     def meetings = use(UseCases::Meetings)
 
     def minutes = use(UseCases::Minutes)
+
+    def issuing = use(UseCases::Issuing)
 
     def changes = use(UseCases::MeetingChanges)
 

@@ -46,7 +46,9 @@ module Api
 
     Views::MinutesFile::FORMS.each_key do |form|
       on :get, "/meetings/:id/minutes.#{form}", "readMinutes#{form.capitalize}", may: :see_sheet, of: :meeting do
-        name, type, bytes = use(Views::MinutesFile).file(params["id"], form)
+        name, type, bytes = use(Views::MinutesFile).file(
+          params["id"], form, number: params["version"] && Integer(params["version"], 10, exception: false)
+        )
         content_type type
         headers HARMLESS.merge("content-disposition" => disposition(name), "cache-control" => "no-store")
         bytes

@@ -1,16 +1,22 @@
 module Mailing
-  # Issued minutes as a mail.
+  # Issued minutes as a mail; corrected ones say why, and what reads otherwise.
   class Minutes
     # @param document [MinutesDocument]
     # @param url [String] of the sheet
-    def initialize(document, url:)
+    # @param reason [String, nil] why they were corrected
+    # @param changes [Array<Core::Sheet::MinutesDifference::Change>]
+    def initialize(document, url:, reason: nil, changes: [])
       @document = document
       @url = url
+      @reason = reason
+      @changes = changes
     end
 
-    def parts = {subject: "Minutes: #{@document.title}, #{@document.day}", text: text, html: html}
+    def parts = {subject: "#{kind}: #{@document.title}, #{@document.day}", text: text, html: html}
 
     private
+
+    def kind = @reason ? "Corrected minutes" : "Minutes"
 
     def titles = @document.sections.map { |one| [one.note ? "#{one.title} (#{one.note})" : one.title, one.rows] }
 
@@ -18,8 +24,19 @@ module Mailing
       body = titles.map do |title, rows|
         [title, *rows.map { |kind, words| "  #{"#{kind}: " if kind}#{words}" }].join("\n")
       end
-      head = "Minutes of #{@document.title}\n#{@document.day}"
-      [head, @document.here, *body, @url].compact.join("\n\n") + "\n"
+      head = "#{kind} of #{@document.title}\n#{@document.day}"
+      [head, corrected_text, @document.here, *body, @url].compact.join("\n\n") + "\n"
+    end
+
+    def corrected_text
+      return unless @reason
+
+      ["Why: #{@reason}", *@changes.map { |change| "  #{change.place}: #{was_and_is(change)}" }].join("\n")
+    end
+
+    def was_and_is(change)
+      was = "was “#{change.before}”" if change.before
+      [was, change.after ? "now “#{change.after}”" : "now gone"].compact.join(", ")
     end
 
     def html
@@ -29,13 +46,19 @@ module Mailing
         end
         %(<h2 style="margin:20px 0 6px;font-size:16px">#{Html.h(title)}</h2>#{said.join("\n")})
       end
-      Html.page(
-        @document.title,
-        [
-          Html.heading(@document.title), Html.soft([@document.day, @document.here].compact.join("\n")), *body,
-          Html.link("Open the minutes", @url)
-        ].join("\n")
-      )
+      head = [Html.heading(@document.title), Html.soft([@document.day, @document.here].compact.join("\n"))]
+      Html.page(@document.title, [*head, corrected_html, *body, Html.link("Open the minutes", @url)].compact.join("\n"))
+    end
+
+    def corrected_html
+      return unless @reason
+
+      rows = @changes.map do |change|
+        was = "<s>#{Html.lines(change.before)}</s> " if change.before
+        now = "<b>#{Html.lines(change.after)}</b>" if change.after
+        %(<p style="margin:0 0 6px">#{Html.h(change.place)}: #{was}#{now}</p>)
+      end
+      %(<p style="margin:12px 0 6px"><b>Corrected:</b> #{Html.lines(@reason)}</p>#{rows.join("\n")})
     end
   end
 end

@@ -13,9 +13,13 @@ module Mailing
 
     # @param sheet [Hash] as a sheet is shown, or was frozen: nothing but plain values, with symbols as keys
     # @param state [String, nil] of the meeting, when it is another than the frozen one
-    def initialize(sheet, state: nil)
+    # @param version [Hash, nil] number, reason and approved_on, a Date, of what was issued
+    # @param approves [Array<String>] days of the meetings whose minutes were approved at this one
+    def initialize(sheet, state: nil, version: nil, approves: [])
       @sheet = sheet
       @state = state || sheet[:state]
+      @version = version
+      @approves = approves
     end
 
     def title = @sheet[:series_title]
@@ -28,7 +32,8 @@ module Mailing
     def facts
       [
         ["When", moment], ["Held", held], ["Where", where], ["Chair", @sheet.dig(:chair, :name)],
-        ["Minutes by", @sheet.dig(:keeper, :name)], *attendance, ["Quorum", quorum]
+        ["Minutes by", @sheet.dig(:keeper, :name)], *attendance, ["Quorum", quorum], ["Approved here", approved_here],
+        ["Version", version], ["Approved", @version&.dig(:approved_on)&.then { |on| Core::Words.day(on) }]
       ].select(&:last)
     end
 
@@ -45,6 +50,17 @@ module Mailing
       raised = lines.select { |line| line[:action] }.map { |line| [line[:text], *whose(line[:action])] }
       kept = @sheet[:left_over].select { |action| action[:state] == "open" }
       kept.map { |action| [action[:text], *whose(action)] } + raised
+    end
+
+    # All that is said, so that two versions can be compared.
+    # @return [Array<Core::Sheet::MinutesDifference::Said>]
+    def said_in_all
+      facts.map { |name, words| said_at(name, name, words) } +
+        @sheet[:left_over_lines].map { |line| said_line("Left over", line) } +
+        @sheet[:topics].flat_map do |topic|
+          head = said_at(topic[:id], "Topics", [topic[:title], ("(put off)" if topic[:put_off])].compact.join(" "))
+          [head, *topic[:lines].map { |line| said_line(topic[:title], line) }]
+        end
     end
 
     # In one line, as a mail says it.
@@ -92,6 +108,14 @@ module Mailing
       "#{needed}, #{@sheet[:quorate] ? "met" : "not met"}"
     end
 
+    def approved_here = ("Minutes of #{Core::Words.list(@approves)}" if @approves.any?)
+
+    def version
+      return unless @version && @version[:number] > 1
+
+      "#{@version[:number]}, corrected: #{@version[:reason]}"
+    end
+
     def section(topic, number)
       note = [
         topic.dig(:presenter, :name), ("for decision" if topic[:purpose] == "decision"),
@@ -101,6 +125,12 @@ module Mailing
     end
 
     def lines = @sheet[:left_over_lines] + @sheet[:topics].flat_map { |topic| topic[:lines] }
+
+    def said_line(place, line)
+      said_at(line[:id], place, [KINDS.fetch(line[:kind]), words_of(line)].compact.join(": "))
+    end
+
+    def said_at(key, place, words) = Core::Sheet::MinutesDifference::Said.new(key: key, place: place, words: words)
 
     def rows(lines) = lines.map { |line| [KINDS.fetch(line[:kind]), words_of(line)] }
 

@@ -27,7 +27,8 @@ RSpec.describe "Minutes as files" do
     text = last_response.body.force_encoding("UTF-8")
     expect(text).to include(
       "Draft minutes", "- **Here:** Ines Torvald, Wen Halloran (on the call)", "- **Quorum:** 2, met",
-      "## 1 Boats \\*and\\* crew (for decision)", "- **Decided:** Two boats", "- 1\\. A list \\| of \\<b\\>signs\\</b\\>"
+      "## 1 Boats \\*and\\* crew (for decision)", "- **Decided:** Two boats",
+      "- 1\\. A list \\| of \\<b\\>signs\\</b\\>"
     )
     expect(text).to match(/\| Order paint \| Ines Torvald \| \d+ \w+ \d{4} \|/)
   end

@@ -1,8 +1,8 @@
 module Core
   module Sheet
     # Reads a line of the minutes as people type it: "Ines to order shackles by Friday" is an action with owner and
-    # date, "Decided: …" a decision, anything else a note. A reading is shown on the line and can be put right, so where a
-    # sentence is open to doubt it stays a note. Its table of cases is spec/vectors/lines.yml.
+    # date, "Decided: …" a decision, anything else a note. A reading is shown on the line and can be put right, so where
+    # a sentence is open to doubt it stays a note. Its table of cases is spec/vectors/lines.yml.
     class LineReader
       # `kind` is :note, :decision or :action; `text` what is to be kept; `owner_ids` who was named;
       # `doubtful` the names that fit several people, as {name => [person ids]}, and dates that are not believed, as

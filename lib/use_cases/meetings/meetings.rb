@@ -13,7 +13,7 @@ module UseCases
         before = meeting.state
         send("to_#{state}", meeting, before, reason)
         meeting.update!(state: state)
-        issue(meeting) if state == "issued"
+        Issuing.new(by: by, clock: @clock).issue(meeting) if state == "issued"
         Records::Change.note(meeting_id, now)
       end
       nil
@@ -24,6 +24,10 @@ module UseCases
     def to_in_session(meeting, before, _reason)
       topics = Topics.new(by: by, clock: @clock)
       if before == "closed"
+        if meeting.correcting_reason
+          raise Core::Conflict.new("These minutes were issued; the meeting itself is over.", code: "state")
+        end
+
         topics.unsettle(meeting)
         return meeting.assign_attributes(closed_at: nil, present_since: now)
       end
@@ -69,25 +73,5 @@ module UseCases
     end
 
     def to_issued(meeting, _before, _reason) = meeting.issued_at = now
-
-    # Freezes the minutes as they are and sends them to everybody of the series.
-    def issue(meeting)
-      sheet = Views::Sheet.new(by: by, clock: @clock).content_of(meeting.id)
-      Records::MinutesVersion.create!(
-        meeting_id: meeting.id, number: 1, issued_by_id: by, issued_at: now, content: Loading::Plain.of(sheet)
-      )
-      mail(meeting, Views::MinutesFile.document(sheet))
-    end
-
-    def mail(meeting, document)
-      parts = Mailing::Minutes.new(document, url: "#{Settings.origin}/meetings/#{meeting.id}").parts
-      file = ["minutes.pdf", "application/pdf", Mailing::MinutesPdf.new(document).source]
-      Records::Person.where(id: meeting.series.members.select(:person_id)).find_each do |person|
-        Outbox.new(clock: @clock).put(
-          reason: "minutes:#{meeting.id}:1:#{person.id}", series_id: meeting.series_id, to: person, **parts,
-          reply_to: meeting.series.keeper.email, attachments: [file]
-        )
-      end
-    end
   end
 end

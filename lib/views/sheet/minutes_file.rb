@@ -4,22 +4,57 @@ module Views
     FORMS = {"pdf" => Mailing::MinutesPdf, "md" => Mailing::MinutesMarkdown}.freeze
     TYPES = {"pdf" => "application/pdf", "md" => "text/markdown;charset=utf-8"}.freeze
 
-    # @param content [Hash] of Views::Sheet, frozen or not
-    # @return [Mailing::MinutesDocument]
-    def self.document(content, state: nil)
-      plain = JSON.parse(JSON.generate(Loading::Plain.of(content)), symbolize_names: true)
-      Mailing::MinutesDocument.new(plain, state: state)
+    class << self
+      # @param content [Hash] of Views::Sheet, frozen or not
+      # @param version [Records::MinutesVersion, nil] whose content it is
+      # @return [Mailing::MinutesDocument]
+      def document(content, version: nil, state: version && "issued")
+        plain = JSON.parse(JSON.generate(Loading::Plain.of(content)), symbolize_names: true)
+        Mailing::MinutesDocument.new(
+          plain, state: state, version: version && said(version), approves: approved_at(plain[:id])
+        )
+      end
+
+      # What a version says otherwise than the one before it.
+      # @return [Array<Core::Sheet::MinutesDifference::Change>]
+      def changes(before, after)
+        Core::Sheet::MinutesDifference.between(*[before, after].map { |one| document(one.content).said_in_all })
+      end
+
+      private
+
+      def said(version)
+        at = version.approved_at_meeting_id && Records::Meeting.find(version.approved_at_meeting_id)
+        {number: version.number, reason: version.reason, approved_on: at&.original_wall&.date}
+      end
+
+      # @return [Array<String>] days of the meetings whose minutes were approved there
+      def approved_at(meeting_id)
+        ids = Records::MinutesVersion.where(approved_at_meeting_id: meeting_id).select(:meeting_id)
+        Records::Meeting.where(id: ids).in_order.map { |meeting| Core::Words.day(meeting.original_wall.date) }
+      end
     end
 
     # @param form [String] of FORMS
+    # @param number [Integer, nil] of a version; nil: the last, or as they stand now
     # @return [Array(String, String, String)] name, type and bytes
-    def file(meeting_id, form)
+    def file(meeting_id, form, number: nil)
       meeting = find(Records::Meeting.includes(:series), meeting_id)
-      frozen = Records::MinutesVersion.where(meeting_id: meeting_id).order(:number).last if meeting.state == "issued"
-      content = frozen&.content || Sheet.new(by: by, clock: @clock).content_of(meeting_id)
-      document = MinutesFile.document(content, state: meeting.state)
-      ["#{document.kind} #{meeting.original_wall.date.iso8601}.#{form}", TYPES.fetch(form),
-        FORMS.fetch(form).new(document).source]
+      document = (number || meeting.state == "issued") ? issued(meeting_id, number) : draft(meeting)
+      name = "#{document.kind} #{meeting.original_wall.date.iso8601}#{", version #{number}" if number}.#{form}"
+      [name, TYPES.fetch(form), FORMS.fetch(form).new(document).source]
+    end
+
+    private
+
+    def issued(meeting_id, number)
+      versions = Records::MinutesVersion.where(meeting_id: meeting_id).order(:number)
+      version = (number ? versions.find_by(number: number) : versions.last) or raise Core::NotFound
+      MinutesFile.document(version.content, version: version)
+    end
+
+    def draft(meeting)
+      MinutesFile.document(Sheet.new(by: by, clock: @clock).content_of(meeting.id), state: meeting.state)
     end
   end
 end

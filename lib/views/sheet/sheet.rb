@@ -120,12 +120,23 @@ module Views
         now: now,
         number: @number,
         gaps: gaps,
+        **issued,
         papers: Loading::Papers.of(@meeting.id),
         may: {
           write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic]
         }
       }
     end
+
+    # What was issued so far, and which minutes wait for this meeting to approve them.
+    def issued
+      {
+        correcting: @meeting.correcting_reason, versions: versions,
+        to_approve: %w[in_session closed].include?(@meeting.state) ? IssuedVersions.to_approve(@meeting) : []
+      }
+    end
+
+    def versions = @meeting.issued_at ? IssuedVersions.of(@meeting.id, @zone) : []
 
     # While it is written. @return [Array<Hash>]
     def gaps = %w[in_session closed].include?(@meeting.state) ? SheetGaps.of(content) : []

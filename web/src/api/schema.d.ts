@@ -489,6 +489,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/correction": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Opens issued minutes again, to be issued as another version; 409 code state when they were not issued */
+        post: operations["correctMinutes"];
+        delete: operations["leaveAsIssued"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/approval": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** The minutes of this meeting, at a later one, whose sheet is the answer; 409 code state when they cannot be */
+        put: operations["approveMinutes"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/meetings/{id}/state": {
         parameters: {
             query?: never;
@@ -2597,6 +2635,30 @@ export interface components {
             /** @description of the last change this holds */
             number: number;
             gaps: components["schemas"]["Gaps"];
+            /** @description why issued minutes are being corrected */
+            correcting: string | null;
+            versions: {
+                number: number;
+                reason: string | null;
+                issuedBy: string;
+                localIssuedAt: components["schemas"]["Wall"];
+                /** @description what it says otherwise than the version before */
+                changes: {
+                    place: string;
+                    before: string | null;
+                    after: string | null;
+                }[];
+                approvedAtMeetingId: components["schemas"]["Key"] | null;
+                /** Format: date */
+                approvedOn: string | null;
+            }[];
+            /** @description minutes of the meetings before that this one may approve */
+            toApprove: {
+                id: components["schemas"]["Key"];
+                localStart: components["schemas"]["Wall"];
+                corrected: boolean;
+                approved: boolean;
+            }[];
             version: number;
             next: components["schemas"]["Neighbour"] | null;
             previous: components["schemas"]["Neighbour"] | null;
@@ -2608,6 +2670,13 @@ export interface components {
                 hold: boolean;
                 bringTopic: boolean;
             };
+        };
+        Correction: {
+            reason: string;
+        };
+        Approval: {
+            atMeetingId: components["schemas"]["Key"];
+            approved: boolean;
         };
         NewMeetingState: {
             state: components["schemas"]["MeetingState"];
@@ -4338,6 +4407,16 @@ export interface components {
                 "application/json": components["schemas"]["NewLine"];
             };
         };
+        Correction: {
+            content: {
+                "application/json": components["schemas"]["Correction"];
+            };
+        };
+        Approval: {
+            content: {
+                "application/json": components["schemas"]["Approval"];
+            };
+        };
         LinePlace: {
             content: {
                 "application/json": components["schemas"]["LinePlace"];
@@ -5114,6 +5193,51 @@ export interface operations {
                     "text/event-stream": string;
                 };
             };
+            default: components["responses"]["Problem"];
+        };
+    };
+    correctMinutes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Correction"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    leaveAsIssued: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    approveMinutes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Approval"];
+        responses: {
+            200: components["responses"]["Sheet"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6527,7 +6651,10 @@ export interface operations {
     };
     readMinutesPdf: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description one of those that were issued */
+                version?: number;
+            };
             header?: never;
             path: {
                 id: components["parameters"]["id"];
@@ -6542,7 +6669,10 @@ export interface operations {
     };
     readMinutesMd: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description one of those that were issued */
+                version?: number;
+            };
             header?: never;
             path: {
                 id: components["parameters"]["id"];

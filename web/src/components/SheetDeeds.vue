@@ -6,10 +6,17 @@ import FormDialog from './FormDialog.vue'
 
 /** What can be done with the sheet as a whole: start, close, issue, call off, and the way back. */
 const { sheet, busy } = defineProps<{ sheet: Sheet; busy: boolean }>()
-const emit = defineEmits<{ state: [Schemas['MeetingState'], reason?: string] }>()
+const emit = defineEmits<{
+  state: [Schemas['MeetingState'], reason?: string]
+  correct: [reason: string]
+  leaveAsIssued: []
+}>()
 
 const issuing = ref(false)
 const callingOff = ref(false)
+const correcting = ref(false)
+const why = ref({ reason: '' })
+const triedToCorrect = ref(false)
 const form = ref({ reason: '' })
 const tried = ref(false)
 const carries = computed(() => {
@@ -24,6 +31,15 @@ const carries = computed(() => {
 function issue() {
   issuing.value = false
   emit('state', 'issued')
+}
+
+function correct() {
+  triedToCorrect.value = true
+  if (!why.value.reason.trim()) return
+  correcting.value = false
+  emit('correct', why.value.reason)
+  why.value = { reason: '' }
+  triedToCorrect.value = false
 }
 
 function callOff() {
@@ -50,21 +66,53 @@ function callOff() {
       <button type="button" class="quiet small" @click="emit('state', 'planned')">Not started yet</button>
     </template>
     <template v-if="sheet.state === 'closed'">
-      <v-btn block :loading="busy" @click="issuing = true">Issue the minutes</v-btn>
-      <p class="soft small">{{ carries }}</p>
-      <button type="button" class="quiet small" @click="emit('state', 'in_session')">Open it again</button>
+      <v-btn block :loading="busy" @click="issuing = true">{{
+        sheet.correcting ? 'Issue the correction' : 'Issue the minutes'
+      }}</v-btn>
+      <template v-if="sheet.correcting">
+        <p class="soft small">Being corrected: {{ sheet.correcting }}</p>
+        <button type="button" class="quiet small" @click="emit('leaveAsIssued')">Leave them as issued</button>
+      </template>
+      <template v-else>
+        <p class="soft small">{{ carries }}</p>
+        <button type="button" class="quiet small" @click="emit('state', 'in_session')">Open it again</button>
+      </template>
     </template>
+    <button v-if="sheet.state === 'issued'" type="button" class="quiet small" @click="correcting = true">
+      Correct the minutes…
+    </button>
     <button v-if="sheet.state === 'called_off'" type="button" class="quiet" @click="emit('state', 'planned')">
       Bring it back
     </button>
     <FormDialog
       v-model="issuing"
-      title="Issue the minutes"
+      :title="sheet.correcting ? 'Issue the correction' : 'Issue the minutes'"
       :verb="`Issue and send to ${count(sheet.people.length, 'person')}`"
       @submit="issue"
     >
-      <p>The minutes are frozen as they are and mailed to everybody of the series. This cannot be taken back.</p>
+      <p>
+        The minutes are frozen as they are and mailed to everybody of the series, with a PDF. What is wrong later is
+        corrected by another version.
+      </p>
       <p class="soft">{{ sheet.people.map(person => person.name).join(', ') }}</p>
+    </FormDialog>
+    <FormDialog
+      v-model="correcting"
+      v-model:form="why"
+      :draft="`correct-${sheet.id}`"
+      title="Correct the minutes"
+      verb="Open them"
+      @submit="correct"
+    >
+      <p>They can be edited then, and are issued as another version. What was issued stays readable.</p>
+      <v-text-field
+        v-model="why.reason"
+        label="Why"
+        :error-messages="
+          triedToCorrect && !why.reason.trim() ? 'Say why, for everybody who has the minutes.' : undefined
+        "
+        autofocus
+      />
     </FormDialog>
     <FormDialog
       v-model="callingOff"

@@ -71,6 +71,19 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
       act(() =>
         dataOf(api.PUT('/meetings/{id}/state', { params: { path: path() }, body: { state, reason: reason ?? null } })),
       ),
+    correct: (reason: string) =>
+      act(() => dataOf(api.POST('/meetings/{id}/correction', { params: { path: path() }, body: { reason } }))),
+    leaveAsIssued: () => act(() => dataOf(api.DELETE('/meetings/{id}/correction', { params: { path: path() } }))),
+    /** The minutes of an earlier meeting, at this one. */
+    approve: (meetingId: string, approved: boolean) =>
+      act(() =>
+        dataOf(
+          api.PUT('/meetings/{id}/approval', {
+            params: { path: { id: meetingId } },
+            body: { atMeetingId: toValue(id), approved },
+          }),
+        ),
+      ),
     discuss: (topicId: string | null) =>
       act(() => dataOf(api.PUT('/meetings/{id}/present-topic', { params: { path: path() }, body: { topicId } }))),
     order: (topicIds: string[]) =>

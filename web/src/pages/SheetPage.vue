@@ -3,6 +3,7 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import type { Schemas, Sheet } from '../api/client'
+import ApprovalList from '../components/ApprovalList.vue'
 import GapList from '../components/GapList.vue'
 import HerePanel from '../components/HerePanel.vue'
 import LeftOverList from '../components/LeftOverList.vue'
@@ -18,6 +19,7 @@ import SheetDeeds from '../components/SheetDeeds.vue'
 import SheetHead from '../components/SheetHead.vue'
 import TopicBlock from '../components/TopicBlock.vue'
 import TopicForm from '../components/TopicForm.vue'
+import VersionsPanel from '../components/VersionsPanel.vue'
 import { useActionMoves } from '../composables/useActions'
 import { takeDraft } from '../composables/useDraft'
 import { useKeys } from '../composables/useKeys'
@@ -310,7 +312,15 @@ useKeys([
           :runs="sheet.may.hold"
           @changed="doing.readAgain()"
         />
-        <SheetDeeds :sheet="sheet" :busy="isActing" @state="setState" />
+        <ApprovalList v-if="sheet.toApprove.length" :sheet="sheet" @approve="doing.approve" />
+        <VersionsPanel v-if="sheet.versions.length" :sheet="sheet" />
+        <SheetDeeds
+          :sheet="sheet"
+          :busy="isActing"
+          @state="setState"
+          @correct="doing.correct"
+          @leave-as-issued="doing.leaveAsIssued"
+        />
         <p v-if="sheet.state === 'issued'" class="soft small issued">
           Issued and frozen. What is left over went on{{ sheet.next ? ` to ${mediumDay(sheet.next.localStart)}` : '' }}.
         </p>

@@ -1,0 +1,70 @@
+require_relative "../web_helper"
+
+# After the meeting: what is missing, issued, corrected, approved.
+RSpec.describe "Minutes" do
+  let(:marit) { person("Marit Hauge") }
+  let(:ines) { person("Ines Torvald") }
+  let(:week) { series(marit, {required: ines}, start: "#{Date.today + 3}T09:30") }
+
+  it "are looked through before they are issued, corrected with a reason, and approved a week later" do
+    meeting, following = meeting_ids(week).first(2)
+    boats = topic(meeting, marit, "Boats and crew", purpose: "decision")
+    state(meeting, marit, "in_session")
+    UseCases::Topics.new(by: marit).discuss(meeting_id: meeting, topic_id: boats)
+    UseCases::Minutes.new(by: marit).add(id: key, meeting_id: meeting, text: "Someone to order rope", topic_id: boats)
+    sign_in_as("Marit Hauge")
+    visit "/meetings/#{meeting}"
+    click_button "Close the meeting"
+    within("section.gaps") do
+      expect(page).to have_content(/Before you issue · 4/i)
+      expect(page).to have_content "Ines Torvald and Marit Hauge are marked neither here nor absent."
+      expect(page).to have_content "“Boats and crew” was for decision; nothing is decided."
+      click_button "“Order rope” is nobody's yet."
+    end
+    within(".line form") do
+      find_field("Owners").click
+      find_field("Owners").send_keys("Ines", :enter)
+      fill_in "Due", with: "+7"
+      click_button "Save"
+    end
+    click_button "All others are here"
+    expect(page).to have_content(/Before you issue · 1/i)
+    expect(find(".files a", text: "PDF")[:href]).to end_with "/minutes.pdf"
+    click_button "Issue the minutes"
+    keep "Issue and send to 2 people"
+    expect(page).to have_content "Issued and frozen."
+
+    click_button "Correct the minutes…"
+    keep "Open them"
+    expect(page).to have_content "Say why, for everybody who has the minutes."
+    dialog.fill_in "Why", with: "The rope is blue."
+    keep "Open them"
+    expect(page).to have_content "Being corrected: The rope is blue."
+    click_button "Leave them as issued"
+    click_button "Correct the minutes…"
+    dialog.fill_in "Why", with: "The rope is blue."
+    keep "Open them"
+    find(".line", text: "Order rope").hover
+    click_button "Edit the line: Order rope"
+    within(".line form") do
+      fill_in "Line", with: "Order blue rope"
+      click_button "Save"
+    end
+    click_button "Issue the correction"
+    keep "Issue and send to 2 people"
+    within("section.versions") do
+      expect(page).to have_content "Corrected: The rope is blue."
+      expect([find("del").text, find("ins").text]).to match [/Order rope/, /Order blue rope/]
+    end
+
+    visit "/meetings/#{following}"
+    click_button "Start the meeting"
+    find(:button, /\AApprove: minutes of/).click
+    expect(page).to have_content "approved"
+    find(:button, /\ANot approved after all/).click
+    find(:button, /\AApprove: minutes of/).click
+    expect(page).to have_button(/\ANot approved after all/)
+    visit "/meetings/#{meeting}"
+    expect(page).to have_css ".versions", text: /Approved/
+  end
+end
