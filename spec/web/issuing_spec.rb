@@ -59,11 +59,11 @@ RSpec.describe "Minutes" do
 
     visit "/meetings/#{following}"
     click_button "Start the meeting"
-    find(:button, /\AApprove: minutes of/).click
+    click_button "Approve: minutes of"
     expect(page).to have_content "approved"
-    find(:button, /\ANot approved after all/).click
-    find(:button, /\AApprove: minutes of/).click
-    expect(page).to have_button(/\ANot approved after all/)
+    click_button "Not approved after all"
+    click_button "Approve: minutes of"
+    expect(page).to have_button("Not approved after all")
     visit "/meetings/#{meeting}"
     expect(page).to have_css ".versions", text: /Approved/
   end
