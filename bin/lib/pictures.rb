@@ -48,6 +48,7 @@ class Pictures
     picture("sheet-phone", "/meetings/#{sheet}", ".topic")
     picture("answer-phone", answer_path, "form")
     size(1280, 800)
+    picture("sheet-review", "/meetings/#{sheet}", ".topic") { press("Close the meeting") }
     open_post_tray
   ensure
     @browser.quit
@@ -183,9 +184,6 @@ class Pictures
       @browser.at_css("td a").attribute("href").then { |path| "http://127.0.0.1:#{Settings.post_port}#{path}" }
     )
     shoot("post-mail")
-    @browser.go_to("http://127.0.0.1:#{Settings.post_port}/calendar?of=petra@skerrybuoy.example")
-    wait("td")
-    shoot("post-calendar")
   end
 
   def hold
@@ -193,7 +191,7 @@ class Pictures
     press("All others are here")
     press("Done: Update contact card for Halifax")
     press("Carry over: Get insurance quote for the tender")
-    press("Mooring checks of the week")
+    press("Discuss now: Mooring checks of the week")
     [
       "B-22 reports every six hours again.", "Decided: the old lids stay in use until spring",
       "Tomás to send the spare cell to Halifax by next Wednesday"
@@ -204,9 +202,8 @@ class Pictures
   def type(text, *keys)
     entry = @browser.at_css(".entry textarea").focus
     entry.type(text)
-    sleep 0.6
     keys.each { |key| entry.type(key) }
-    sleep 0.6
+    sleep 0.8
   end
 end
 
