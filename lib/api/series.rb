@@ -56,6 +56,16 @@ module Api
       json use(Views::History).mails(params["id"], page: page)
     end
 
+    on(:get, "/series/:id/decisions", "listDecisions", may: :see_strands, of: :series) do
+      json use(Views::Decisions).list(params["id"])
+    end
+
+    on(:get, "/series/:id/decisions.csv", "exportDecisions", may: :see_strands, of: :series) do
+      content_type "text/csv;charset=utf-8"
+      headers "content-disposition" => 'attachment; filename="decisions.csv"', "cache-control" => "no-store"
+      use(Views::Decisions).csv(params["id"])
+    end
+
     on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) do
       json use(Views::Strands).show(params["id"])
     end

@@ -66,5 +66,25 @@ RSpec.describe "Minutes" do
     expect(page).to have_button("Not approved after all")
     visit "/meetings/#{meeting}"
     expect(page).to have_css ".versions", text: /Approved/
+    click_link "The series"
+    click_button "Decisions"
+    expect(page).to have_content "Nothing has been decided yet"
+  end
+
+  it "make a register of decisions, looked through by words" do
+    meeting = meeting_ids(week).first
+    state(meeting, marit, "in_session")
+    ["Decided: two boats", "Decided: no sailing above force 6"].each do |text|
+      UseCases::Minutes.new(by: marit).add(id: key, meeting_id: meeting, text: text)
+    end
+    state(meeting, marit, "closed")
+    sign_in_as("Marit Hauge")
+    visit "/series/#{week}?show=decisions"
+    expect(page).to have_css "ol.ruled li", count: 2
+    fill_in "Find a decision", with: "force"
+    expect(page).to have_css "ol.ruled li", count: 1, text: "No sailing above force 6"
+    expect(find("a", text: "As CSV")[:href]).to end_with "/decisions.csv"
+    click_link href: "/meetings/#{meeting}"
+    expect(page).to have_css ".line.decision", text: "Two boats"
   end
 end

@@ -339,6 +339,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What the series has decided, the newest first */
+        get: operations["listDecisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/decisions.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** The same as CSV (RFC 4180), the oldest first */
+        get: operations["exportDecisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/series/{id}/strands": {
         parameters: {
             query?: never;
@@ -2567,6 +2605,18 @@ export interface components {
             topicId: components["schemas"]["Key"] | null;
             lineId: components["schemas"]["Key"] | null;
         }[];
+        Decisions: {
+            decisions: {
+                /** @description of its year, such as 2026/7 */
+                number: string;
+                lineId: components["schemas"]["Key"];
+                meetingId: components["schemas"]["Key"];
+                decidedOn: components["schemas"]["Day"];
+                text: string;
+                topic: string | null;
+                approved: boolean;
+            }[];
+        };
         /** @description what reads differently on a sheet; kind sheet says only that it is to be read again */
         SheetChange: {
             number: number;
@@ -4261,6 +4311,15 @@ export interface components {
             };
         };
         /** @description OK */
+        Decisions: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Decisions"];
+            };
+        };
+        /** @description OK */
         Papers: {
             headers: {
                 [name: string]: unknown;
@@ -5025,6 +5084,36 @@ export interface operations {
                 };
                 content?: never;
             };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listDecisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Decisions"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportDecisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
             default: components["responses"]["Problem"];
         };
     };

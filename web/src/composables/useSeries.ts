@@ -72,6 +72,15 @@ export function useStrands(id: MaybeRefOrGetter<string>, enabled: MaybeRefOrGett
   return { strands: reading.data, error: reading.error }
 }
 
+/** What a series has decided. */
+export function useDecisions(id: MaybeRefOrGetter<string>) {
+  const reading = useQuery({
+    queryKey: computed(() => ['decisions', toValue(id)]),
+    queryFn: () => dataOf(api.GET('/series/{id}/decisions', { params: { path: { id: toValue(id) } } })),
+  })
+  return { decisions: computed(() => reading.data.value?.decisions), error: reading.error }
+}
+
 /** The meetings of a series: to come, or gone. */
 export function useMeetings(id: MaybeRefOrGetter<string>, gone: boolean) {
   const reading = useInfiniteQuery({

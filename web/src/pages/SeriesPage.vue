@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { mdiDotsHorizontal } from '@mdi/js'
 import CallWords from '../components/CallWords.vue'
 import AnswersPanel from '../components/AnswersPanel.vue'
+import DecisionsPanel from '../components/DecisionsPanel.vue'
 import HistoryPanel from '../components/HistoryPanel.vue'
 import RunChange from '../components/RunChange.vue'
 import { useRunChange } from '../composables/useAnswers'
@@ -26,7 +27,7 @@ const seesSheets = computed(() => series.value?.may.seeSheets ?? false)
 const { strands } = useStrands(() => id, seesSheets)
 const router = useRouter()
 
-const TABS = ['Strands', 'Sheets', 'Answers', 'People', 'History'] as const
+const TABS = ['Strands', 'Sheets', 'Decisions', 'Answers', 'People', 'History'] as const
 const RUNNING = ['Answers', 'History']
 const route = useRoute()
 const tab = ref<(typeof TABS)[number]>(TABS.find(name => name.toLowerCase() === route.query.show) ?? 'Strands')
@@ -233,7 +234,10 @@ useKeys([
           <div class="row tabs" role="group" aria-label="Show">
             <template v-for="name in TABS" :key="name">
               <button
-                v-if="(name !== 'Strands' || seesSheets) && (!RUNNING.includes(name) || series.may.change)"
+                v-if="
+                  (!['Strands', 'Decisions'].includes(name) || seesSheets) &&
+                  (!RUNNING.includes(name) || series.may.change)
+                "
                 class="quiet"
                 :class="{ on: shown === name }"
                 :aria-pressed="shown === name"
@@ -251,6 +255,7 @@ useKeys([
           :sees-sheets="seesSheets"
           :may-change="series.may.change && !series.outside"
         />
+        <DecisionsPanel v-if="shown === 'Decisions'" :series-id="id" />
         <AnswersPanel v-if="shown === 'Answers'" :series-id="id" class="picture" />
         <HistoryPanel v-if="shown === 'History'" :series-id="id" />
         <StillHolds v-if="shown === 'Sheets' && series.may.change" :series-id="id" />
