@@ -210,10 +210,10 @@ RSpec.describe UseCases::IncomingMails do
         called_off
         called_off
       ]
-      changes = use(Views::Invitation, marit).untold(series_id)[:changes]
+      changes = use(Views::Invitation, marit).untold(Records::Series.find(series_id))[:changes]
       expect(changes.map { |change| change[:after] }.join).to include "until 7 December 2026: 2 meetings"
       expect(use(UseCases::SeriesRun, marit).bring_back(series_id)).to eq 4
-      expect(use(Views::Invitation, marit).untold(series_id)[:people]).to eq 0
+      expect(use(Views::Invitation, marit).untold(Records::Series.find(series_id))[:people]).to eq 0
     end
   end
 
