@@ -196,6 +196,7 @@ class Pictures
       "B-22 reports every six hours again.", "Decided: the old lids stay in use until spring",
       "Tomás to send the spare cell to Halifax by next Wednesday"
     ].each { |line| type(line, :Enter) }
+    type("Someone to ring the yard about the crane", :Enter)
     type("Wen to flag B-09 in the archive by Thursday")
   end
 

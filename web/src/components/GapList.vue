@@ -32,8 +32,8 @@ onMounted(() => head.value?.focus())
   padding-bottom: 12px;
   border-bottom: 1px solid var(--line);
 }
-h2:focus {
-  outline: none;
+h2:focus-visible {
+  outline: none !important;
 }
 li {
   padding: 3px 0;

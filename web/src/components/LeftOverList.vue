@@ -5,7 +5,7 @@ import { carriedWords } from '../time'
 
 /** What a sheet begins with: actions of earlier meetings, how often each was carried, and what became of it here. */
 const { actions } = defineProps<{ actions: Sheet['leftOver'] }>()
-const { folded, rest, unfold } = useFold(() => actions.length, 8)
+const { folded, rest, unfold } = useFold(() => actions.length)
 </script>
 
 <template>

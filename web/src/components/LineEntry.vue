@@ -130,6 +130,14 @@ defineExpose({ focus: () => box.value?.focus(), keepNow })
 </template>
 
 <style scoped>
+/* In reach while one looks back over a long topic. */
+.entry {
+  position: sticky;
+  bottom: 0;
+  z-index: 1;
+  padding: 4px 0;
+  background: color-mix(in srgb, var(--pine-pale) 45%, var(--sheet));
+}
 textarea {
   display: block;
   width: 100%;

@@ -12,7 +12,7 @@ defineEmits<{
   undo: [actionId: string]
 }>()
 
-const { folded, rest, unfold } = useFold(() => sheet.leftOver.length, 8)
+const { folded, rest, unfold } = useFold(() => sheet.leftOver.length)
 const frozen = computed(() => ['issued', 'called_off'].includes(sheet.state))
 const canReview = computed(() => sheet.may.hold && ['in_session', 'closed'].includes(sheet.state))
 const stuck = computed(() => sheet.leftOver.filter(action => action.stuck && !action.review).length)

@@ -37,13 +37,15 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
   <header class="top">
     <p class="row spread">
       <span class="eyebrow">{{ EYEBROWS[sheet.state] }}</span>
-      <span v-if="canUndo || canRedo" class="no-print">
-        <button type="button" class="quiet small" :disabled="!canUndo" @click="$emit('undo')">Undo</button>
-        <button type="button" class="quiet small" :disabled="!canRedo" @click="$emit('redo')">Redo</button>
+      <span class="row no-print">
+        <span v-if="canUndo || canRedo">
+          <button type="button" class="quiet small" :disabled="!canUndo" @click="$emit('undo')">Undo</button>
+          <button type="button" class="quiet small" :disabled="!canRedo" @click="$emit('redo')">Redo</button>
+        </span>
+        <span v-if="unsent !== null" class="small strong" :class="unsent ? 'alarm' : 'fresh'" role="status">{{
+          state
+        }}</span>
       </span>
-      <span v-if="unsent !== null" class="small strong no-print" :class="unsent ? 'alarm' : 'fresh'" role="status">{{
-        state
-      }}</span>
     </p>
     <h1>{{ sheet.seriesTitle }}</h1>
     <p class="soft">
