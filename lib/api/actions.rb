@@ -21,6 +21,11 @@ module Api
       json sheet
     end
 
+    on :post, "/meetings/:id/reviews/:actionId/split", "splitAction", may: :hold_meeting, of: :meeting do
+      actions.split(meeting_id: params["id"], action_id: params["actionId"], **input)
+      json sheet
+    end
+
     on :delete, "/meetings/:id/reviews/:actionId", "takeBackReview", may: :hold_meeting, of: :meeting do
       actions.take_back_review(meeting_id: params["id"], action_id: params["actionId"])
       json sheet

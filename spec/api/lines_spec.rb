@@ -48,6 +48,25 @@ RSpec.describe "A sheet being written" do
     end
   end
 
+  it "splits what is left over into parts that are read as lines are, and takes them back with the word on it" do
+    whole = raise_action(meeting, marit, "Ready the crane", owners: [marit])
+    %w[closed issued].each { |to| state(meeting, marit, to) }
+    following = meeting_ids(week)[1]
+    state(following, marit, "in_session")
+    parts = ["Wen to ring the yard by Friday", "Clear the quay"].map { |text| {id: key, text: text} }
+    path = "/meetings/#{following}/reviews/#{whole}"
+    2.times { call(:post, "#{path}/split", {parts: parts}) }
+    open = -> { Records::ActionItem.where(state: "open").order(:text).map { |one| [one.text, one.owners.map(&:person_id)] } }
+    expect(open.call).to eq [["Clear the quay", [marit]], ["Ring the yard", [wen]]]
+    expect(Records::ActionItem.find(whole)).to have_attributes(
+      state: "dropped", reason: "Split into: Ring the yard; Clear the quay"
+    )
+    call(:post, "#{path}/split", {parts: [{id: key, text: "one"}]})
+    expect(status).to eq 400
+    call(:delete, path)
+    expect(open.call).to eq [["Ready the crane", [marit]]]
+  end
+
   it "corrects and approves minutes that were issued, and nothing else" do
     call(:post, "/meetings/#{meeting}/correction", {reason: "A name"})
     expect(status).to eq 409

@@ -134,6 +134,13 @@ RSpec.describe "A keeper's week" do
     click_button "Start the meeting"
     click_button "Carry over: Order shackles"
     expect(page).to have_content(/carried once/)
+    click_button "Split: Flag B-09"
+    type("Wen to flag B-09 in the archive")
+    type(:enter)
+    type("Marit to tell the archive")
+    click_button "Split it"
+    expect(page).to have_css ".left li", text: "dropped: Split into: Flag B-09 in the archive; Tell the archive"
+    click_button "Undo: Flag B-09"
     click_button "Drop: Flag B-09"
     type("Done by the archive itself")
     type(:enter)

@@ -56,10 +56,30 @@ module UseCases
       nil
     end
 
-    # As if the meeting had not spoken of it.
+    # Several smaller ones instead, raised at this meeting; each is read as a line is, and has the owners and the date
+    # of the whole where it names none. The whole is dropped.
+    # @param parts [Array<Hash>] id and text, made by the browser; a repeated call changes nothing
+    def split(meeting_id:, action_id:, parts:)
+      write do
+        action = reviewable(meeting_id, action_id)
+        next if Records::ActionItem.exists?(id: parts.map { |part| part[:id] })
+
+        texts = parts.map { |part| words(part[:text], pointer: "/parts", missing: "Each part needs some words.") }
+        reader = Loading::LineReading.new(find(Records::Meeting, meeting_id))
+        made = parts.zip(texts).map { |part, text| raise_part(action, meeting_id, part[:id], reader.read(text)) }
+        review(
+          meeting_id: meeting_id, action_id: action_id, verdict: "drop",
+          word: Core::Words.shorten("Split into: #{made.map(&:text).join("; ")}", 500)
+        )
+      end
+      nil
+    end
+
+    # As if the meeting had not spoken of it: the parts it was split into go, too.
     def take_back_review(meeting_id:, action_id:)
       write do
         action = reviewable(meeting_id, action_id)
+        parts_at(meeting_id, action_id).each(&:destroy!)
         Records::ActionReview.where(meeting_id: meeting_id, action_item_id: action_id).delete_all
         move(id: action_id, state: "open") if action.closed_at_meeting_id == meeting_id
         Records::Change.note(meeting_id, now, :left_over)
@@ -85,6 +105,24 @@ module UseCases
     end
 
     private
+
+    # Those nothing has been done to since.
+    def parts_at(meeting_id, action_id)
+      parts = Records::ActionItem.where(split_from_id: action_id, raised_at_meeting_id: meeting_id, state: "open")
+      parts.reject { |part| part.reviews.exists? }
+    end
+
+    def raise_part(whole, meeting_id, id, reading)
+      meeting = find(Records::Meeting, meeting_id)
+      part = Records::ActionItem.create!(
+        id: id, series_id: whole.series_id, raised_at_meeting_id: meeting_id, split_from_id: whole.id,
+        text: reading[:text], due_on: reading[:due_on] || whole.due_on, raised_at: [meeting.starts_at, now].min
+      )
+      owners = reading[:owners].map { |owner| owner[:id] }
+      set_owners(part, owners.empty? ? whole.owners.map(&:person_id) : owners)
+      keep(part, "raised", nil, meeting_id)
+      part
+    end
 
     def reviewable(meeting_id, action_id)
       meeting = find(Records::Meeting, meeting_id)

@@ -7,7 +7,7 @@ module Views
       strands = Core::CarryForward::Strands.new(ledger, ledger.actions, now: now)
       {
         columns: strands.columns.map { |meeting| column(meeting, series.zone) }, next_column: strands.next_column,
-        rows: rows(strands.rows, ledger, id)
+        rows: rows(strands.rows, ledger, id), stuck_at: Core::CarryForward::Ledger::STUCK_AT
       }
     end
 

@@ -829,6 +829,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/reviews/{actionId}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                actionId: components["parameters"]["actionId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Several smaller ones instead of it; taking the review back takes them back */
+        post: operations["splitAction"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/meetings/{id}/reviews/{actionId}": {
         parameters: {
             query?: never;
@@ -2394,6 +2414,8 @@ export interface components {
             meetingsToClose: number | null;
         };
         Strands: {
+            /** @description carried so often an action is stuck */
+            stuckAt: number;
             columns: {
                 id: components["schemas"]["Key"];
                 on: components["schemas"]["Day"];
@@ -2720,6 +2742,12 @@ export interface components {
                 hold: boolean;
                 bringTopic: boolean;
             };
+        };
+        Split: {
+            parts: {
+                id: components["schemas"]["Key"];
+                text: string;
+            }[];
         };
         Correction: {
             reason: string;
@@ -4466,6 +4494,11 @@ export interface components {
                 "application/json": components["schemas"]["NewLine"];
             };
         };
+        Split: {
+            content: {
+                "application/json": components["schemas"]["Split"];
+            };
+        };
         Correction: {
             content: {
                 "application/json": components["schemas"]["Correction"];
@@ -5601,6 +5634,22 @@ export interface operations {
                 };
                 content?: never;
             };
+            default: components["responses"]["Problem"];
+        };
+    };
+    splitAction: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                actionId: components["parameters"]["actionId"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Split"];
+        responses: {
+            200: components["responses"]["Sheet"];
             default: components["responses"]["Problem"];
         };
     };

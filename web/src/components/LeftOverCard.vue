@@ -3,13 +3,22 @@ import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import { carriedWords, list } from '../time'
 
-/** One left-over action to be reviewed: done, carried over, or dropped with a reason. */
+/** One left-over action to be reviewed: done, carried over, split into several, or dropped with a reason. */
 const { action, canReview } = defineProps<{ action: Schemas['LeftOver']; canReview: boolean; canTick: boolean }>()
-const emit = defineEmits<{ review: [Schemas['Review']]; undo: []; tick: [] }>()
+const emit = defineEmits<{ review: [Schemas['Review']]; split: [texts: string[]]; undo: []; tick: [] }>()
 
 const dropping = ref(false)
 const reason = ref('')
 const box = ref<HTMLInputElement>()
+const splitting = ref(false)
+const parts = ref('')
+const partsBox = ref<HTMLTextAreaElement>()
+const texts = computed(() =>
+  parts.value
+    .split('\n')
+    .map(text => text.trim())
+    .filter(Boolean),
+)
 const VERDICTS = { done: 'done', keep: 'carried over', drop: 'dropped' }
 const verdict = computed(() =>
   action.review
@@ -26,6 +35,18 @@ async function askWhy() {
   dropping.value = true
   await nextTick()
   box.value?.focus()
+}
+
+async function askParts() {
+  splitting.value = true
+  await nextTick()
+  partsBox.value?.focus()
+}
+
+function split() {
+  if (texts.value.length < 2) return
+  emit('split', texts.value)
+  splitting.value = false
 }
 
 function drop() {
@@ -81,9 +102,26 @@ function drop() {
         >
           Carry over
         </button>
+        <button type="button" class="quiet" :aria-label="`Split: ${action.text}`" @click="askParts">Split</button>
         <button type="button" class="quiet" :aria-label="`Drop: ${action.text}`" @click="askWhy">Drop</button>
       </span>
     </div>
+    <form
+      v-if="splitting"
+      class="why"
+      novalidate
+      @submit.prevent="split"
+      @keydown.esc="splitting = false"
+      @keydown.ctrl.enter.prevent="split"
+    >
+      <textarea
+        ref="partsBox"
+        v-model="parts"
+        rows="3"
+        aria-label="Parts, each on a row of its own"
+        placeholder="Each part on a row of its own, such as “Ines to ask the yard by Friday”"
+      /><button class="quiet" :disabled="texts.length < 2">Split it</button>
+    </form>
     <form v-if="dropping" class="why" novalidate @submit.prevent="drop" @keydown.esc="dropping = false">
       <input ref="box" v-model="reason" aria-label="Why it is dropped" placeholder="Why it is dropped" /><button
         class="quiet"
@@ -141,6 +179,7 @@ function drop() {
   gap: 6px;
   margin-top: 6px;
 }
+.why textarea,
 .why input {
   flex: 1;
   min-width: 0;

@@ -9,6 +9,7 @@ const { sheet } = defineProps<{ sheet: Sheet }>()
 defineEmits<{
   tick: [action: Sheet['leftOver'][number]]
   review: [actionId: string, body: Schemas['Review']]
+  split: [actionId: string, texts: string[]]
   undo: [actionId: string]
 }>()
 
@@ -23,7 +24,7 @@ const open = computed(() => sheet.leftOver.filter(action => action.state === 'op
   <section class="review" aria-labelledby="left">
     <h2 id="left" class="eyebrow">Still left over · {{ open }}</h2>
     <p v-if="stuck" class="small alarm">
-      {{ stuck === 1 ? 'One is' : `${stuck} are` }} stuck: do it, split it, hand it over or drop it.
+      {{ stuck === 1 ? 'One is' : `${stuck} are` }} stuck: do it, split it or drop it.
     </p>
     <ul>
       <LeftOverCard
@@ -35,6 +36,7 @@ const open = computed(() => sheet.leftOver.filter(action => action.state === 'op
         :can-tick="action.mayChange && !frozen"
         @tick="$emit('tick', action)"
         @review="body => $emit('review', action.id, body)"
+        @split="texts => $emit('split', action.id, texts)"
         @undo="$emit('undo', action.id)"
       />
     </ul>

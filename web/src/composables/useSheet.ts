@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { v7 as newKey } from 'uuid'
 import { computed, onBeforeUnmount, ref, toValue, watch, type MaybeRefOrGetter, type Ref } from 'vue'
 import { api, dataOf, ifMatch, type Line, type Schemas, type Sheet, type Topic } from '../api/client'
 import { useNotice } from './useNotice'
@@ -70,6 +71,15 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
     setState: (state: Schemas['MeetingState'], reason?: string) =>
       act(() =>
         dataOf(api.PUT('/meetings/{id}/state', { params: { path: path() }, body: { state, reason: reason ?? null } })),
+      ),
+    split: (actionId: string, texts: string[]) =>
+      act(() =>
+        dataOf(
+          api.POST('/meetings/{id}/reviews/{actionId}/split', {
+            params: { path: { ...path(), actionId } },
+            body: { parts: texts.map(text => ({ id: newKey(), text })) },
+          }),
+        ),
       ),
     correct: (reason: string) =>
       act(() => dataOf(api.POST('/meetings/{id}/correction', { params: { path: path() }, body: { reason } }))),

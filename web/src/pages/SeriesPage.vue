@@ -226,8 +226,8 @@ useKeys([
           <div v-if="shown === 'Strands'" class="row">
             <h2>What carries over</h2>
             <p class="legend small soft">
-              <i class="new" /> new <i class="car" /> carried 1–2 times <i class="stu" /> stuck, 3 or more: do it, split
-              it, hand it over or drop it
+              <i class="new" /> new <i class="car" /> carried 1–{{ (strands?.stuckAt ?? 3) - 1 }} times
+              <i class="stu" /> stuck, {{ strands?.stuckAt ?? 3 }} or more: do it, split it or drop it
             </p>
           </div>
           <h2 v-else>{{ shown }}</h2>

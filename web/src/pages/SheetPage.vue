@@ -59,7 +59,9 @@ watch(writing, (now, before) => {
 watch(
   () => sheet.value?.id,
   shown => {
-    if (shown && !touches) nextTick(() => (writing.value ? focusEntry() : topicForm.value?.focus()))
+    // In a closed sheet the eye is led to what is missing instead.
+    if (!shown || touches || sheet.value?.state === 'closed') return
+    nextTick(() => (writing.value ? focusEntry() : topicForm.value?.focus()))
   },
   { immediate: true },
 )
@@ -303,6 +305,7 @@ useKeys([
           @tick="action => moveAction({ action, state: 'done' })"
           @review="(actionId, body) => minutes.act({ kind: 'review', actionId, body })"
           @undo="actionId => minutes.act({ kind: 'review', actionId, body: null })"
+          @split="doing.split"
         />
         <PapersPanel
           :papers="sheet.papers"
