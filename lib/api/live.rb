@@ -88,7 +88,11 @@ module Api
 
     def content(meeting_id, kind, subject_id)
       Views::SheetPart.new(clock: @clock).show(meeting_id, kind, subject_id)
-    rescue Core::NotFound
+    rescue ActiveRecord::ActiveRecordError
+      raise
+    rescue => error
+      # Something was removed while it was read, or is broken: who reads the sheet anew sees which.
+      Log.broken(error, "followSheet") unless error.is_a?(Core::NotFound)
       {kind: "sheet"}
     end
 

@@ -57,6 +57,9 @@ RSpec.describe UseCases::Minutes do
     expect(texts).to eq [["0", 0], ["A", 0], ["A2", 1], ["B", 0], ["C", 0]]
     25.times { |n| minutes.place(id: n.even? ? b : c, topic_id: boats, after_id: a) }
     expect(texts.map(&:first)).to eq %w[0 A B C A2]
+    minutes.place(id: b, indent: 1)
+    expect(texts).to include ["B", 1]
+    expect(texts.map(&:first)).to eq %w[0 A B C A2]
     minutes.place(id: c, topic_id: nil, after_id: nil)
     expect([texts.map(&:first), Records::Line.find(c).topic_id]).to eq [%w[0 A B A2], nil]
   end

@@ -101,13 +101,14 @@ function withLineDeed(sheet: Sheet, entry: Entry): Sheet {
         lines.map(one => (one.id === deed.lineId ? { ...one, ...asked(sheet, one, deed.body), entry } : one)),
       )
     case 'place':
-      if (!line) return sheet
-      return putIn(
-        without(sheet, deed.lineId),
-        { ...line, topicId: deed.body.topicId, indent: deed.body.indent, entry },
-        deed.body.afterId,
-      )
+      return line ? withPlace(sheet, { ...line, indent: deed.body.indent, entry }, deed.body) : sheet
   }
+}
+
+// Without a line to stand below it stays where it is.
+function withPlace(sheet: Sheet, line: ShownLine, { topicId, afterId }: Schemas['LinePlace']) {
+  if (afterId !== undefined) return putIn(without(sheet, line.id), { ...line, topicId: topicId ?? null }, afterId)
+  return eachList(sheet, lines => lines.map(one => (one.id === line.id ? line : one)))
 }
 
 const marked = (sheet: Sheet, entry: Entry, id: string) =>
@@ -211,6 +212,9 @@ export function inverse(deed: Deed, sheet: Sheet): Deed | null {
     case 'change':
       return { ...deed, version: line.version, body: wishOf(line) }
     case 'place':
-      return { ...deed, body: placeOf(sheet, line) }
+      return {
+        ...deed,
+        body: deed.body.afterId === undefined ? { indent: line.indent ?? 0 } : placeOf(sheet, line),
+      }
   }
 }

@@ -13,7 +13,7 @@ function withLine(lines: Line[], id: string, line: Line | null) {
 export function withKeptLine(sheet: Sheet, id: string, line: Line | null): Sheet {
   const known = [sheet.leftOverLines, ...sheet.topics.map(topic => topic.lines)].flat().find(one => one.id === id)
   // What was told may have been read before what was answered.
-  if (line && known && known.version > line.version) return sheet
+  if (line && known && (known.changedAt ?? '') > (line.changedAt ?? '')) return sheet
   const at = (topicId: string | null) => (line && line.topicId === topicId ? line : null)
   return {
     ...sheet,

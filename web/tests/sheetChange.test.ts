@@ -63,8 +63,10 @@ describe('A change of a sheet', () => {
 
 describe('A line that is kept', () => {
   it('is not made older by what was read before', () => {
-    const newer = withKeptLine(SHEET, 'k', { ...line('k', 't', 1, 'newer'), version: 2 })
-    expect(texts(withKeptLine(newer, 'k', { ...line('k', 't', 1, 'older'), version: 1 }))).toEqual(texts(newer))
+    const at = (text: string, changedAt: string) => ({ ...line('k', 't', 1, text), changedAt })
+    const newer = withKeptLine(SHEET, 'k', at('newer', '2026-11-30T09:40:00.000002Z'))
+    const told = withKeptLine(newer, 'k', at('older', '2026-11-30T09:40:00.000001Z'))
+    expect(texts(told)).toEqual(texts(newer))
   })
 
   it('stands once, however often it is told', () => {

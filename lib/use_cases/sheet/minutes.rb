@@ -38,15 +38,17 @@ module UseCases
     end
 
     # To another place: below a line, or at the top of a topic. Who edits it meanwhile is not disturbed.
-    # @param after_id [String, nil]
-    def place(id:, topic_id:, after_id:, indent: 0)
+    # @param after_id [String, nil, :same] :same: it stays where it is
+    def place(id:, indent: 0, topic_id: nil, after_id: :same)
       write do
         line = find(Records::Line.standing, id)
-        check_topic(editable(line.meeting_id), topic_id)
-        line.update_columns(
-          topic_id: topic_id, position: position(line.meeting_id, topic_id, after_id, except: id), indent: indent,
-          updated_at: now
-        )
+        meeting = editable(line.meeting_id)
+        line.update_columns(indent: indent, updated_at: now)
+        unless after_id == :same
+          check_topic(meeting, topic_id)
+          number = position(line.meeting_id, topic_id, after_id, except: id)
+          line.update_columns(topic_id: topic_id, position: number)
+        end
         note(line)
       end
       nil

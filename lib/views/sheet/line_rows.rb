@@ -10,6 +10,7 @@ module Views
       {
         id: line.id, topic_id: line.topic_id, kind: line.kind, text: line.text, version: line.lock_version,
         author: named(line.author), written_at: line.written_at, position: line.position, indent: line.indent,
+        changed_at: line.updated_at,
         typed: line.typed || line.text, doubtful: line.doubtful ? JSON.parse(line.doubtful) : [],
         action: line.action_item && action_row(line.action_item)
       }

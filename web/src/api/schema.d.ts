@@ -2525,6 +2525,7 @@ export interface components {
             version: number;
             /** @description its place among the lines of its topic */
             position?: number;
+            changedAt?: components["schemas"]["Instant"];
             indent?: components["schemas"]["Indent"];
             /** @description as it was typed */
             typed?: string;
@@ -2809,9 +2810,10 @@ export interface components {
         };
         Indent: number;
         LinePlace: {
-            topicId: components["schemas"]["Key"] | null;
-            /** @description the line it stands below; null for the top */
-            afterId: components["schemas"]["Key"] | null;
+            /** @description counts with afterId */
+            topicId?: components["schemas"]["Key"] | null;
+            /** @description the line it stands below; null for the top; without it the line stays where it is */
+            afterId?: components["schemas"]["Key"] | null;
             indent: components["schemas"]["Indent"];
         };
         RestoredLine: {

@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { v7 as newKey } from 'uuid'
 import type { Schemas } from '../api/client'
-import { useAnswers } from '../composables/useAnswers'
+import { useAnswerDeeds, useAnswers } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
-import MeetingOptions from './MeetingOptions.vue'
-import { clock, columnDay, count, list, mediumDay, since } from '../time'
+import { columnDay, list, mediumDay, since } from '../time'
 import { ANSWERS, GIVEN } from '../answers'
+import MeetingOptions from './MeetingOptions.vue'
+import OfferedTime from './OfferedTime.vue'
+import ProblemNote from './ProblemNote.vue'
+import SilentList from './SilentList.vue'
 
 /** Who comes: a row a person, a column a meeting, with what the keeper should know and can do. */
 const { seriesId } = defineProps<{ seriesId: string }>()
-const { table, settle, remind, answer, dismiss, setOptions, optionsError, isSetting } = useAnswers(() => seriesId)
+const { table, error } = useAnswers(() => seriesId)
+const { answer, dismiss, setOptions, optionsError, isSetting } = useAnswerDeeds(() => seriesId)
 const { say, complain } = useNotice()
 
 const SIGNS = { accepted: '✓', tentative: '~', declined: '✗', none: '·' }
@@ -57,28 +60,6 @@ async function enter(word: Schemas['AnswerWord']) {
     complain(fault as Error)
   }
 }
-async function remindAll(meeting: AnswerMeeting) {
-  try {
-    const sending = await remind({ meetingId: meeting.id, id: newKey() })
-    say(`${count(sending.recipients, 'person')} reminded.`)
-  } catch (fault) {
-    complain(fault as Error)
-  }
-}
-async function take(counter: Schemas['Counter'], yes: boolean) {
-  await settle({ id: counter.id, take: yes }).catch(complain)
-  say(
-    yes
-      ? 'The meeting is moved there. Nobody is told yet.'
-      : `${counter.person.name} is told that it stays where it is.`,
-  )
-}
-const shownSilent = ref(3)
-const silentOnes = computed(
-  () =>
-    table.value?.meetings.filter(one => one.state !== 'called_off' && (one.silent.length || one.quorumNote)).length ??
-    0,
-)
 /** Who comes instead of whom, and who waits for a place. */
 const besides = computed(() =>
   (table.value?.meetings ?? []).flatMap((meeting, i) => {
@@ -102,194 +83,141 @@ type AnswerMeeting = Schemas['AnswerMeeting']
 </script>
 
 <template>
-  <div v-if="table" class="stack">
-    <section v-for="counter in table.counters" :key="counter.id" class="offered">
-      <p>
-        <b>{{ counter.person.name }}</b> offers {{ mediumDay(counter.localStart) }}, {{ clock(counter.localStart) }}–{{
-          clock(counter.localEnd)
-        }}
-        instead of {{ mediumDay(counter.meetingLocalStart)
-        }}<template v-if="counter.note">: “{{ counter.note }}”</template>.
-        <span class="soft">{{ counter.fit }} then.</span>
+  <div class="stack">
+    <ProblemNote :error="error" />
+    <template v-if="table">
+      <OfferedTime v-for="counter in table.counters" :key="counter.id" :counter="counter" :series-id="seriesId" />
+      <section v-for="mail in table.aside" :key="mail.id" class="aside small">
+        <span class="alarm strong">Mail kept aside:</span> {{ mail.remark }}
+        <button
+          type="button"
+          class="quiet small"
+          :aria-label="`Dismiss the mail of ${mail.sender}`"
+          @click="dismiss(mail.id)"
+        >
+          Dismiss
+        </button>
+        <blockquote v-if="mail.words" class="words">{{ mail.words }}</blockquote>
+      </section>
+      <div class="scroll" tabindex="0" role="region" aria-label="Answers">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Who</th>
+              <th scope="col">Recently</th>
+              <th v-for="meeting in table.meetings" :key="meeting.id" scope="col" class="date">
+                <router-link :to="`/meetings/${meeting.id}`">{{ columnDay(meeting.localStart) }}</router-link>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="person in table.people" :key="person.id">
+              <th scope="row">
+                {{ person.name }}<span v-if="person.guest" class="soft small"> guest</span
+                ><br v-if="person.failing" /><span v-if="person.failing" class="small alarm"
+                  >mail fails: {{ person.failing }}</span
+                >
+              </th>
+              <td class="small" :class="person.oftenAway ? 'alarm' : 'soft'">
+                {{ person.awayLately ? `away ${person.awayLately} of the last ${person.awayOf}` : ''
+                }}{{ person.oftenAway ? ', often' : '' }}
+              </td>
+              <td v-for="(cell, i) in person.answers" :key="cell.meetingId" class="cell">
+                <template v-if="person.role === 'informed'"><span class="soft small">–</span></template>
+                <span v-else-if="table.meetings[i]!.state === 'called_off'" class="soft small">off</span>
+                <button
+                  v-else
+                  type="button"
+                  :class="cell.answer"
+                  :title="tell(cell)"
+                  :aria-label="label(person.name, table.meetings[i]!.localStart, cell)"
+                  @click="editing = { personId: person.id, name: person.name, meetingId: cell.meetingId }"
+                >
+                  {{ cell.wait ? `w${cell.wait}` : SIGNS[cell.answer] }}<sup v-if="cell.substitute">→</sup
+                  ><sup v-if="cell.busySince" class="alarm">!</sup><sup v-if="cell.note">”</sup>
+                </button>
+              </td>
+            </tr>
+          </tbody>
+          <tfoot>
+            <tr>
+              <th scope="row">Comes</th>
+              <td />
+              <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">
+                {{
+                  meeting.state === 'called_off'
+                    ? ''
+                    : meeting.signUp
+                      ? signUpWords(meeting.signUp)
+                      : meeting.tally.accepted
+                }}
+              </td>
+            </tr>
+            <tr v-for="[word, name] in TALLIES" :key="word" class="under">
+              <th scope="row" class="soft small">{{ name }}</th>
+              <td />
+              <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small soft">
+                {{ meeting.state === 'called_off' ? '' : meeting.tally[word] || '' }}
+              </td>
+            </tr>
+            <tr class="under">
+              <th scope="row" class="soft small">Options</th>
+              <td />
+              <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">
+                <button
+                  v-if="meeting.state !== 'called_off'"
+                  type="button"
+                  class="quiet small option"
+                  :aria-label="`${optionsOf(meeting)}: options of ${mediumDay(meeting.localStart)}`"
+                  @click="optioning = meeting"
+                >
+                  {{ optionsOf(meeting) }}
+                </button>
+              </td>
+            </tr>
+          </tfoot>
+        </table>
+      </div>
+      <p class="small soft">
+        ✓ comes · ~ may come · ✗ is away · · not answered · ” with a note · ! accepted, but busy elsewhere since · →
+        somebody comes instead · w1 first of those who wait. Press one to enter what you were told.
       </p>
-      <p class="row">
-        <v-btn size="small" @click="take(counter, true)">Take it</v-btn
-        ><v-btn size="small" variant="outlined" @click="take(counter, false)">Turn it down</v-btn
-        ><router-link
-          class="small"
-          :to="{
-            path: '/common-time',
-            query: {
-              series: seriesId,
-              meeting: counter.meetingId,
-              version: counter.version,
-              day: counter.localStart.slice(0, 10),
-              at: counter.startsAt,
-            },
-          }"
-          >See it beside everyone's calendars</router-link
-        >
-      </p>
-    </section>
-    <section v-for="mail in table.aside" :key="mail.id" class="aside small">
-      <span class="alarm strong">Mail kept aside:</span> {{ mail.remark }}
-      <button
-        type="button"
-        class="quiet small"
-        :aria-label="`Dismiss the mail of ${mail.sender}`"
-        @click="dismiss(mail.id)"
+      <ul v-if="besides.length" class="ruled small">
+        <li v-for="words in besides" :key="words">{{ words }}</li>
+      </ul>
+      <SilentList :meetings="table.meetings" :series-id="seriesId" />
+      <MeetingOptions
+        :meeting="optioning"
+        :error="optionsError"
+        :busy="isSetting"
+        @keep="keepOptions"
+        @close="optioning = null"
+      />
+      <v-dialog
+        :model-value="editing !== null"
+        max-width="360"
+        aria-label="Enter an answer"
+        @update:model-value="editing = null"
       >
-        Dismiss
-      </button>
-      <blockquote v-if="mail.words" class="words">{{ mail.words }}</blockquote>
-    </section>
-    <div class="scroll" tabindex="0" role="region" aria-label="Answers">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Who</th>
-            <th scope="col">Recently</th>
-            <th v-for="meeting in table.meetings" :key="meeting.id" scope="col" class="date">
-              <router-link :to="`/meetings/${meeting.id}`">{{ columnDay(meeting.localStart) }}</router-link>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="person in table.people" :key="person.id">
-            <th scope="row">
-              {{ person.name }}<span v-if="person.guest" class="soft small"> guest</span
-              ><br v-if="person.failing" /><span v-if="person.failing" class="small alarm"
-                >mail fails: {{ person.failing }}</span
-              >
-            </th>
-            <td class="small" :class="person.oftenAway ? 'alarm' : 'soft'">
-              {{ person.awayLately ? `away ${person.awayLately} of the last ${person.awayOf}` : ''
-              }}{{ person.oftenAway ? ', often' : '' }}
-            </td>
-            <td v-for="(cell, i) in person.answers" :key="cell.meetingId" class="cell">
-              <template v-if="person.role === 'informed'"><span class="soft small">–</span></template>
-              <span v-else-if="table.meetings[i]!.state === 'called_off'" class="soft small">off</span>
-              <button
-                v-else
-                type="button"
-                :class="cell.answer"
-                :title="tell(cell)"
-                :aria-label="label(person.name, table.meetings[i]!.localStart, cell)"
-                @click="editing = { personId: person.id, name: person.name, meetingId: cell.meetingId }"
-              >
-                {{ cell.wait ? `w${cell.wait}` : SIGNS[cell.answer] }}<sup v-if="cell.substitute">→</sup
-                ><sup v-if="cell.busySince" class="alarm">!</sup><sup v-if="cell.note">”</sup>
-              </button>
-            </td>
-          </tr>
-        </tbody>
-        <tfoot>
-          <tr>
-            <th scope="row">Comes</th>
-            <td />
-            <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">
-              {{
-                meeting.state === 'called_off'
-                  ? ''
-                  : meeting.signUp
-                    ? signUpWords(meeting.signUp)
-                    : meeting.tally.accepted
-              }}
-            </td>
-          </tr>
-          <tr v-for="[word, name] in TALLIES" :key="word" class="under">
-            <th scope="row" class="soft small">{{ name }}</th>
-            <td />
-            <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small soft">
-              {{ meeting.state === 'called_off' ? '' : meeting.tally[word] || '' }}
-            </td>
-          </tr>
-          <tr class="under">
-            <th scope="row" class="soft small">Options</th>
-            <td />
-            <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">
-              <button
-                v-if="meeting.state !== 'called_off'"
-                type="button"
-                class="quiet small option"
-                :aria-label="`${optionsOf(meeting)}: options of ${mediumDay(meeting.localStart)}`"
-                @click="optioning = meeting"
-              >
-                {{ optionsOf(meeting) }}
-              </button>
-            </td>
-          </tr>
-        </tfoot>
-      </table>
-    </div>
-    <p class="small soft">
-      ✓ comes · ~ may come · ✗ is away · · not answered · ” with a note · ! accepted, but busy elsewhere since · →
-      somebody comes instead · w1 first of those who wait. Press one to enter what you were told.
-    </p>
-    <ul v-if="besides.length" class="ruled small">
-      <li v-for="words in besides" :key="words">{{ words }}</li>
-    </ul>
-    <ul class="ruled">
-      <li
-        v-for="meeting in table.meetings
-          .filter(one => one.state !== 'called_off' && (one.silent.length || one.quorumNote))
-          .slice(0, shownSilent)"
-        :key="meeting.id"
-        class="row spread"
-      >
-        <span
-          ><b>{{ mediumDay(meeting.localStart) }}</b
-          ><template v-if="meeting.silent.length">: {{ list(meeting.silent) }} silent</template
-          ><span v-if="meeting.quorumNote" class="alarm"> {{ meeting.quorumNote }}</span></span
+        <v-card v-if="editing" class="enter"
+          ><p class="strong">{{ editing.name }}, as you were told</p>
+          <div class="stack">
+            <v-btn
+              v-for="choice in CHOICES"
+              :key="choice.value"
+              variant="outlined"
+              block
+              @click="enter(choice.value as Schemas['AnswerWord'])"
+              >{{ choice.title }}</v-btn
+            >
+          </div></v-card
         >
-        <v-btn v-if="meeting.silent.length" size="small" variant="outlined" @click="remindAll(meeting)"
-          >Remind {{ meeting.silent.length === 1 ? 'them' : `all ${meeting.silent.length}` }}</v-btn
-        >
-      </li>
-    </ul>
-    <p v-if="silentOnes > shownSilent">
-      <button type="button" class="quiet small" @click="shownSilent = silentOnes">
-        {{ silentOnes - shownSilent }} more with silent people
-      </button>
-    </p>
-    <MeetingOptions
-      :meeting="optioning"
-      :error="optionsError"
-      :busy="isSetting"
-      @keep="keepOptions"
-      @close="optioning = null"
-    />
-    <v-dialog
-      :model-value="editing !== null"
-      max-width="360"
-      aria-label="Enter an answer"
-      @update:model-value="editing = null"
-    >
-      <v-card v-if="editing" class="enter"
-        ><p class="strong">{{ editing.name }}, as you were told</p>
-        <div class="stack">
-          <v-btn
-            v-for="choice in CHOICES"
-            :key="choice.value"
-            variant="outlined"
-            block
-            @click="enter(choice.value as Schemas['AnswerWord'])"
-            >{{ choice.title }}</v-btn
-          >
-        </div></v-card
-      >
-    </v-dialog>
+      </v-dialog>
+    </template>
   </div>
 </template>
 
 <style scoped>
-.offered {
-  padding: 10px 14px;
-  background: var(--gold-pale);
-  border-left: 4px solid var(--gold);
-  display: grid;
-  gap: 8px;
-}
 .scroll {
   overflow-x: auto;
 }

@@ -5,15 +5,20 @@ import { useChanged } from './useChanged'
 
 export type AnswerTable = Schemas['AnswerTable']
 
-/** Who comes to the meetings of a series, and what the keeper does about it. */
+/** Who comes to the meetings of a series. */
 export function useAnswers(seriesId: MaybeRefOrGetter<string>) {
-  const cache = useQueryClient()
-  const key = computed(() => ['answers', toValue(seriesId)])
   const reading = useQuery({
-    queryKey: key,
+    queryKey: computed(() => ['answers', toValue(seriesId)]),
     refetchInterval: 15_000,
     queryFn: () => dataOf(api.GET('/series/{id}/answers', { params: { path: { id: toValue(seriesId) } } })),
   })
+  return { table: reading.data, error: reading.error }
+}
+
+/** What the keeper does about who comes. */
+export function useAnswerDeeds(seriesId: MaybeRefOrGetter<string>) {
+  const cache = useQueryClient()
+  const key = computed(() => ['answers', toValue(seriesId)])
   const changed = useChanged()
   const refresh = () => changed('answer')
   const settling = useMutation({
@@ -47,8 +52,6 @@ export function useAnswers(seriesId: MaybeRefOrGetter<string>) {
     onSuccess: refresh,
   })
   return {
-    table: reading.data,
-    error: reading.error,
     settle: settling.mutateAsync,
     remind: reminding.mutateAsync,
     answer: answering.mutateAsync,

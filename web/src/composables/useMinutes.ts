@@ -140,8 +140,7 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     place,
     split,
     join,
-    indent: (line: Line, indent: 0 | 1) =>
-      (line.indent ?? 0) !== indent && place(line, { ...placeOf(shown.value!, line), indent }),
+    indent: (line: Line, indent: 0 | 1) => (line.indent ?? 0) !== indent && place(line, { indent }),
     settle,
     discard,
     tryAgain,
