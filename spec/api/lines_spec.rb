@@ -56,7 +56,9 @@ RSpec.describe "A sheet being written" do
     parts = ["Wen to ring the yard by Friday", "Clear the quay"].map { |text| {id: key, text: text} }
     path = "/meetings/#{following}/reviews/#{whole}"
     2.times { call(:post, "#{path}/split", {parts: parts}) }
-    open = -> { Records::ActionItem.where(state: "open").order(:text).map { |one| [one.text, one.owners.map(&:person_id)] } }
+    open = -> do
+      Records::ActionItem.where(state: "open").order(:text).map { |one| [one.text, one.owners.map(&:person_id)] }
+    end
     expect(open.call).to eq [["Clear the quay", [marit]], ["Ring the yard", [wen]]]
     expect(Records::ActionItem.find(whole)).to have_attributes(
       state: "dropped", reason: "Split into: Ring the yard; Clear the quay"
