@@ -202,6 +202,25 @@ RSpec.describe "Writing the minutes" do
     expect_kept "Tide tables are out"
   end
 
+  it "keeps what was written without a connection on a line that somebody removed meanwhile" do
+    id = stands("Tide tables", safety)
+    open_sheet("Marit Hauge")
+    network.offline_mode
+    find(".line", text: "Tide tables").hover
+    click_button "Edit the line: Tide tables"
+    within(".line form") do
+      fill_in "Line", with: "Tide tables are out"
+      click_button "Save"
+    end
+    UseCases::Minutes.new(by: ines).remove(id)
+    network.emulate_network_conditions
+    within(find(".clash", wait: 30)) do
+      expect(page).to have_content "Somebody else has removed this line meanwhile."
+      click_button "Keep mine"
+    end
+    expect_kept "Tide tables are out"
+  end
+
   it "takes along what is half typed when the meeting is closed, and goes nowhere with something unsent" do
     open_sheet("Marit Hauge")
     type("Left half")

@@ -97,6 +97,9 @@ function withLineDeed(sheet: Sheet, entry: Entry): Sheet {
     case 'remove':
       return entry.refusal ? marked(sheet, entry, deed.lineId) : without(sheet, deed.lineId)
     case 'change':
+      // Changed by one while another removed it: what was written stands until it is let go.
+      if (!line && entry.theirs === null)
+        return putIn(sheet, newLine(sheet, entry, { ...deed.body, id: deed.lineId, topicId: deed.topicId }), undefined)
       return eachList(sheet, lines =>
         lines.map(one => (one.id === deed.lineId ? { ...one, ...asked(sheet, one, deed.body), entry } : one)),
       )

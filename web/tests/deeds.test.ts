@@ -58,6 +58,11 @@ describe('A sheet with what is not sent yet', () => {
     ['one after the other', [add('n'), { ...change, lineId: 'n' }, place('u', null)], '-:l t:b t:A u:a u:c'],
   ])('shows %s', (_, deeds, expected) => expect(read(after(...deeds))).toBe(expected))
 
+  it('still shows what was written on a line that somebody has removed meanwhile', () => {
+    const gone = { ...change, lineId: 'gone' } as Deed
+    expect(read(withDeeds(SHEET, [sent(gone, { theirs: null })]))).toBe('-:l t:a t:b t:A u:c')
+  })
+
   it('still shows a line whose removal was refused', () =>
     expect(read(withDeeds(SHEET, [sent(remove, { refusal: 'It has gone on.' })]))).toBe('-:l t:a t:b u:c'))
 

@@ -54,7 +54,8 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     return undo
   }
   function act(...deeds: Deed[]) {
-    back.value = [...back.value, run(deeds)].slice(-MOST_UNDO)
+    const undo = run(deeds)
+    if (undo.length > 0) back.value = [...back.value, undo].slice(-MOST_UNDO)
     forth.value = []
   }
   function again(from: Ref<Deed[][]>, to: Ref<Deed[][]>) {

@@ -3,6 +3,7 @@ import { v7 as newKey } from 'uuid'
 import { api, dataOf, ifMatch, ProblemError, type Line, type Sheet } from '../api/client'
 import type { Deed, Entry } from '../deeds'
 import { useMine } from './useMine'
+import { useNotice } from './useNotice'
 
 /**
  * What has been done to sheets and not yet been taken by the server. Each deed lies under a key of its own in the
@@ -144,6 +145,11 @@ const readLine = (id: string) =>
 /** @throws what passes: then all wait */
 async function refused(entry: Entry, error: unknown) {
   if (!(error instanceof ProblemError) || error.passing || [401, 403].includes(error.status)) throw error
+  // Nothing on the page could show these as waiting: it is said, and the page is as the server has it.
+  if (!lineOf(entry) || (entry.deed.kind === 'place' && error.status === 404)) {
+    drop(entry.key)
+    return useNotice().complain(error)
+  }
   const changing = entry.deed.kind === 'change' && (error.code === 'changed-since' || error.status === 404)
   if (changing) keep({ ...entry, theirs: await readLine(lineOf(entry)!) })
   else keep({ ...entry, refusal: error.message })
