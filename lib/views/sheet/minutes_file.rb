@@ -9,7 +9,7 @@ module Views
       # @param version [Records::MinutesVersion, nil] whose content it is
       # @return [Mailing::MinutesDocument]
       def document(content, version: nil, state: version && "issued")
-        plain = JSON.parse(JSON.generate(Loading::Plain.of(content)), symbolize_names: true)
+        plain = plain(content)
         Mailing::MinutesDocument.new(
           plain, state: state, version: version && said(version), approves: approved_at(plain[:id])
         )
@@ -18,10 +18,13 @@ module Views
       # What a version says otherwise than the one before it.
       # @return [Array<Core::Sheet::MinutesDifference::Change>]
       def changes(before, after)
-        Core::Sheet::MinutesDifference.between(*[before, after].map { |one| document(one.content).said_in_all })
+        said = [before, after].map { |one| Mailing::MinutesDocument.new(plain(one.content)).said_in_all }
+        Core::Sheet::MinutesDifference.between(*said)
       end
 
       private
+
+      def plain(content) = JSON.parse(JSON.generate(Loading::Plain.of(content)), symbolize_names: true)
 
       def said(version)
         at = version.approved_at_meeting_id && Records::Meeting.find(version.approved_at_meeting_id)
