@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000005) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000006) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -40,11 +40,14 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000005) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.string "split_from_id", limit: 36, collation: "ascii_bin"
+    t.string "handed_from_id", limit: 36, collation: "ascii_bin"
     t.index ["closed_at_meeting_id"], name: "index_action_items_on_closed_at_meeting_id"
+    t.index ["handed_from_id"], name: "index_action_items_on_handed_from_id"
     t.index ["line_id"], name: "index_action_items_on_line_id", unique: true
     t.index ["raised_at_meeting_id"], name: "index_action_items_on_raised_at_meeting_id"
     t.index ["series_id", "state"], name: "index_action_items_on_series_id_and_state"
     t.index ["split_from_id"], name: "index_action_items_on_split_from_id"
+    t.index ["state", "due_on"], name: "index_action_items_on_state_and_due_on"
     t.check_constraint "`state` = 'open' = (`closed_at` is null)", name: "action_items_closed"
     t.check_constraint "`state` in ('open','done','dropped','handed_over')", name: "action_items_state"
   end
@@ -616,6 +619,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000005) do
     t.boolean "sign_up", default: false, null: false
     t.integer "sign_up_limit"
     t.string "outside_meeting_id", limit: 36, collation: "ascii_bin"
+    t.integer "ask_owners_days", default: 2, null: false
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
     t.index ["laid_out_until"], name: "index_series_on_laid_out_until"
@@ -752,6 +756,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000005) do
   add_foreign_key "action_changes", "action_items"
   add_foreign_key "action_changes", "meetings"
   add_foreign_key "action_changes", "people"
+  add_foreign_key "action_items", "action_items", column: "handed_from_id"
   add_foreign_key "action_items", "action_items", column: "split_from_id"
   add_foreign_key "action_items", "lines"
   add_foreign_key "action_items", "meetings", column: "closed_at_meeting_id"

@@ -1,9 +1,22 @@
 module Api
   class Actions < Resource
-    on :get, "/actions", "listActions", may: :see_own do
-      json views.list(
-        mine: params["whose"] != "all", state: (params["state"] == "closed") ? "closed" : "open", page: page
-      )
+    on(:get, "/actions", "listActions", may: :see_own) { json views.list(page: page, **choice) }
+
+    on :get, "/actions.csv", "exportActions", may: :see_own do
+      download "actions.csv", "text/csv;charset=utf-8", views.csv(**choice)
+    end
+
+    on :get, "/actions.ics", "exportTodos", may: :see_own do
+      download "actions.ics", "text/calendar;charset=utf-8", views.todos(**choice)
+    end
+
+    on :post, "/series/:id/actions", "addActions", may: :hold_meeting, of: :series do
+      actions.add(series_id: params["id"], **input)
+      json({kept: input[:actions].size}, 201)
+    end
+
+    on :post, "/series/:id/actions/reading", "readActions", may: :hold_meeting, of: :series do
+      json use(Views::ActionImport).read(series_id: params["id"], **with_bytes(input))
     end
 
     on :put, "/actions/:id", "changeAction", may: :change_action, of: :action do
@@ -13,6 +26,25 @@ module Api
 
     on :put, "/actions/:id/state", "moveAction", may: :change_action, of: :action do
       actions.move(id: params["id"], **input)
+      json views.show(params["id"])
+    end
+
+    on(:get, "/actions/:id/history", "showActionHistory", may: :see_actions, of: :action) do
+      json views.history(params["id"])
+    end
+
+    on :post, "/actions/:id/notes", "noteProgress", may: :change_action, of: :action do
+      actions.note(action_id: params["id"], **input)
+      json views.show(params["id"]), 201
+    end
+
+    on :post, "/actions/:id/handing-over", "handActionOver", may: :change_action, of: :action do
+      use(UseCases::HandingOver).hand_over(action_id: params["id"], **input)
+      json views.show(params["id"]), 201
+    end
+
+    on :delete, "/actions/:id/handing-over", "giveActionBack", may: :change_action, of: :action do
+      use(UseCases::HandingOver).give_back(params["id"])
       json views.show(params["id"])
     end
 
@@ -31,10 +63,37 @@ module Api
       json sheet
     end
 
+    on(:get, "/action-links/:id/:personId/:token", "openActionLink", may: :answer_by_link, of: :action_link) do
+      json action_page
+    end
+
+    on :put, "/action-links/:id/:personId/:token", "answerActionLink", may: :answer_by_link, of: :action_link do
+      UseCases::ActionLinks.new(action_link).say(**input)
+      json action_page
+    end
+
     private
 
     def actions = use(UseCases::Actions)
 
     def views = use(Views::Actions)
+
+    # What the list is narrowed to and put in order by, from the address.
+    def choice
+      {
+        whose: word("whose") || "mine", state: (params["state"] == "closed") ? "closed" : "open",
+        series_id: params["seriesId"], only: word("only"), group: word("group") || "due"
+      }
+    end
+
+    def word(name) = params[name].then { |given| given if given.is_a?(String) && !given.empty? }
+
+    def action_link
+      @action_link ||= Loading::ActionLink.new(
+        action_id: params["id"], person_id: params["personId"], token: params["token"]
+      )
+    end
+
+    def action_page = Views::ActionPage.new.show(action_link)
   end
 end

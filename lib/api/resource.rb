@@ -69,6 +69,13 @@ module Api
       Json.write(value)
     end
 
+    # What leaves as a file.
+    def download(name, type, content)
+      content_type type
+      headers "content-disposition" => %(attachment; filename="#{name}"), "cache-control" => "no-store"
+      content
+    end
+
     # The sheet the path speaks of, as it is now.
     def sheet = use(Views::Sheet).show(params["id"])
 

@@ -61,9 +61,7 @@ module Api
     end
 
     on(:get, "/series/:id/decisions.csv", "exportDecisions", may: :see_strands, of: :series) do
-      content_type "text/csv;charset=utf-8"
-      headers "content-disposition" => 'attachment; filename="decisions.csv"', "cache-control" => "no-store"
-      use(Views::Decisions).csv(params["id"])
+      download "decisions.csv", "text/csv;charset=utf-8", use(Views::Decisions).csv(params["id"])
     end
 
     on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) do

@@ -33,10 +33,13 @@ module Mailing
 
     def paragraph(text) = %(<p style="margin:0 0 14px">#{lines(text)}</p>)
 
+    # A small heading.
+    def section(text) = %(<h2 style="margin:20px 0 4px;font-size:15px">#{h(text)}</h2>)
+
     # A list under a small heading.
     def list(title, lines)
       items = lines.map { |line| "<li>#{h(line)}</li>" }.join
-      %(<h2 style="margin:20px 0 4px;font-size:15px">#{h(title)}</h2>) +
+      section(title) +
         %(<ol style="margin:0;padding-left:20px">#{items}</ol>)
     end
 

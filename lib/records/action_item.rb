@@ -10,7 +10,7 @@ module Records
 
     def to_core
       Core::CarryForward::Ledger::Action.new(id: id, raised_at_meeting_id: raised_at_meeting_id, raised_at: raised_at,
-        state: state.to_sym, closed_at: closed_at, closed_at_meeting_id: closed_at_meeting_id)
+        state: state.to_sym, closed_at: closed_at, closed_at_meeting_id: closed_at_meeting_id, due_on: due_on)
     end
   end
 end

@@ -220,6 +220,12 @@ RSpec.describe "Hostile requests" do
         "offerByLink" => {
           meetingId: meetings[2], localStart: "#{day}T15:00"
         },
+        "noteProgress" => {
+          text: "Half done"
+        },
+        "handActionOver" => {
+          seriesId: series(marit, {required: lars}, title: "Another")
+        },
         "beginPaper" => {
           name: "a.txt", sizeBytes: 5
         }
@@ -231,11 +237,14 @@ RSpec.describe "Hostile requests" do
       use(UseCases::Places, of).add(id: place, name: "Shed #{key[-6..]}", time_zone: "UTC")
       calendar = key
       use(UseCases::Calendars, of).add(id: calendar, name: "By hand", kind: "by_hand", person_id: of)
+      action = raise_action(meetings.first, marit, "Order rope")
       link = URI(Loading::AnswerLink.address(id, of)).path.sub("/answer/", "/answer-links/")
       {
         "/people/{id}/calendars" => "/people/#{of}/calendars",
         "/places/{id}/calendars" => "/places/#{place}/calendars",
         "/calendars/{id}/entries" => "/calendars/#{calendar}/entries",
+        "/actions/{id}/notes" => "/actions/#{action}/notes",
+        "/actions/{id}/handing-over" => "/actions/#{action}/handing-over",
         "/series/{id}/sendings" => "/series/#{id}/sendings",
         "/answer-links/{id}/{personId}/{token}/offers" => "#{link}/offers"
       }

@@ -94,7 +94,7 @@ RSpec.describe "Rights" do
         series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper],
         file_reading: @file_reading, place: @place, calendar: @calendar, hold: @hold, paper: @paper,
         counter: @counter, incoming_mail: @incoming_mail, outside_meeting: @outside, group: a_group,
-        answer_link: @series
+        answer_link: @series, action_link: @action
       }.fetch(kind, key)
     end
 
@@ -148,7 +148,7 @@ RSpec.describe "Rights" do
           !(Core::Rights::OWN_ONLY.include?(route.right) && (Core::Rights::RUN & held[role]).empty?)
         try(route)
         @signed_in = nil if route.operation.start_with?("sign")
-        next if route.kind == :answer_link # there the token decides, as specs of its own try
+        next if %i[answer_link action_link].include?(route.kind) # there the token decides, as specs of its own try
 
         # An empty body is refused only after the right was found.
         expect(status == 404).to be(!allowed), "#{role} #{route.operation}: #{status}"

@@ -12,12 +12,12 @@ RSpec.describe Core::CarryForward::Ledger do
     end
   end
 
-  def action(raised_in, all, state: :open, closed_in: nil, closed_at: nil, raised_at: nil, id: "a")
+  def action(raised_in, all, state: :open, closed_in: nil, closed_at: nil, raised_at: nil, id: "a", due_on: nil)
     meeting = all.find { |one| one.id == raised_in }
     closed = all.find { |one| one.id == closed_in }
     Core::CarryForward::Ledger::Action.new(
       id: id, raised_at_meeting_id: raised_in, raised_at: raised_at || meeting.starts_at, state: state,
-      closed_at: closed_at || closed && closed.starts_at + 600, closed_at_meeting_id: closed_in
+      closed_at: closed_at || closed && closed.starts_at + 600, closed_at_meeting_id: closed_in, due_on: due_on
     )
   end
 
@@ -55,12 +55,15 @@ RSpec.describe Core::CarryForward::Ledger do
     expect(described_class.new(meetings: all).carried(action("m1", all), up_to: all[2].starts_at)).to eq 2
   end
 
-  it "is stuck from the third time on, and not once it is closed" do
+  it "is stuck from the third time on, not once it is closed, and not while its day is still ahead" do
+    today = Date.new(2026, 10, 1)
     [
-      ["iiip", {}, false], ["iiiip", {}, true], ["iiiip", {state: :done, closed_in: "m4"}, false]
+      ["iiip", {}, false], ["iiiip", {}, true], ["iiiip", {state: :done, closed_in: "m4"}, false],
+      ["iiiip", {due_on: today}, false], ["iiiip", {due_on: today - 1}, true]
     ].each do |letters, given, stuck|
       all = meetings(letters)
-      expect(described_class.new(meetings: all).stuck?(action("m1", all, **given))).to be stuck
+      ledger = described_class.new(meetings: all)
+      expect(ledger.stuck?(action("m1", all, **given), today: today)).to be stuck
     end
   end
 
@@ -107,7 +110,8 @@ RSpec.describe Core::CarryForward::Ledger do
         action("m5", all, id: "new")
       ]
       strands = described_class.new(
-        Core::CarryForward::Ledger.new(meetings: all, actions: actions), actions, now: Time.utc(2026, 10, 8)
+        Core::CarryForward::Ledger.new(meetings: all, actions: actions), actions, now: Time.utc(2026, 10, 8),
+        today: Date.new(2026, 10, 8)
       )
       expect(strands.next_column).to eq 5
       expect(strands.rows.map { |row| [row.action_id, row.from, row.to, row.carried, row.stuck] })

@@ -161,7 +161,7 @@ RSpec.describe "A keeper's week" do
     expect(page).to have_unchecked_field "Done: Order shackles"
     click_link "Actions", exact: true
     check "Done: Order shackles"
-    click_button "Closed"
+    choose_from "State", "closed"
     expect(page).to have_checked_field "Open again: Order shackles"
     expect_accessible
   end

@@ -23,6 +23,12 @@ export const router = createRouter({
       meta: { title: 'Your answer', open: true },
     },
     {
+      path: '/action/:id/:personId/:token',
+      component: () => import('./pages/ActionPage.vue'),
+      props: true,
+      meta: { title: 'Your action', open: true },
+    },
+    {
       path: '/sign-in/:token',
       component: () => import('./pages/SignInLink.vue'),
       props: true,

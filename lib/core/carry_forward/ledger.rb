@@ -14,8 +14,8 @@ module Core
 
       # `raised_at` [Time] start of the meeting that raised it, or when it came into the series without one;
       # `state` :open, :done, :dropped, :handed_over; `closed_at` [Time, nil]; `closed_at_meeting_id` where it was
-      # closed in a meeting.
-      Action = Value.of(:id, :raised_at_meeting_id, :raised_at, :state, :closed_at, :closed_at_meeting_id)
+      # closed in a meeting; `due_on` [Date, nil].
+      Action = Value.of(:id, :raised_at_meeting_id, :raised_at, :state, :closed_at, :closed_at_meeting_id, :due_on)
 
       # `meeting_id` it was planned for; `settled_at_meeting_id` where it was taken, nil while it is to come; `position`
       # within a sheet.
@@ -45,7 +45,12 @@ module Core
         end
       end
 
-      def stuck?(action, up_to: nil) = action.state == :open && carried(action, up_to: up_to) >= @stuck_at
+      # Carried so often that something must be done about it; what waits for a day still ahead is not stuck.
+      # @param today [Date] on which it is looked at
+      def stuck?(action, today:, up_to: nil)
+        waits = action.due_on && action.due_on >= today
+        action.state == :open && !waits && carried(action, up_to: up_to) >= @stuck_at
+      end
 
       # The actions that stand at the top of a meeting's sheet: open when it began, or still. Longest carried first.
       def left_over_actions(meeting_id)

@@ -10,7 +10,9 @@ module Core
 
       # @param ledger [Ledger]
       # @param actions [Array<Ledger::Action>]
-      def initialize(ledger, actions, now:)
+      # @param today [Date] in the series' zone
+      def initialize(ledger, actions, now:, today:)
+        @today = today
         @ledger = ledger
         @actions = actions
         coming, gone = ledger.meetings.partition do |meeting|
@@ -38,7 +40,7 @@ module Core
         carried = @ledger.carried(action)
         Strand.new(
           action_id: action.id, from: from(action), to: to(action), carried: carried, open: action.state == :open,
-          stuck: @ledger.stuck?(action), thickness: [carried, 4].min
+          stuck: @ledger.stuck?(action, today: @today), thickness: [carried, 4].min
         )
       end
 

@@ -18,6 +18,7 @@ module Core
         DTSTAMP
         DTSTART
         DTEND
+        DUE
         DURATION
         RRULE
         RDATE

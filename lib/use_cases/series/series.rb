@@ -154,7 +154,8 @@ module UseCases
 
     def head(
       title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, place_id: nil, before_min: 0,
-      after_min: 0, remind_min: 0, remind_papers: true, wording: nil, call: nil, options: nil
+      after_min: 0, remind_min: 0, remind_papers: true, ask_owners_days: 2, wording: nil, call: nil,
+      options: nil
     )
       known = Records::Person.where(id: [keeper_id, chair_id]).pluck(:id)
       unless known.include?(keeper_id)
@@ -181,6 +182,7 @@ module UseCases
         after_min: after_min,
         remind_min: remind_min,
         remind_papers: remind_papers,
+        ask_owners_days: ask_owners_days,
         wording: words(wording)&.then { |text| Core::Invitation::Wording.check(text, pointer: "/wording") }
       }
     end

@@ -9,6 +9,7 @@ module UseCases
       write do
         action = find(Records::ActionItem.lock, id)
         next if action.state == state
+        raise handed_over if action.state == "handed_over"
 
         reason = words(reason, pointer: "/reason", missing: ("Say why it is dropped." if state == "dropped"))
         closing = state != "open"
@@ -34,6 +35,29 @@ module UseCases
         keep(action, "changed", nil, nil)
         note_sheets(action)
       end
+    end
+
+    # A word on how it goes, or that it will not be done by then. It stands under the action from then on.
+    # @param id [String] key made by the browser; a repeated call changes nothing
+    def note(id:, action_id:, text: nil, delayed: false)
+      once(Records::ActionChange, id, within: action_id) do
+        action = find(Records::ActionItem.lock, action_id)
+        word = words(text, pointer: "/text", missing: ("Write how it goes." unless delayed))
+        keep(action, delayed ? "delayed" : "noted", word, nil, id: id)
+        note_sheets(action)
+      end
+      nil
+    end
+
+    # Actions that no meeting raised.
+    # @param actions [Array<Hash>] id, made by the browser, text, owner_ids and due_on
+    def add(series_id:, actions:)
+      write do
+        series = find(Records::Series, series_id)
+        actions.each_with_index { |wish, i| add_one(series, i, **wish) }
+        Records::Change.note_all(coming(series_id), now, :left_over)
+      end
+      nil
     end
 
     # The word of one meeting on a left-over action.
@@ -106,6 +130,20 @@ module UseCases
 
     private
 
+    def handed_over =
+      Core::Conflict.new("It was handed over to another series. Give it back from there.", code: "state")
+
+    def add_one(series, i, id:, text:, owner_ids: [], due_on: nil)
+      once(Records::ActionItem, id, within: series.id) do
+        action = Records::ActionItem.create!(
+          id: id, series_id: series.id, due_on: due_on, raised_at: now,
+          text: words(text, pointer: "/actions/#{i}/text", missing: "Say what is to be done.")
+        )
+        set_owners(action, owner_ids)
+        keep(action, "raised", nil, nil)
+      end
+    end
+
     # Those nothing has been done to since.
     def parts_at(meeting_id, action_id)
       parts = Records::ActionItem.where(split_from_id: action_id, raised_at_meeting_id: meeting_id, state: "open")
@@ -130,23 +168,20 @@ module UseCases
       find(Records::ActionItem.where(series_id: meeting.series_id).lock, action_id)
     end
 
-    def keep(action, kind, word, meeting_id)
+    def keep(action, kind, word, meeting_id, id: Records::Key.make)
       Records::ActionChange.create!(
-        action_item_id: action.id, person_id: by, meeting_id: meeting_id, change_kind: kind, word: word,
+        id: id, action_item_id: action.id, person_id: by, meeting_id: meeting_id, change_kind: kind, word: word,
         changed_at: now
       )
     end
 
     # Sheets that show the action and may be open on somebody's screen.
     def note_sheets(action)
-      open =
-        Records::Meeting
-          .where(series_id: action.series_id, state: %w[in_session planned])
-          .in_order
-          .limit(2)
-          .pluck(:id)
-      Records::Change.note_all(open, now, :left_over)
+      Records::Change.note_all(coming(action.series_id), now, :left_over)
       Records::Change.note(action.raised_at_meeting_id, now, :line, action.line_id) if action.line_id
     end
+
+    def coming(series_id) =
+      Records::Meeting.where(series_id: series_id, state: %w[in_session planned]).in_order.limit(2).pluck(:id)
   end
 end

@@ -74,7 +74,7 @@ module Views
     # Overdue and soonest due first, then the oldest.
     def actions
       shown = open_actions.order(Arel.sql("due_on is null, due_on, raised_at, id")).limit(MOST_ACTIONS).to_a
-      ActionRows.of(shown, Loading::Ledgers.ages(shown.map(&:series_id).uniq), by: by)
+      ActionRows.of(shown, Loading::Ledgers.ages(shown.map(&:series_id).uniq), by: by, now: now)
     end
 
     # Sheets that wait for the person who runs them: to be closed, issued, or held at all.

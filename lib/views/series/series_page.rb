@@ -34,7 +34,7 @@ module Views
     def answering
       {
         outside: organizer_elsewhere, options: @series.options.to_h.except(:remind_min),
-        remind_min: @series.remind_min, remind_papers: @series.remind_papers
+        remind_min: @series.remind_min, remind_papers: @series.remind_papers, ask_owners_days: @series.ask_owners_days
       }
     end
 

@@ -1,5 +1,5 @@
 module Views
-  # Actions as pages show them: whose, since when, how often carried.
+  # Actions as pages show them: whose, since when, how often carried, what was last said of them.
   module ActionRows
     module_function
 
@@ -8,31 +8,56 @@ module Views
     # @param up_to [Time, nil] ages as they were then
     # @param by [String] who looks: some may change an action, others only read it
     # @return [Array<Hash>] in the order given
-    def of(actions, ledgers, by:, up_to: nil)
+    def of(actions, ledgers, by:, now:, up_to: nil)
       ActiveRecord::Associations::Preloader.new(records: actions, associations: [:series, {owners: :person}]).call
-      actions.map { |action| view(action, ledgers.fetch(action.series_id), by, up_to) }
+      notes = last_notes(actions)
+      from = origins(actions)
+      actions.map do |action|
+        at = up_to || now
+        view(action, ledgers.fetch(action.series_id), by, up_to, action.series.zone.wall(at).date).merge(
+          note: notes[action.id], handed_from: from[action.handed_from_id]
+        )
+      end
     end
 
-    def view(action, ledger, by, up_to)
+    def view(action, ledger, by, up_to, today)
       core = action.to_core
-      carried = ledger.carried(core, up_to: up_to)
       {
-        id: action.id,
-        text: action.text,
-        state: action.state,
-        reason: action.reason,
-        due_on: action.due_on,
+        id: action.id, text: action.text, state: action.state, reason: action.reason, due_on: action.due_on,
         owners: action.owners.map(&:person).sort_by(&:name).map { |person| {id: person.id, name: person.name} },
-        carried: carried,
-        stuck: ledger.stuck?(core, up_to: up_to),
-        series_id: action.series_id,
-        series_title: action.series.title,
+        carried: ledger.carried(core, up_to: up_to), stuck: ledger.stuck?(core, today: today, up_to: up_to),
+        series_id: action.series_id, series_title: action.series.title,
         raised_on: action.series.zone.wall(action.raised_at).date,
-        raised_at_meeting_id: action.raised_at_meeting_id,
-        closed_at: action.closed_at,
-        may_change: may_change?(action, by),
-        version: action.lock_version
+        raised_at_meeting_id: action.raised_at_meeting_id, line_id: action.line_id, closed_at: action.closed_at,
+        may_change: may_change?(action, by), version: action.lock_version
       }
+    end
+
+    # Where an action was raised: its line on the sheet, or its series.
+    def path(action)
+      return "/series/#{action.series_id}" unless action.raised_at_meeting_id
+
+      "/meetings/#{action.raised_at_meeting_id}#{"#line-#{action.line_id}" if action.line_id}"
+    end
+
+    # @return [Hash{String => Hash}] text, by and on
+    def last_notes(actions)
+      notes = Records::ActionChange.notes.where(action_item_id: actions.map(&:id)).includes(:person).order(:changed_at)
+      zones = actions.to_h { |action| [action.id, action.series.zone] }
+      notes.to_h do |note|
+        id = note.action_item_id
+        on = zones[id].wall(note.changed_at).date
+        [id, {text: note.word, by: note.person.name, on: on, delayed: note.change_kind == "delayed"}]
+      end
+    end
+
+    # @return [Hash{String => Hash}] the series an action came from
+    def origins(actions)
+      ids = actions.filter_map(&:handed_from_id)
+      return {} if ids.empty?
+
+      Records::ActionItem.where(id: ids).joins(:series).pluck(:id, "series.id", "series.title")
+        .to_h { |id, series_id, title| [id, {id: series_id, name: title}] }
     end
 
     # The same rule as for the route, from what is loaded already.

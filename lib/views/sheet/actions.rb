@@ -1,37 +1,88 @@
+require "csv"
+
 module Views
   # Actions wherever they are listed.
   class Actions < Base
     PAGE_SIZE = 50
+    # So many at most leave as a file.
+    MOST = 5_000
+    COLUMNS = ["Action", "Series", "Owners", "Due", "State", "Raised", "Carried", "Reason"].freeze
 
-    # @param mine [Boolean] only those the person owns; else all of series they take part in
-    # @param state [String] open or closed
-    def list(mine: true, state: "open", series_id: nil, page: 1)
-      actions = mine ? Records::ActionItem.owned_by(by) : Records::ActionItem.where(series_id: taking_part)
-      actions = actions.where(series_id: series_id) if series_id
-      actions = (
-        if state == "open"
-          actions.where(state: "open").order(Arel.sql("due_on is null, due_on, raised_at, id"))
-        else
-          actions.where.not(state: "open").order(closed_at: :desc, id: :desc)
-        end
-      )
+    # @param choice [Hash] as ActionChoice#records takes it
+    def list(page: 1, **choice)
+      actions = choosing.records(**choice)
       shown = actions.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).to_a
-      {actions: rows(shown), page: page, page_size: PAGE_SIZE, total: actions.count}
+      page_of(:actions, page, PAGE_SIZE, actions.count, rows(shown)).merge(choices)
     end
 
     # @return [Hash] one action, as lists show it
     def show(id) = rows([find(Records::ActionItem, id)]).first
 
+    # What became of an action since it was raised.
+    def history(id)
+      action = find(Records::ActionItem.includes(:series), id)
+      changes = Records::ActionChange.where(action_item_id: id).order(:changed_at, :id).to_a
+      names = Records::Person.where(id: changes.map(&:person_id)).pluck(:id, :name).to_h
+      {
+        changes: changes.map do |change|
+          {
+            id: change.id, kind: change.change_kind, word: change.word, by: names[change.person_id],
+            meeting_id: change.meeting_id, local_at: action.series.zone.wall(change.changed_at)
+          }
+        end
+      }
+    end
+
+    # @return [String] as CSV (RFC 4180)
+    def csv(**choice)
+      CSV.generate(row_sep: "\r\n") do |csv|
+        csv << COLUMNS
+        all(choice).each do |row|
+          owners = row[:owners].map { |owner| owner[:name] }.join("; ")
+          csv << [
+            row[:text], row[:series_title], owners, row[:due_on], row[:state].tr("_", " "), row[:raised_on],
+            row[:carried], row[:reason]
+          ].map { |cell| Cell.safe(cell) }
+        end
+      end
+    end
+
+    # @return [String] as to-dos (VTODO, RFC 5545)
+    def todos(**choice)
+      records = choosing.records(**choice).limit(MOST).includes(:series, owners: :person).to_a
+      Core::ICalendar::Todos.write(records.map { |action| todo(action) })
+    end
+
     private
 
-    def taking_part
-      member = Records::SeriesMember.where(person_id: by, role: %w[required optional]).select(:series_id)
-      Records::Series.run_by(by).or(Records::Series.where(id: member)).select(:id)
+    def choosing = @choosing ||= ActionChoice.new(by: by, clock: @clock)
+
+    def all(choice) = rows(choosing.records(**choice).limit(MOST).to_a)
+
+    # What a list can be narrowed to.
+    def choices
+      series = choosing.series
+      owners = Records::ActionOwner.joins("join action_items on action_items.id = action_owners.action_item_id")
+        .where(action_items: {series_id: series.select(:id), state: "open"}).select(:person_id)
+      {
+        series: series.order(:title, :id).pluck(:id, :title).map { |id, title| {id: id, name: title} },
+        people: Records::Person.where(id: owners).order(:name, :id).pluck(:id, :name).map do |id, name|
+          {id: id, name: name}
+        end
+      }
+    end
+
+    def todo(action)
+      Core::ICalendar::Todos::Todo.new(
+        id: action.id, text: action.text, series: action.series.title, due_on: action.due_on, state: action.state,
+        owners: action.owners.map { |owner| owner.person.name }.sort, closed_at: action.closed_at,
+        changed_at: action.updated_at, url: Settings.origin + ActionRows.path(action)
+      )
     end
 
     def rows(actions)
       series_ids = actions.map(&:series_id).uniq
-      ActionRows.of(actions, Loading::Ledgers.ages(series_ids), by: by)
+      ActionRows.of(actions, Loading::Ledgers.ages(series_ids), by: by, now: now)
     end
   end
 end

@@ -179,7 +179,7 @@ module Views
       reviews = @meeting.reviews.to_h { |review| [review.action_item_id, review] }
       records = Records::ActionItem.where(id: @left_over.map(&:id)).to_h { |action| [action.id, action] }
       views = ActionRows.of(
-        @left_over.filter_map { |action| records[action.id] }, {@series.id => @ledger}, by: by,
+        @left_over.filter_map { |action| records[action.id] }, {@series.id => @ledger}, by: by, now: now,
         up_to: @meeting.starts_at
       )
       views.map do |view|

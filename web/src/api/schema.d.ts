@@ -884,6 +884,157 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/actions.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same list as CSV (RFC 4180) */
+        get: operations["exportActions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/actions.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same list as to-dos (VTODO, RFC 5545) */
+        get: operations["exportTodos"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/actions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Actions that no meeting raised */
+        post: operations["addActions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/actions/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a file of actions holds; nothing is kept */
+        post: operations["readActions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/actions/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What became of it since it was raised */
+        get: operations["showActionHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/actions/{id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How it goes, or that it will not be done by then */
+        post: operations["noteProgress"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/actions/{id}/handing-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** To another series */
+        post: operations["handActionOver"];
+        /** To the series it came from */
+        delete: operations["giveActionBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/action-links/{id}/{personId}/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** One action, for its owner without an account */
+        get: operations["openActionLink"];
+        put: operations["answerActionLink"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/actions/{id}": {
         parameters: {
             query?: never;
@@ -2268,6 +2419,8 @@ export interface components {
             remindMin?: number;
             /** @description mail the day before where there are papers to read */
             remindPapers?: boolean;
+            /** @description so many days before a meeting owners are asked how it goes; 0 for never */
+            askOwnersDays?: number;
             /** @description the keeper's own words, with placeholders such as {place} */
             wording?: string | null;
             call?: components["schemas"]["Call"] | null;
@@ -2303,6 +2456,8 @@ export interface components {
             remindMin?: number;
             /** @description mail the day before where there are papers to read */
             remindPapers?: boolean;
+            /** @description so many days before a meeting owners are asked how it goes; 0 for never */
+            askOwnersDays?: number;
             /** @description the keeper's own words, with placeholders such as {place} */
             wording?: string | null;
             call?: components["schemas"]["Call"] | null;
@@ -2359,6 +2514,7 @@ export interface components {
             outside: string | null;
             remindMin: number;
             remindPapers: boolean;
+            askOwnersDays: number;
             wording: string | null;
             timeZone: string;
             zonePlace: string;
@@ -2575,6 +2731,11 @@ export interface components {
             seriesTitle: string;
             raisedOn: components["schemas"]["Day"];
             raisedAtMeetingId: components["schemas"]["Key"] | null;
+            lineId?: components["schemas"]["Key"] | null;
+            /** @description what was last said of it */
+            note?: components["schemas"]["Progress"] | null;
+            /** @description the series it came from */
+            handedFrom?: components["schemas"]["Named"] | null;
             /** Format: date-time */
             closedAt: string | null;
             mayChange: boolean;
@@ -2595,6 +2756,11 @@ export interface components {
             seriesTitle: string;
             raisedOn: components["schemas"]["Day"];
             raisedAtMeetingId: components["schemas"]["Key"] | null;
+            lineId?: components["schemas"]["Key"] | null;
+            /** @description what was last said of it */
+            note?: components["schemas"]["Progress"] | null;
+            /** @description the series it came from */
+            handedFrom?: components["schemas"]["Named"] | null;
             /** Format: date-time */
             closedAt: string | null;
             mayChange: boolean;
@@ -2854,9 +3020,95 @@ export interface components {
         };
         Actions: {
             actions: components["schemas"]["Action"][];
+            /** @description the list can be narrowed to */
+            series: components["schemas"]["Named"][];
+            /** @description the list can be narrowed to */
+            people: components["schemas"]["Named"][];
             page: number;
             pageSize: number;
             total: number;
+        };
+        Progress: {
+            text: string | null;
+            by: string;
+            on: components["schemas"]["Day"];
+            /** @description it will not be done by then */
+            delayed: boolean;
+        };
+        ProgressNote: {
+            id: components["schemas"]["Key"];
+            text?: string | null;
+            delayed?: boolean;
+        };
+        HandingOver: {
+            /** @description the action there will have */
+            id: components["schemas"]["Key"];
+            seriesId: components["schemas"]["Key"];
+            /** @description the meeting that hands it over */
+            meetingId?: components["schemas"]["Key"] | null;
+        };
+        ActionHistory: {
+            changes: {
+                id: components["schemas"]["Key"];
+                kind: string;
+                word: string | null;
+                by: string | null;
+                meetingId: components["schemas"]["Key"] | null;
+                localAt: components["schemas"]["Wall"];
+            }[];
+        };
+        NewActions: {
+            actions: {
+                id: components["schemas"]["Key"];
+                text: string;
+                ownerIds?: components["schemas"]["Key"][];
+                /** Format: date */
+                dueOn?: string | null;
+            }[];
+        };
+        ActionsKept: {
+            kept: number;
+        };
+        ActionFile: {
+            /** @description base64 */
+            content: string;
+            /** @enum {string} */
+            kind: "csv" | "ics";
+        };
+        ActionsRead: {
+            actions: {
+                text: string;
+                owners: components["schemas"]["Named"][];
+                /** @description owners nobody of the series is called */
+                unknown: string[];
+                /** Format: date */
+                dueOn: string | null;
+                done: boolean;
+                problems: string[];
+            }[];
+        };
+        ActionLink: {
+            text: string;
+            /** @enum {string} */
+            state: "open" | "done" | "dropped" | "handed_over";
+            reason: string | null;
+            /** Format: date */
+            dueOn: string | null;
+            seriesTitle: string;
+            raisedOn: components["schemas"]["Day"];
+            /** @description of who has the link */
+            name: string;
+            owners: string[];
+            /** Format: date */
+            nextOn: string | null;
+            notes: components["schemas"]["Progress"][];
+        };
+        ActionWord: {
+            id: components["schemas"]["Key"];
+            /** @enum {string} */
+            state: "open" | "done";
+            text?: string | null;
+            delayed?: boolean;
         };
         ChangedAction: {
             text: string;
@@ -4062,6 +4314,42 @@ export interface components {
             };
         };
         /** @description OK */
+        ActionsKept: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ActionsKept"];
+            };
+        };
+        /** @description OK */
+        ActionsRead: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ActionsRead"];
+            };
+        };
+        /** @description OK */
+        ActionHistory: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ActionHistory"];
+            };
+        };
+        /** @description OK */
+        ActionLink: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ActionLink"];
+            };
+        };
+        /** @description OK */
         Actions: {
             headers: {
                 [name: string]: unknown;
@@ -4554,6 +4842,31 @@ export interface components {
         Review: {
             content: {
                 "application/json": components["schemas"]["Review"];
+            };
+        };
+        NewActions: {
+            content: {
+                "application/json": components["schemas"]["NewActions"];
+            };
+        };
+        ActionFile: {
+            content: {
+                "application/json": components["schemas"]["ActionFile"];
+            };
+        };
+        ProgressNote: {
+            content: {
+                "application/json": components["schemas"]["ProgressNote"];
+            };
+        };
+        HandingOver: {
+            content: {
+                "application/json": components["schemas"]["HandingOver"];
+            };
+        };
+        ActionWord: {
+            content: {
+                "application/json": components["schemas"]["ActionWord"];
             };
         };
         ChangedAction: {
@@ -5691,8 +6004,13 @@ export interface operations {
         parameters: {
             query?: {
                 page?: components["parameters"]["page"];
-                whose?: "mine" | "all";
+                /** @description mine, all, or a person's key */
+                whose?: string;
                 state?: "open" | "closed";
+                seriesId?: string;
+                only?: "overdue" | "due" | "stuck" | "no_owner" | "no_date";
+                /** @description what they are put in order by */
+                group?: "due" | "series" | "owner";
             };
             header?: never;
             path?: never;
@@ -5701,6 +6019,172 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["Actions"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportActions: {
+        parameters: {
+            query?: {
+                /** @description mine, all, or a person's key */
+                whose?: string;
+                state?: "open" | "closed";
+                seriesId?: string;
+                only?: "overdue" | "due" | "stuck" | "no_owner" | "no_date";
+                /** @description what they are put in order by */
+                group?: "due" | "series" | "owner";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportTodos: {
+        parameters: {
+            query?: {
+                /** @description mine, all, or a person's key */
+                whose?: string;
+                state?: "open" | "closed";
+                seriesId?: string;
+                only?: "overdue" | "due" | "stuck" | "no_owner" | "no_date";
+                /** @description what they are put in order by */
+                group?: "due" | "series" | "owner";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    addActions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewActions"];
+        responses: {
+            201: components["responses"]["ActionsKept"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readActions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["ActionFile"];
+        responses: {
+            200: components["responses"]["ActionsRead"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showActionHistory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["ActionHistory"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    noteProgress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["ProgressNote"];
+        responses: {
+            201: components["responses"]["Action"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    handActionOver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["HandingOver"];
+        responses: {
+            201: components["responses"]["Action"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    giveActionBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Action"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    openActionLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["ActionLink"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerActionLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["ActionWord"];
+        responses: {
+            200: components["responses"]["ActionLink"];
             default: components["responses"]["Problem"];
         };
     };

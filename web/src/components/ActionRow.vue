@@ -1,11 +1,27 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { Action } from '../api/client'
+import { computed, ref } from 'vue'
+import type { Action, Schemas } from '../api/client'
 import { carriedWords, daysFrom, list, shortDay } from '../time'
+import ActionDetail from './ActionDetail.vue'
 
-/** One action with its tick: how old it is, whose, by when. */
-const { action, today, showOwners = false } = defineProps<{ action: Action; today: string; showOwners?: boolean }>()
-defineEmits<{ tick: []; untick: []; change: [] }>()
+/** One action with its tick: how old it is, whose, by when, how it goes. */
+const {
+  action,
+  today,
+  showOwners = false,
+  canChoose = false,
+  series = [],
+} = defineProps<{
+  action: Action
+  today: string
+  showOwners?: boolean
+  canChoose?: boolean
+  chosen?: boolean
+  series?: Schemas['Named'][]
+}>()
+defineEmits<{ tick: []; untick: []; change: []; choose: [on: boolean] }>()
+
+const opened = ref(false)
 
 const age = computed(() => carriedWords(action.carried))
 const tone = computed(() => (action.stuck ? 'alarm' : action.carried > 0 ? 'carried' : 'fresh'))
@@ -35,7 +51,9 @@ const late = computed(() => (action.dueOn && action.state === 'open' ? daysFrom(
             >{{ late > 0 ? 'was due' : 'due' }} {{ shortDay(action.dueOn) }}</span
           ></template
         >
+        <template v-if="action.handedFrom"> · from {{ action.handedFrom.name }}</template>
         <template v-if="action.state === 'dropped'"> · dropped: {{ action.reason }}</template>
+        <template v-if="action.state === 'handed_over'"> · {{ action.reason }}</template>
         <button
           v-if="action.mayChange && action.state === 'open'"
           type="button"
@@ -45,9 +63,35 @@ const late = computed(() => (action.dueOn && action.state === 'open' ? daysFrom(
         >
           Edit
         </button>
+        <button
+          v-if="canChoose"
+          type="button"
+          class="quiet"
+          :aria-expanded="opened"
+          :aria-label="`${opened ? 'Less' : 'More'}: ${action.text}`"
+          @click="opened = !opened"
+        >
+          {{ opened ? 'Less' : 'More' }}
+        </button>
+      </p>
+      <p v-if="action.note" class="small note">
+        “{{ [action.note.delayed ? 'will not be done by then' : '', action.note.text].filter(Boolean).join(': ') }}”
+        <span class="soft">{{ action.note.by }}, {{ shortDay(action.note.on) }}</span>
       </p>
     </div>
-    <span class="age small" :class="tone">{{ age }}<template v-if="action.stuck">, stuck</template></span>
+    <span class="age small" :class="tone"
+      >{{ age }}<template v-if="action.stuck">, stuck</template>
+      <label v-if="canChoose && action.mayChange && action.state === 'open'" class="choose">
+        <input
+          type="checkbox"
+          :checked="chosen"
+          :aria-label="`Choose: ${action.text}`"
+          @change="$emit('choose', ($event.target as HTMLInputElement).checked)"
+        />
+        <span class="soft">choose</span>
+      </label>
+    </span>
+    <ActionDetail v-if="opened" :action="action" :series="series" />
   </li>
 </template>
 
@@ -75,7 +119,23 @@ input {
   color: var(--soft);
   font-weight: 400;
 }
+.note {
+  overflow-wrap: anywhere;
+}
+.choose {
+  display: flex;
+  gap: 6px;
+  justify-content: flex-end;
+  align-items: center;
+  font-weight: 400;
+  cursor: pointer;
+}
+.choose input {
+  width: 15px;
+  height: 15px;
+}
 .age {
+  text-align: right;
   font-weight: 650;
   white-space: nowrap;
   padding-top: 2px;

@@ -1,15 +1,30 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '../api/client'
-import { carriedWords, list } from '../time'
+import { carriedWords, list, shortDay } from '../time'
+import HandOver from './HandOver.vue'
 
-/** One left-over action to be reviewed: done, carried over, split into several, or dropped with a reason. */
+/**
+ * One left-over action to be reviewed: done, carried over (with a word), split into several, handed over to another
+ * series, or dropped with a reason. With the focus on the card, a key does each.
+ */
 const { action, canReview } = defineProps<{ action: Schemas['LeftOver']; canReview: boolean; canTick: boolean }>()
-const emit = defineEmits<{ review: [Schemas['Review']]; split: [texts: string[]]; undo: []; tick: [] }>()
+const emit = defineEmits<{
+  review: [Schemas['Review']]
+  split: [texts: string[]]
+  undo: []
+  tick: []
+  edit: []
+  handOver: [seriesId: string, title: string]
+}>()
 
 const dropping = ref(false)
 const reason = ref('')
 const box = ref<HTMLInputElement>()
+const wording = ref(false)
+const word = ref('')
+const wordBox = ref<HTMLInputElement>()
+const handing = ref(false)
 const splitting = ref(false)
 const parts = ref('')
 const partsBox = ref<HTMLTextAreaElement>()
@@ -27,7 +42,9 @@ const verdict = computed(() =>
       ? null
       : action.state === 'done'
         ? 'done'
-        : 'dropped',
+        : action.state === 'handed_over'
+          ? 'handed over'
+          : 'dropped',
 )
 const tone = computed(() => (action.stuck ? 'is-stuck' : action.carried > 0 ? 'is-carried' : 'is-new'))
 
@@ -35,6 +52,39 @@ async function askWhy() {
   dropping.value = true
   await nextTick()
   box.value?.focus()
+}
+
+async function askWord() {
+  word.value = action.review?.word ?? ''
+  wording.value = true
+  await nextTick()
+  wordBox.value?.focus()
+}
+
+function keepWord() {
+  emit('review', { verdict: 'keep', word: word.value.trim() || null })
+  wording.value = false
+}
+
+function carry() {
+  emit('review', { verdict: 'keep' })
+  askWord()
+}
+
+const KEYS: Record<string, () => void> = {
+  d: () => emit('review', { verdict: 'done' }),
+  c: carry,
+  s: askParts,
+  x: askWhy,
+  h: () => (handing.value = true),
+  e: () => emit('edit'),
+}
+function press(event: KeyboardEvent) {
+  if (!canReview || event.ctrlKey || event.metaKey || event.altKey) return
+  const deed = KEYS[event.key]
+  if (!deed || (verdict.value && event.key !== 'e')) return
+  event.preventDefault()
+  deed()
 }
 
 async function askParts() {
@@ -57,15 +107,35 @@ function drop() {
 </script>
 
 <template>
-  <li class="card" :class="[tone, { over: verdict === 'done' || verdict === 'dropped' }]">
+  <li
+    class="card"
+    :class="[tone, { over: verdict !== null && verdict !== 'carried over' }]"
+    :tabindex="canReview ? 0 : undefined"
+    :aria-label="canReview ? `${action.text}: d done, c carry over, s split, h hand over, e edit, x drop` : undefined"
+    @keydown.self="press"
+  >
     <p class="text">{{ action.text }}</p>
+    <p v-if="action.note" class="small said">
+      “{{ [action.note.delayed ? 'will not be done by then' : '', action.note.text].filter(Boolean).join(': ') }}”
+      <span class="soft">{{ action.note.by }}, {{ shortDay(action.note.on) }}</span>
+    </p>
     <div class="foot small">
       <span class="soft"
         >{{ list(action.owners.map(owner => owner.name.split(' ')[0]!)) || 'nobody yet' }} ·
         {{ carriedWords(action.carried) }}<template v-if="action.stuck">, stuck</template></span
       >
       <span v-if="verdict"
-        ><b :class="verdict === 'carried over' ? 'carried' : 'fresh'">{{ verdict }}</b> {{ ' '
+        ><b :class="verdict === 'carried over' ? 'carried' : 'fresh'">{{ verdict }}</b
+        ><template v-if="action.review?.word">: {{ action.review.word }}</template> {{ ' '
+        }}<button
+          v-if="canReview && verdict === 'carried over' && !wording"
+          type="button"
+          class="quiet"
+          :aria-label="`A word on: ${action.text}`"
+          @click="askWord"
+        >
+          {{ action.review?.word ? 'Edit the word' : 'Add a word' }}</button
+        >{{ ' '
         }}<button
           v-if="canReview && action.review"
           type="button"
@@ -94,15 +164,14 @@ function drop() {
         >
           Done
         </button>
-        <button
-          type="button"
-          class="quiet"
-          :aria-label="`Carry over: ${action.text}`"
-          @click="emit('review', { verdict: 'keep' })"
-        >
+        <button type="button" class="quiet" :aria-label="`Carry over: ${action.text}`" @click="carry">
           Carry over
         </button>
         <button type="button" class="quiet" :aria-label="`Split: ${action.text}`" @click="askParts">Split</button>
+        <button type="button" class="quiet" :aria-label="`Hand over: ${action.text}`" @click="handing = true">
+          Hand over
+        </button>
+        <button type="button" class="quiet" :aria-label="`Edit: ${action.text}`" @click="emit('edit')">Edit</button>
         <button type="button" class="quiet" :aria-label="`Drop: ${action.text}`" @click="askWhy">Drop</button>
       </span>
     </div>
@@ -122,6 +191,24 @@ function drop() {
         placeholder="Each part on a row of its own, such as “Ines to ask the yard by Friday”"
       /><button class="quiet" :disabled="texts.length < 2">Split it</button>
     </form>
+    <form v-if="wording" class="why" novalidate @submit.prevent="keepWord" @keydown.esc="wording = false">
+      <input ref="wordBox" v-model="word" maxlength="500" aria-label="A word on it" placeholder="A word on it" /><button
+        class="quiet"
+      >
+        Save
+      </button>
+    </form>
+    <HandOver
+      v-if="handing"
+      :except="action.seriesId"
+      @to="
+        (id, title) => {
+          handing = false
+          emit('handOver', id, title)
+        }
+      "
+      @cancel="handing = false"
+    />
     <form v-if="dropping" class="why" novalidate @submit.prevent="drop" @keydown.esc="dropping = false">
       <input ref="box" v-model="reason" aria-label="Why it is dropped" placeholder="Why it is dropped" /><button
         class="quiet"
@@ -156,6 +243,9 @@ function drop() {
 }
 .text {
   font-weight: 600;
+  overflow-wrap: anywhere;
+}
+.said {
   overflow-wrap: anywhere;
 }
 .over .text {

@@ -13,6 +13,7 @@ const { folded, rest, unfold } = useFold(() => actions.length)
     <li v-for="(action, i) in actions" :key="action.id" :class="{ folded: folded(i) }">
       <span :class="{ over: action.state !== 'open' }">{{ action.text }}</span>{{ ' ' }}
       <b v-if="action.review?.verdict === 'done' || (!action.review && action.state === 'done')" class="fresh">done</b>
+      <b v-else-if="action.state === 'handed_over'" class="soft">{{ action.reason }}</b>
       <b v-else-if="action.state !== 'open'" class="soft"
         >dropped<template v-if="action.reason">: {{ action.reason }}</template></b
       >

@@ -11,6 +11,8 @@ defineEmits<{
   review: [actionId: string, body: Schemas['Review']]
   split: [actionId: string, texts: string[]]
   undo: [actionId: string]
+  edit: [action: Sheet['leftOver'][number]]
+  handOver: [action: Sheet['leftOver'][number], seriesId: string, title: string]
 }>()
 
 const { folded, rest, unfold } = useFold(() => sheet.leftOver.length)
@@ -24,7 +26,7 @@ const open = computed(() => sheet.leftOver.filter(action => action.state === 'op
   <section class="review" aria-labelledby="left">
     <h2 id="left" class="eyebrow">Still left over · {{ open }}</h2>
     <p v-if="stuck" class="small alarm">
-      {{ stuck === 1 ? 'One is' : `${stuck} are` }} stuck: do it, split it or drop it.
+      {{ stuck === 1 ? 'One is' : `${stuck} are` }} stuck: do it, split it, hand it over or drop it.
     </p>
     <ul>
       <LeftOverCard
@@ -38,6 +40,8 @@ const open = computed(() => sheet.leftOver.filter(action => action.state === 'op
         @review="body => $emit('review', action.id, body)"
         @split="texts => $emit('split', action.id, texts)"
         @undo="$emit('undo', action.id)"
+        @edit="$emit('edit', action)"
+        @hand-over="(seriesId, title) => $emit('handOver', action, seriesId, title)"
       />
     </ul>
     <button v-if="rest" type="button" class="quiet small" @click="unfold">{{ rest }} more to speak about</button>

@@ -27,6 +27,7 @@ const form = ref({
   alsoPlaceIds: [] as string[],
   remindMin: 0,
   remindPapers: true,
+  askOwnersDays: 2,
   wording: '',
   call: callForm(null),
   options: { passOn: false, answersAsked: true, signUp: false, signUpLimit: null } as Schemas['Options'],
@@ -52,6 +53,7 @@ watch(open, shown => {
     alsoPlaceIds: series.alsoHeld.map(place => place.id),
     remindMin: series.remindMin,
     remindPapers: series.remindPapers,
+    askOwnersDays: series.askOwnersDays,
     wording: series.wording ?? '',
     call: callForm(series.call),
     options: { ...series.options },
@@ -69,6 +71,13 @@ watch(open, shown => {
   }
 })
 const choices = computed(() => (people.value ?? []).map(person => ({ title: person.name, value: person.id })))
+const ASKED = [
+  { title: 'never', value: 0 },
+  { title: 'a day before', value: 1 },
+  { title: 'two days before', value: 2 },
+  { title: 'three days before', value: 3 },
+  { title: 'a week before', value: 7 },
+]
 const REMINDERS = [
   { title: 'none', value: 0 },
   { title: '15 minutes before', value: 15 },
@@ -176,6 +185,7 @@ function save() {
         v-model="form.remindPapers"
         label="Tell of papers the day before"
       />
+      <v-select v-model="form.askOwnersDays" :items="ASKED" label="Ask owners how their actions go" />
     </div>
     <div v-if="stale" class="small theirs" role="status">
       <p v-if="!theirs"><button type="button" class="quiet" @click="look()">Look at theirs</button></p>

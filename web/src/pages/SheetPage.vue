@@ -2,7 +2,8 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
-import type { Schemas, Sheet } from '../api/client'
+import type { Action, Schemas, Sheet } from '../api/client'
+import ActionEdit from '../components/ActionEdit.vue'
 import ApprovalList from '../components/ApprovalList.vue'
 import GapList from '../components/GapList.vue'
 import HerePanel from '../components/HerePanel.vue'
@@ -22,6 +23,7 @@ import TopicForm from '../components/TopicForm.vue'
 import VersionsPanel from '../components/VersionsPanel.vue'
 import { useActionMoves } from '../composables/useActions'
 import { takeDraft } from '../composables/useDraft'
+import { useFoundLine } from '../composables/useFoundLine'
 import { useKeys } from '../composables/useKeys'
 import { useMinutes } from '../composables/useMinutes'
 import { useNotice } from '../composables/useNotice'
@@ -41,11 +43,14 @@ const minutes = useMinutes(() => id, doing.sheet, doing)
 const { shown: sheet, unsent } = minutes
 const { canWrite, showsLeftOver, discussed, writing, write } = useWritingPlace(sheet)
 const { say, show } = useNotice()
-const { move: moveAction } = useActionMoves()
+const { move: moveAction, handOver } = useActionMoves()
+const editing = ref<Action | null>(null)
 const removal = useRemoval()
 
 const frozen = computed(() => !sheet.value || sheet.value.state === 'issued' || sheet.value.state === 'called_off')
-const changing = ref(useRoute().query.change === '1')
+const route = useRoute()
+const changing = ref(route.query.change === '1')
+useFoundLine(() => sheet.value?.id)
 type Entry = InstanceType<typeof LineEntry>
 const entry = useTemplateRef<Entry | Entry[]>('entry')
 const theEntry = () => (Array.isArray(entry.value) ? entry.value[0] : entry.value)
@@ -306,7 +311,10 @@ useKeys([
           @review="(actionId, body) => minutes.act({ kind: 'review', actionId, body })"
           @undo="actionId => minutes.act({ kind: 'review', actionId, body: null })"
           @split="doing.split"
+          @edit="action => (editing = action)"
+          @hand-over="(action, seriesId, title) => handOver({ action, seriesId, title, meetingId: id })"
         />
+        <ActionEdit v-model="editing" />
         <PapersPanel
           :papers="sheet.papers"
           :meeting-id="id"

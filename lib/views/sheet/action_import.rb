@@ -1,0 +1,84 @@
+require "csv"
+
+module Views
+  # Actions in a file of somebody's, a table or to-dos, as they would be taken into a series. Nothing is kept.
+  class ActionImport < Base
+    MOST = 500
+    MOST_TEXT = 2_000
+    # What the columns of a table may be called.
+    COLUMNS = {
+      text: %w[action task text title summary what], owners: %w[owners owner who assignee person],
+      due_on: ["due", "due on", "due date", "by when", "date"], state: %w[state status done]
+    }.freeze
+    CLOSED = %w[done closed completed dropped cancelled yes x].freeze
+
+    # @param content [String] the file; kind [String] csv or ics
+    # @return [Hash] actions: text, owners, unknown (names nobody in the series has), due_on, done, problems
+    def read(series_id:, content:, kind:)
+      @members = Records::SeriesMember.where(series_id: series_id).includes(:person).map(&:person)
+      rows = (kind == "ics") ? Core::ICalendar::Todos.read(content) : table(content)
+      raise Core::Invalid.new("No actions are in this file.", pointer: "/content") if rows.empty?
+      raise Core::Invalid.new("#{MOST} actions at a time are the most.", pointer: "/content") if rows.size > MOST
+
+      {actions: rows.map { |row| looked_at(row) }}
+    rescue CSV::MalformedCSVError => error
+      raise Core::Invalid.new("The table cannot be read: #{error.message}", pointer: "/content")
+    rescue Core::Invalid => error
+      raise Core::Invalid.new(error.message, pointer: "/content", code: error.code)
+    end
+
+    private
+
+    def table(content)
+      text = content.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF").scrub
+      separator = (text.lines.first.to_s.count(";") > text.lines.first.to_s.count(",")) ? ";" : ","
+      csv = CSV.parse(text, headers: true, col_sep: separator, liberal_parsing: true, skip_blanks: true)
+      headers = csv.headers.compact
+      columns = COLUMNS.transform_values { |names| headers.find { |one| names.include?(one.strip.downcase) } }
+      unless columns[:text]
+        raise Core::Invalid.new("The first line must name the columns. Missing: “action”.", pointer: "/content")
+      end
+
+      csv.map { |row| from_table(columns.transform_values { |header| header && row[header].to_s.strip }) }
+    end
+
+    def from_table(cells)
+      {
+        text: cells[:text], owners: cells[:owners].to_s.split(/\s*[;,\/&]\s*/), due_on: date(cells[:due_on]),
+        done: CLOSED.include?(cells[:state].to_s.downcase), unread_date: cells[:due_on]
+      }
+    end
+
+    # As ISO 8601 writes it, or as a line of a sheet may.
+    def date(text)
+      Date.iso8601(text.to_s)
+    rescue Date::Error
+      nil
+    end
+
+    def looked_at(row)
+      owners, unknown = row[:owners].reject(&:empty?).partition { |name| who(name) }
+      {
+        text: row[:text][0, MOST_TEXT], owners: owners.map { |name| named(who(name)) }.uniq,
+        unknown: unknown.map { |name| name[0, 120] }, due_on: row[:due_on], done: row[:done],
+        problems: problems(row)
+      }
+    end
+
+    def problems(row)
+      unread = row[:due_on] ? "" : row[:unread_date].to_s
+      [("No words." if row[:text].empty?), ("Longer than #{MOST_TEXT} letters." if row[:text].size > MOST_TEXT),
+        ("“#{Core::Words.shorten(unread, 40)}” is not a date such as 2026-12-04." unless unread.empty?)].compact
+    end
+
+    # By address, by whole name, or by a first name nobody else has.
+    def who(name)
+      wanted = name.downcase
+      exact = @members.find { |person| [person.name.downcase, person.email.downcase].include?(wanted) }
+      return exact if exact
+
+      first = @members.select { |person| person.name.downcase.split.first == wanted }
+      first.first if first.size == 1
+    end
+  end
+end

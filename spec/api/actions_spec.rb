@@ -1,0 +1,130 @@
+require_relative "../api_helper"
+
+# One list over all series, what leaves and comes in as files, notes on how it goes, and what goes to another series.
+RSpec.describe "Actions" do
+  let(:marit) { person("Marit Hauge") }
+  let(:wen) { person("Wen Halloran") }
+  let(:lars) { person("Lars Ekeli") }
+  let(:boats) { series(marit, {required: [wen, lars]}, title: "Boats") }
+  let(:paint) { series(lars, {required: [marit]}, title: "Paint") }
+  let(:meeting) { meeting_ids(boats).first }
+
+  before do
+    clock.now = Time.now.utc
+    sign_in(marit)
+  end
+
+  def add(series_id, text, owners: [], due_on: nil)
+    id = key
+    call(:post, "/series/#{series_id}/actions", {actions: [{id: id, text: text, ownerIds: owners, dueOn: due_on}]})
+    expect(status).to eq 201
+    id
+  end
+
+  def texts(query) = call(:get, "/actions?#{query}")["actions"].map { |one| one["text"] }
+
+  it "narrows the list by whose, which series, and what is missing or late, and puts it in order" do
+    today = Date.today
+    add(boats, "Late", owners: [wen], due_on: (today - 2).iso8601)
+    add(boats, "Soon", owners: [lars], due_on: (today + 2).iso8601)
+    add(boats, "Nobody", due_on: (today + 30).iso8601)
+    add(boats, "Open end", owners: [marit])
+    {
+      "whose=mine" => ["Open end"], "whose=all" => ["Late", "Soon", "Nobody", "Open end"],
+      "whose=all&group=owner" => ["Soon", "Open end", "Late", "Nobody"], "whose=#{wen}" => ["Late"],
+      "whose=all&only=overdue" => ["Late"], "whose=all&only=due" => ["Soon"],
+      "whose=all&only=no_owner" => ["Nobody"], "whose=all&only=no_date" => ["Open end"],
+      "whose=all&only=stuck" => [], "whose=all&seriesId=#{paint}" => [], "whose=all&state=closed" => []
+    }.each { |query, expected| expect([query, texts(query)]).to eq [query, expected] }
+    list = call(:get, "/actions?whose=all")
+    expect(list["series"].map { |one| one["name"] }).to eq %w[Boats Paint]
+    expect(list["people"].map { |one| one["name"] }).to eq ["Lars Ekeli", "Marit Hauge", "Wen Halloran"]
+    sign_in(person("Rory Lund"))
+    expect(texts("whose=all") + texts("whose=#{wen}")).to eq []
+  end
+
+  it "leaves as a table, with nothing in it that a program would run, and as to-dos" do
+    add(boats, "=1+1, they say", owners: [wen], due_on: "2026-12-04")
+    get "/api/actions.csv?whose=all"
+    rows = CSV.parse(last_response.body, headers: true)
+    expect(rows.map { |row| row.fields("Action", "Series", "Owners", "Due", "State") })
+      .to eq [["'=1+1, they say", "Boats", "Wen Halloran", "2026-12-04", "open"]]
+    call(:get, "/actions.csv?whose=all")
+    call(:get, "/actions.ics?whose=all")
+    expect(last_response.body).to include "DUE;VALUE=DATE:20261204", "CATEGORIES:Boats"
+  end
+
+  it "shows what a file of actions holds before any is kept" do
+    table = "Task;Who;Due;Done\nTar the hull;Wen, Somebody;2026-12-04;no\nOld one;;;yes\n;;;\nTwo;Lars;Friday;no\n"
+    read = call(:post, "/series/#{boats}/actions/reading", {content: [table].pack("m0"), kind: "csv"})["actions"]
+    expect(read.map { |row| row.values_at("text", "unknown", "dueOn", "done", "problems") }).to eq [
+      ["Tar the hull", ["Somebody"], "2026-12-04", false, []], ["Old one", [], nil, true, []],
+      ["", [], nil, false, ["No words."]],
+      ["Two", [], nil, false, ["“Friday” is not a date such as 2026-12-04."]]
+    ]
+    expect(read.map { |row| row["owners"].map { |one| one["name"] } })
+      .to eq [["Wen Halloran"], [], [], ["Lars Ekeli"]]
+    call(:get, "/actions.ics?whose=all")
+    none = call(:post, "/series/#{boats}/actions/reading", {content: ["Name\nx\n"].pack("m0"), kind: "csv"})
+    expect([status, none["errors"][0]["detail"]]).to eq [422, /Missing: “action”/].then { |code, _|
+      [code, "The first line must name the columns. Missing: “action”."]
+    }
+  end
+
+  it "keeps words on how it goes, once each, and shows the last with the action and all in its history" do
+    id, word = add(boats, "Tar the hull", owners: [wen]), key
+    2.times { call(:post, "/actions/#{id}/notes", {id: word, text: "Half done"}) }
+    call(:post, "/actions/#{id}/notes", {id: key, delayed: true})
+    expect(call(:get, "/actions?whose=all")["actions"][0]["note"]).to include("delayed" => true, "by" => "Marit Hauge")
+    changes = call(:get, "/actions/#{id}/history")["changes"]
+    expect(changes.map { |one| one.values_at("kind", "word") })
+      .to eq [["raised", nil], ["noted", "Half done"], ["delayed", nil]]
+    call(:post, "/actions/#{id}/notes", {id: key, text: " "})
+    expect([status, code]).to eq [422, "invalid"]
+  end
+
+  it "goes to another series, once, with those owners who are there, and back; it is never in two at once" do
+    id, there = add(boats, "Tar the hull", owners: [wen, lars], due_on: "2026-12-04"), key
+    2.times { call(:post, "/actions/#{id}/handing-over", {id: there, seriesId: paint}) }
+    open = call(:get, "/actions?whose=all")["actions"]
+    expect(open.map { |one| [one["id"], one["seriesTitle"], one["owners"].map { |owner| owner["name"] }] })
+      .to eq [[there, "Paint", ["Lars Ekeli"]]]
+    expect(open[0]["handedFrom"]).to eq("id" => boats, "name" => "Boats")
+    call(:put, "/actions/#{id}/state", {state: "open"})
+    expect([status, code]).to eq [409, "state"]
+    sign_in(lars)
+    2.times { call(:delete, "/actions/#{there}/handing-over") }
+    expect(call(:get, "/actions?whose=all")["actions"].map { |one| [one["id"], one["seriesTitle"]] })
+      .to eq [[id, "Boats"]]
+  end
+
+  it "is handed to no series that is not one's own, nor to its own, nor when it is closed" do
+    id = add(boats, "Tar the hull")
+    rory = person("Rory Lund")
+    hidden = series(rory, {}, title: "Hidden")
+    [hidden, boats, key].each do |to|
+      call(:post, "/actions/#{id}/handing-over", {id: key, seriesId: to})
+      expect(status).to be_between(404, 422)
+    end
+    call(:put, "/actions/#{id}/state", {state: "done"})
+    call(:post, "/actions/#{id}/handing-over", {id: key, seriesId: paint})
+    expect([status, Records::ActionItem.count]).to eq [409, 1]
+  end
+
+  it "is ticked off by its owner's private link, which opens nothing else and nothing for others" do
+    id = add(boats, "Tar the hull", owners: [wen])
+    clear_cookies
+    path = Loading::ActionLink.path(id, wen).sub("/action/", "/action-links/")
+    expect(call(:get, path)).to include("text" => "Tar the hull", "state" => "open", "name" => "Wen Halloran")
+    sign_in(marit) # for the token; the link asks for nobody
+    word = key
+    2.times { call(:put, path, {id: word, state: "done", text: "Two coats"}) }
+    expect(call(:get, path).then { |page| [page["state"], page["notes"].map { |one| one["text"] }] })
+      .to eq ["done", ["Two coats"]]
+    call(:get, path.sub(wen, lars))
+    expect(status).to eq 404
+    call(:put, "/actions/#{id}", {text: "Tar the hull", ownerIds: [lars]}, version: Records::ActionItem.find(id).lock_version)
+    call(:get, path)
+    expect(status).to eq 404
+  end
+end
