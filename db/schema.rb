@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000006) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000007) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -73,6 +73,18 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000006) do
     t.index ["action_item_id", "meeting_id"], name: "index_action_reviews_on_action_item_id_and_meeting_id", unique: true
     t.index ["meeting_id"], name: "index_action_reviews_on_meeting_id"
     t.index ["person_id"], name: "index_action_reviews_on_person_id"
+  end
+
+  create_table "agenda_sendings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "sent_by_id", limit: 36, null: false, collation: "ascii_bin"
+    t.text "content", size: :long, null: false, collation: "utf8mb4_bin"
+    t.integer "recipients", null: false
+    t.datetime "sent_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id", "sent_at"], name: "index_agenda_sendings_on_meeting_id_and_sent_at"
+    t.index ["sent_by_id"], name: "fk_rails_966c5dfadd"
   end
 
   create_table "attendances", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -422,6 +434,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000006) do
     t.string "call_passcode", limit: 60
     t.string "call_dial_in", limit: 200
     t.string "correcting_reason", limit: 500
+    t.integer "agenda_number", default: 0, null: false
+    t.boolean "agenda_touched", default: false, null: false
     t.index ["ends_at"], name: "index_meetings_on_ends_at"
     t.index ["place_id"], name: "fk_rails_2a899e4b51"
     t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true
@@ -489,9 +503,11 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000006) do
     t.boolean "complete", default: false, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.string "topic_id", limit: 36, collation: "ascii_bin"
     t.index ["brought_by_id"], name: "index_papers_on_brought_by_id"
     t.index ["meeting_id"], name: "index_papers_on_meeting_id"
     t.index ["series_id"], name: "index_papers_on_series_id"
+    t.index ["topic_id"], name: "index_papers_on_topic_id"
     t.check_constraint "`size_bytes` > 0", name: "papers_size"
   end
 
@@ -620,6 +636,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000006) do
     t.integer "sign_up_limit"
     t.string "outside_meeting_id", limit: 36, collation: "ascii_bin"
     t.integer "ask_owners_days", default: 2, null: false
+    t.integer "agenda_number", default: 0, null: false
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
     t.index ["laid_out_until"], name: "index_series_on_laid_out_until"
@@ -692,6 +709,21 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000006) do
     t.check_constraint "`kind` in ('invited','forgotten')", name: "sign_in_links_kind"
   end
 
+  create_table "standing_topics", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "title", limit: 200, null: false
+    t.string "purpose", limit: 20, default: "discussion", null: false, collation: "ascii_bin"
+    t.integer "length_min", null: false
+    t.string "presenter_id", limit: 36, collation: "ascii_bin"
+    t.text "text"
+    t.boolean "sub", default: false, null: false
+    t.integer "position", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["presenter_id"], name: "fk_rails_3ff2a442fa"
+    t.index ["series_id", "position"], name: "index_standing_topics_on_series_id_and_position"
+  end
+
   create_table "substitutes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -745,12 +777,20 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000006) do
     t.integer "lock_version", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.text "text"
+    t.boolean "sub", default: false, null: false
+    t.boolean "in_writing", default: false, null: false
+    t.string "standing_id", limit: 36, collation: "ascii_bin"
+    t.string "state", limit: 20, default: "on", null: false, collation: "ascii_bin"
+    t.string "word", limit: 500
     t.index ["brought_by_id"], name: "index_topics_on_brought_by_id"
     t.index ["meeting_id"], name: "index_topics_on_meeting_id"
     t.index ["presenter_id"], name: "index_topics_on_presenter_id"
+    t.index ["series_id", "state"], name: "index_topics_on_series_id_and_state"
     t.index ["series_id"], name: "index_topics_on_series_id"
     t.index ["settled_at_meeting_id"], name: "index_topics_on_settled_at_meeting_id"
     t.check_constraint "`length_min` >= 0", name: "topics_length"
+    t.check_constraint "`state` in ('on','offered','declined')", name: "topics_state"
   end
 
   add_foreign_key "action_changes", "action_items"
@@ -767,6 +807,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000006) do
   add_foreign_key "action_reviews", "action_items"
   add_foreign_key "action_reviews", "meetings"
   add_foreign_key "action_reviews", "people"
+  add_foreign_key "agenda_sendings", "meetings"
+  add_foreign_key "agenda_sendings", "people", column: "sent_by_id"
   add_foreign_key "attendances", "meetings"
   add_foreign_key "attendances", "people"
   add_foreign_key "busy_entries", "calendars"
@@ -833,6 +875,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000006) do
   add_foreign_key "sessions", "people"
   add_foreign_key "sheet_numbers", "meetings", on_delete: :cascade
   add_foreign_key "sign_in_links", "people"
+  add_foreign_key "standing_topics", "people", column: "presenter_id"
+  add_foreign_key "standing_topics", "series"
   add_foreign_key "substitutes", "meetings"
   add_foreign_key "substitutes", "people"
   add_foreign_key "substitutes", "people", column: "instead_of_id"

@@ -57,6 +57,7 @@ class Worker
     {
       "reminders" => -> { UseCases::Reminders.new(clock: @clock).put_due(faults) },
       "reminding_of_actions" => -> { UseCases::ActionReminders.new(clock: @clock).put_due(faults) },
+      "meetings_with_nothing_on_them" => -> { UseCases::EmptyMeetings.new(clock: @clock).put_due(faults) },
       "laying_out_dates" => -> { UseCases::LayingOut.new(clock: @clock).lay_out_further(faults) },
       "calendars" => -> { UseCases::Calendars.new(clock: @clock).renew(faults) },
       "meetings_from_elsewhere" => -> { UseCases::OutsideMeetings.new(clock: @clock).renew(faults) },

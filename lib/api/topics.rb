@@ -30,7 +30,38 @@ module Api
       json sheet
     end
 
+    on :put, "/topics/:id/answer", "answerTopic", may: :hold_meeting, of: :topic do
+      use(UseCases::TopicOffers).answer(id: params["id"], **input)
+      status 204
+    end
+
+    on :post, "/meetings/:id/asking-for-topics", "askForTopics", may: :hold_meeting, of: :meeting do
+      asked = use(UseCases::TopicOffers).ask_for_topics(meeting_id: params["id"], **input)
+      json({recipients: asked}, 201)
+    end
+
+    on :put, "/meetings/:id/standing-agenda", "settleStandingAgenda", may: :hold_meeting, of: :meeting do
+      standing.settle(meeting_id: params["id"], **input)
+      json sheet
+    end
+
+    on :post, "/meetings/:id/agenda-sendings", "sendAgenda", may: :hold_meeting, of: :meeting do
+      use(UseCases::AgendaSendings).send_agenda(meeting_id: params["id"], **input)
+      json sheet, 201
+    end
+
+    on(:get, "/series/:id/standing-agenda", "showStandingAgenda", may: :see_strands, of: :series) do
+      json use(Views::StandingAgenda).show(params["id"])
+    end
+
+    on :put, "/series/:id/standing-agenda", "setStandingAgenda", may: :change_series, of: :series do
+      standing.set(series_id: params["id"], **input)
+      json use(Views::StandingAgenda).show(params["id"])
+    end
+
     private
+
+    def standing = use(UseCases::StandingAgenda)
 
     def topics = use(UseCases::Topics)
   end

@@ -21,6 +21,20 @@ module Loading
       {title: @series.title, at: at, location: @meeting.location, topics: topics, left_over: left_over}
     end
 
+    # @return [Array<Hash>] id, number, title, length_min, purpose, presenter, text and in_writing
+    def topics
+      @topics ||= begin
+        ids = @ledger.topics_at(@meeting.id).map(&:id)
+        records = Records::Topic.where(id: ids).sort_by { |topic| ids.index(topic.id) }
+        names = Records::Person.where(id: records.map(&:presenter_id)).pluck(:id, :name).to_h
+        numbers = Core::Sheet::Numbering.of(records.map(&:sub))
+        records.zip(numbers).map { |topic, number| topic_row(topic, number, names) }
+      end
+    end
+
+    # What is kept of an agenda that is sent. @return [Array<Hash>]
+    def topics_sent = Plain.of(topics.map { |topic| topic.slice(:id, :title, :length_min, :presenter) })
+
     private
 
     def at
@@ -28,13 +42,11 @@ module Loading
       "#{Core::Words.at(from)}–#{Core::Words.clock(to)} #{@series.zone.place} time"
     end
 
-    def topics
-      @topics ||= begin
-        ids = @ledger.topics_at(@meeting.id).map(&:id)
-        records = Records::Topic.where(id: ids).sort_by { |topic| ids.index(topic.id) }
-        names = Records::Person.where(id: records.map(&:presenter_id)).pluck(:id, :name).to_h
-        records.map { |one| {title: one.title, length_min: one.length_min, presenter: names[one.presenter_id]} }
-      end
+    def topic_row(topic, number, names)
+      {
+        id: topic.id, number: number, title: topic.title, length_min: topic.length_min, purpose: topic.purpose,
+        presenter: names[topic.presenter_id], text: topic.text, in_writing: topic.in_writing
+      }
     end
 
     def left_over

@@ -12,7 +12,7 @@ module Loading
     def of(series_ids, topics: true)
       meetings = meetings_of(Records::Meeting.where(series_id: series_ids))
       actions = values(Records::ActionItem.where(series_id: series_ids), ACTION) { |row| action(row) }
-      topics = topics ? values(Records::Topic.where(series_id: series_ids), TOPIC) { |row| topic(row) } : {}
+      topics = topics ? values(Records::Topic.on.where(series_id: series_ids), TOPIC) { |row| topic(row) } : {}
       series_ids.to_h { |id| [id, ledger(meetings[id], actions[id], topics[id])] }
     end
 

@@ -2,10 +2,12 @@ module Mailing
   # An agenda on paper.
   class AgendaPdf
     SOFT = PaperSheet::SOFT
+    PURPOSES = {"information" => "for information", "decision" => "for decision"}.freeze
 
     # @param agenda [Hash] as Loading::Agenda gives it
-    def initialize(agenda)
-      @agenda = agenda
+    # @param marks [Hash{String => String}] what is new or has moved, by topic
+    def initialize(agenda, marks: {})
+      @agenda, @marks = agenda, marks
     end
 
     # @return [String] the PDF
@@ -26,8 +28,10 @@ module Mailing
     end
 
     def topics
-      @agenda[:topics].each_with_index.map do |topic, i|
-        ["#{i + 1}  #{topic[:title]}", [topic[:presenter], "#{topic[:length_min]} min"].compact.join(", ")]
+      @agenda[:topics].map do |topic|
+        length = topic[:in_writing] ? "in writing" : "#{topic[:length_min]} min"
+        about = [topic[:presenter], length, PURPOSES[topic[:purpose]], @marks[topic[:id]]].compact.join(", ")
+        ["#{topic[:number]}  #{topic[:title]}", about, topic[:text]]
       end
     end
 
@@ -43,10 +47,11 @@ module Mailing
       return if rows.empty?
 
       pdf.text title, size: 13, style: :bold
-      rows.each do |words, about|
+      rows.each do |words, about, beneath|
         pdf.move_down 5
         pdf.text words
         pdf.text about, size: 8.5, color: SOFT unless about.empty?
+        pdf.text beneath, size: 9.5 if beneath
       end
       pdf.move_down 18
     end

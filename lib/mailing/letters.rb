@@ -49,6 +49,39 @@ module Mailing
         "#{keeper} thanks you for offering #{offered} for “#{title}”. The meeting stays where it is.")
     end
 
+    TOPIC = {
+      "take" => ["On the agenda", "is on the agenda"], "put_off" => ["Put off", "is put off to a later meeting"],
+      "decline" => ["Not on the agenda", "is not taken up"]
+    }.freeze
+
+    # To who has brought a topic.
+    # @param answer [String] take, put_off or decline; word [String, nil] of who answered
+    def topic_answered(title:, topic:, answer:, at:, url:, word: nil)
+      subject, said = TOPIC.fetch(answer)
+      moment = "\n\n“#{title}”, #{at}" unless answer == "decline"
+      note(subject, topic, ["Your topic “#{topic}” #{said}.#{moment}", word && "“#{word}”"].compact.join("\n\n"),
+        ["The sheet", url])
+    end
+
+    # To who brings a topic that there is no time for.
+    def in_writing(title:, topic:, at:, url:)
+      said = "There is no time to speak about “#{topic}” at “#{title}”, #{at}. Please write what there is to say " \
+        "under the topic; it is taken as read then."
+      note("In writing", topic, said, ["Write it on the sheet", url])
+    end
+
+    # To all who may bring one.
+    def topics_asked(title:, keeper:, at:, url:)
+      note("Topics?", title, "#{keeper} asks for topics for “#{title}”, #{at}.", ["Bring a topic", url])
+    end
+
+    # To the keeper, two days before.
+    def nothing_on_it(title:, at:, url:)
+      said = "Nothing is on the agenda of “#{title}”, #{at}: no topic, no action that is due, and nobody has asked " \
+        "for anything. You may call it off, or ask for topics."
+      note("Nothing on it", title, said, ["The sheet", url])
+    end
+
     # The address of a calendar of all one's meetings.
     def calendar_address(url:)
       said = "Add this address to your calendar program, and all your meetings stand there and stay right. Keep it " \

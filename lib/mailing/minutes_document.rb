@@ -40,7 +40,9 @@ module Mailing
     # @return [Array<Section>]
     def sections
       left = [*reviewed, *rows(@sheet[:left_over_lines])]
-      topics = @sheet[:topics].map.with_index(left.empty? ? 1 : 2) { |topic, number| section(topic, number) }
+      topics = @sheet[:topics].map.with_index(left.empty? ? 1 : 2) do |topic, number|
+        section(topic, topic[:number] || number)
+      end
       left.empty? ? topics : [Section.new(number: 1, title: "Left over", note: nil, rows: left), *topics]
     end
 
@@ -119,9 +121,12 @@ module Mailing
     def section(topic, number)
       note = [
         topic.dig(:presenter, :name), ("for decision" if topic[:purpose] == "decision"),
-        ("put off" if topic[:put_off])
+        ("in writing, taken as read" if topic[:in_writing]), ("put off" if topic[:put_off])
       ].compact.join(", ")
-      Section.new(number: number, title: topic[:title], note: note.empty? ? nil : note, rows: rows(topic[:lines]))
+      beneath = ((@state == "planned" || topic[:in_writing]) && topic[:text]) ? [[nil, topic[:text]]] : []
+      Section.new(
+        number: number, title: topic[:title], note: note.empty? ? nil : note, rows: beneath + rows(topic[:lines])
+      )
     end
 
     def lines = @sheet[:left_over_lines] + @sheet[:topics].flat_map { |topic| topic[:lines] }

@@ -2,11 +2,18 @@ module Records
   class Topic < Base
     belongs_to :series, class_name: "Records::Series"
     belongs_to :meeting, class_name: "Records::Meeting"
+    belongs_to :brought_by, class_name: "Records::Person"
     has_many :visits, class_name: "Records::TopicVisit", dependent: :delete_all
+
+    # Those that stand on a sheet; the others are offered, or were not taken.
+    scope :on, -> { where(state: "on") }
+    # Those that somebody has brought, not laid out from the standing agenda.
+    scope :brought, -> { where(standing_id: nil) }
 
     def to_core
       Core::CarryForward::Ledger::Topic.new(
-        id: id, meeting_id: meeting_id, settled_at_meeting_id: settled_at_meeting_id, position: position
+        id: id, meeting_id: meeting_id, settled_at_meeting_id: settled_at_meeting_id, position: position,
+        standing_id: standing_id
       )
     end
   end

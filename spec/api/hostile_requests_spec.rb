@@ -220,6 +220,8 @@ RSpec.describe "Hostile requests" do
         "offerByLink" => {
           meetingId: meetings[2], localStart: "#{day}T15:00"
         },
+        "askForTopics" => {},
+        "sendAgenda" => {},
         "noteProgress" => {
           text: "Half done"
         },
@@ -253,6 +255,7 @@ RSpec.describe "Hostile requests" do
     def try(name, path, body) = call(:post, path, body).then { |answer| [status, answer] }
 
     before do
+      topic(meetings.first, marit, "Safety of boats") # an agenda to send
       Records::Person.where(id: lars).update_all(admin: true)
       Records::Series.where(id: id).update_all(chair_id: lars) # two who may do everything
       use(UseCases::SeriesMembers, marit).set(

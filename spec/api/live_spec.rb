@@ -51,7 +51,10 @@ RSpec.describe Api::Live do
       -> { UseCases::Attendance.new(by: marit).attend(meeting_id: meetings[0], person_id: marit, state: "present") },
       %w[people quorate gaps]
     ],
-    "a topic" => [-> { topic(meetings[0], marit, "Boats") }, %w[topics runningOrder carries presentTopicId gaps]],
+    "a topic" => [
+      -> { topic(meetings[0], marit, "Boats") },
+      %w[topics runningOrder carries presentTopicId gaps offered standingChanges agendaSent]
+    ],
     "a file" => [-> { Records::Change.note(meetings[0], Time.now.utc, :papers) }, %w[papers]],
     "what is left over" => [-> { Records::Change.note(meetings[0], Time.now.utc, :left_over) }, %w[leftOver carries]]
   }.each do |what, (deed, fields)|

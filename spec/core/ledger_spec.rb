@@ -82,8 +82,17 @@ RSpec.describe Core::CarryForward::Ledger do
       expect(left).to eq ["done here", "old", "young"]
     end
 
-    def topic(meeting_id, settled: nil, position: 0, id: "t") =
-      described_class::Topic.new(id: id, meeting_id: meeting_id, settled_at_meeting_id: settled, position: position)
+    def topic(meeting_id, settled: nil, position: 0, id: "t", standing: nil) = described_class::Topic.new(
+      id: id, meeting_id: meeting_id, settled_at_meeting_id: settled, position: position, standing_id: standing
+    )
+
+    [["its meeting is to come", "ip", "m2", "m2"], ["its meeting is over without it", "icp", "m2", nil],
+      ["its meeting was called off", "ixp", "m2", nil]].each do |situation, letters, meeting_id, stands|
+      it "lets a standing topic stand at #{stands || "no other sheet"} when #{situation}" do
+        one = topic(meeting_id, standing: "s")
+        expect(described_class.new(meetings: meetings(letters), topics: [one]).stands_at(one)).to eq stands
+      end
+    end
 
     [
       ["its own meeting is to come", "ip", "m2", nil, "m2"],

@@ -18,8 +18,8 @@ module Core
       Action = Value.of(:id, :raised_at_meeting_id, :raised_at, :state, :closed_at, :closed_at_meeting_id, :due_on)
 
       # `meeting_id` it was planned for; `settled_at_meeting_id` where it was taken, nil while it is to come; `position`
-      # within a sheet.
-      Topic = Value.of(:id, :meeting_id, :settled_at_meeting_id, :position)
+      # within a sheet; `standing_id` of the standing agenda it was laid out from, nil for what somebody has brought.
+      Topic = Value.of(:id, :meeting_id, :settled_at_meeting_id, :position, :standing_id)
 
       # @param meetings [Array<Meeting>] of one series, in any order
       def initialize(meetings:, actions: [], topics: [], stuck_at: STUCK_AT)
@@ -66,10 +66,11 @@ module Core
       end
 
       # Where a topic is to be taken: its own meeting while that is to come, else the next one that is;
-      # nil when no meeting is left to take it.
+      # nil when no meeting is left to take it. A standing topic never moves on: the next sheet has its own.
       # @return [String, nil] a meeting's id
       def stands_at(topic)
         return topic.settled_at_meeting_id if topic.settled_at_meeting_id
+        return own_meeting(topic) if topic.standing_id
 
         @meetings
           .drop(@place.fetch(topic.meeting_id))
@@ -91,6 +92,11 @@ module Core
       def meeting(id) = @by_id[id]
 
       private
+
+      def own_meeting(topic)
+        meeting = @by_id.fetch(topic.meeting_id)
+        meeting.id if Sheet::Lifecycle::OPEN.include?(meeting.state)
+      end
 
       # A meeting an action was closed in counts, however early in it that was.
       def end_of(action)

@@ -11,7 +11,8 @@ module Core
       # @param visited [Boolean] whether the meeting came to it
       # @param put_off [Boolean] whether it was left for the next
       # @param written [Boolean] whether something was written under it
-      def taken?(visited:, put_off:, written:) = !put_off && (visited || written)
+      # @param in_writing [Boolean] whether it is taken as read
+      def taken?(visited:, put_off:, written:, in_writing: false) = !put_off && (visited || written || in_writing)
 
       # @param order [Integer] among those that go on, from 0
       # @return [Integer] where it stands on the next sheet

@@ -13,6 +13,8 @@ module UseCases
       known = series.meetings.pluck(:original_start).to_h { |start| [start, true] }
       rows = rows.reject { |row| known.key?(row[:original_start]) }
       rows.each_slice(500) { |some| Records::Meeting.insert_all!(some) }
+      made = Records::Meeting.where(id: rows.map { |row| row[:id] }).to_a
+      StandingAgenda.new(by: by, clock: @clock).lay(series, made)
     end
 
     # Lays out further dates of endless runs as time goes on; for the worker.

@@ -73,9 +73,10 @@ module UseCases
       end
     end
 
-    HANGING_ON = [Records::Reply, Records::PlaceBooking].freeze
+    HANGING_ON = [Records::Reply, Records::PlaceBooking, Records::Topic].freeze
     OF_SERIES = [
-      Records::Event, Records::SeriesPlace, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial
+      Records::Event, Records::SeriesPlace, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial,
+      Records::StandingTopic
     ].freeze
 
     private

@@ -142,6 +142,7 @@ module UseCases
       return {} if left.empty?
 
       ids = left.map(&:id)
+      StandingAgenda.new(by: by, clock: @clock).clear(ids)
       moved = PREPARED.transform_values { |records| records.where(meeting_id: ids).update_all(meeting_id: last.id) }
       RAISED.each do |records, columns|
         columns.each { |column| records.where(column => ids).update_all(column => last.id) }
@@ -172,11 +173,12 @@ module UseCases
     end
 
     def add(series, dates)
-      dates.map do |date|
+      made = dates.map do |date|
         Records::Meeting.create!(
           series_id: series.id, original_start: date.wall.to_time, starts_at: date.starts_at, ends_at: date.ends_at
         )
       end
+      made.tap { StandingAgenda.new(by: by, clock: @clock).lay(series, made) }
     end
   end
 end

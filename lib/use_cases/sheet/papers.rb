@@ -4,7 +4,7 @@ module UseCases
     MOST = 40
 
     # @return [Hash] which pieces are there already, for going on after a break
-    def begin_paper(id:, meeting_id:, name:, size_bytes:)
+    def begin_paper(id:, meeting_id:, name:, size_bytes:, topic_id: nil)
       if size_bytes > Settings.paper_bytes
         raise Core::Invalid.new(
           "This file has #{size_bytes / 1_000_000} MB; #{Settings.paper_bytes / 1_000_000} MB are the most.",
@@ -22,7 +22,7 @@ module UseCases
 
         Records::Paper.create!(
           id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by, name: name,
-          size_bytes: size_bytes
+          size_bytes: size_bytes, topic_id: topic_of(meeting, topic_id)
         )
       end
       {
@@ -74,6 +74,14 @@ module UseCases
     end
 
     private
+
+    # A paper of a topic goes where its topic goes.
+    def topic_of(meeting, topic_id)
+      return if topic_id.nil?
+      return topic_id if Records::Topic.exists?(id: topic_id, series_id: meeting.series_id)
+
+      raise Core::Invalid.new("Choose a topic of this sheet.", pointer: "/topicId")
+    end
 
     def pieces(paper) = -(-paper.size_bytes / Core::Paper::PIECE_BYTES)
 

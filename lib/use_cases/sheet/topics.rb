@@ -3,29 +3,36 @@ module UseCases
   class Topics < Base
     LONGEST_MIN = 480
 
+    # What others than keeper and chair bring is offered: it stands on the agenda when one of them takes it.
     # @param id [String] key made by the browser; a repeated call changes nothing
-    def add(id:, meeting_id:, title:, purpose: "discussion", length_min: 10, presenter_id: nil)
+    # @param rest [Hash] text, sub and in_writing
+    def add(id:, meeting_id:, title:, purpose: "discussion", length_min: 10, presenter_id: nil, **rest)
       once(Records::Topic, id, within: meeting_id) do
         meeting = editable(meeting_id)
-        series_topics = Records::Topic.where(series_id: meeting.series_id, settled_at_meeting_id: nil)
         Records::Topic.create!(
           id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by,
-          position: (series_topics.maximum(:position) || 0) + 1,
-          **checked(meeting, title, purpose, length_min, presenter_id)
+          position: last_position(meeting) + 1, state: runs?(meeting) ? "on" : "offered",
+          **checked(meeting, title, purpose, length_min, presenter_id), **extras(rest)
         )
-        Records::Change.note(meeting_id, now, :topics)
+        note_topics(meeting_id)
       end
       nil
     end
 
     # @param version [Integer] the version seen
-    def change(id:, version:, title:, purpose:, length_min:, presenter_id: nil)
+    # @param rest [Hash] text, sub and in_writing; what is not given stays
+    def change(id:, version:, title:, purpose:, length_min:, presenter_id: nil, **rest)
       write do
         topic = find(Records::Topic, id)
         meeting_id = Loading::Topics.standing(topic)
         meeting = editable(meeting_id)
-        update(topic, version, **checked(meeting, title, purpose, length_min, presenter_id)) &&
-          Records::Change.note(meeting_id, now, :topics)
+        asked_before = topic.in_writing
+        wish = {**checked(meeting, title, purpose, length_min, presenter_id), **extras(rest)}
+        next unless update(topic, version, **wish)
+
+        touch(meeting_id) if topic.standing_id
+        TopicOffers.new(by: by, clock: @clock).ask_in_writing(topic, meeting) if topic.in_writing && !asked_before
+        note_topics(meeting_id)
       end
       nil
     end
@@ -44,8 +51,10 @@ module UseCases
         Records::Meeting.where(present_topic_id: id).update_all(present_topic_id: nil)
         topic.visits.delete_all
         Records::Line.where(topic_id: id).delete_all # removed before
+        touch(meeting.id) if topic.standing_id
+        Records::Paper.where(topic_id: id).update_all(topic_id: nil)
         topic.delete
-        Records::Change.note(meeting.id, now, :topics)
+        note_topics(meeting.id)
       end
     end
 
@@ -58,7 +67,8 @@ module UseCases
         ids = (topic_ids & here.map(&:id)) + (here.map(&:id) - topic_ids)
         position = ids.each_with_index.to_h
         here.each { |topic| topic.update!(position: position[topic.id]) if topic.position != position[topic.id] }
-        Records::Change.note(meeting_id, now, :topics)
+        touch(meeting_id) if here.any?(&:standing_id)
+        note_topics(meeting_id)
       end
       nil
     end
@@ -114,12 +124,13 @@ module UseCases
       Loading::Topics.at(meeting.id).each_with_index do |topic, i|
         found = visits[topic.id]
         taken = Core::Sheet::Settling.taken?(
-          visited: !found.nil?, put_off: found&.put_off || false, written: written.include?(topic.id)
+          visited: !found.nil?, put_off: found&.put_off || false, written: written.include?(topic.id),
+          in_writing: topic.in_writing
         )
         next topic.update!(settled_at_meeting_id: meeting.id) if taken
 
         (found || visit(meeting.id, topic.id)).update!(put_off: true)
-        topic.update!(position: Core::Sheet::Settling.position(i))
+        topic.update!(position: Core::Sheet::Settling.position(i)) unless topic.standing_id
       end
     end
 
@@ -128,6 +139,19 @@ module UseCases
       Records::Topic.where(settled_at_meeting_id: meeting.id).update_all(settled_at_meeting_id: nil)
 
     private
+
+    def note_topics(meeting_id) = Records::Change.note(meeting_id, now, :topics)
+
+    # From now on the standing agenda is only offered to this sheet.
+    def touch(meeting_id) =
+      Records::Meeting.where(id: meeting_id, agenda_touched: false).update_all(agenda_touched: true)
+
+    def last_position(meeting) =
+      Records::Topic.where(series_id: meeting.series_id, settled_at_meeting_id: nil).maximum(:position) || 0
+
+    def runs?(meeting) = [meeting.series.keeper_id, meeting.series.chair_id].include?(by)
+
+    def extras(rest) = rest.key?(:text) ? rest.merge(text: words(rest[:text])) : rest
 
     def locked(meeting_id) = find(Records::Meeting.lock, meeting_id)
 

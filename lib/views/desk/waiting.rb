@@ -6,7 +6,7 @@ module Views
     NEWS_S = 3 * 86_400
     NEAR_S = 14 * 86_400
 
-    def show = {offers: offers, refusals: refusals, failed_mails: failed_mails}
+    def show = {offers: offers, refusals: refusals, failed_mails: failed_mails, empty_meetings: empty_meetings}
 
     private
 
@@ -43,6 +43,16 @@ module Views
             note: reply.note, local_start: series.zone.wall(meeting.starts_at)
           }
         end
+    end
+
+    # Meetings to come soon that have nothing on them, and topics that members have brought.
+    def empty_meetings
+      Loading::EmptyMeetings.of(Records::Series.where(id: mine.keys).where.not(told_at: nil), now).map do |meeting|
+        {
+          meeting_id: meeting.id, title: meeting.series.title, version: meeting.lock_version,
+          local_start: meeting.series.zone.wall(meeting.starts_at)
+        }
+      end
     end
 
     # Addresses that the last mail of a series could not reach.

@@ -87,7 +87,9 @@ module Views
     def agenda(meeting)
       return [] unless meeting
 
-      Loading::Topics.at(meeting.id).map { |topic| {title: topic.title, length_min: topic.length_min} }
+      Loading::Agenda.of(meeting.id).topics.map do |topic|
+        topic.slice(:number, :title, :length_min, :presenter, :text, :in_writing)
+      end
     end
   end
 end

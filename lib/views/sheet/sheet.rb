@@ -59,7 +59,8 @@ module Views
     def entry(topic)
       visit = @visits[topic.id]
       Core::Sheet::RunningOrder::Entry.new(
-        id: topic.id, length_min: topic.length_min, used_s: visit && used_s(visit.used_s, topic.id),
+        id: topic.id, length_min: topic.in_writing ? 0 : topic.length_min,
+        used_s: visit && used_s(visit.used_s, topic.id),
         done: !visit.nil? && (visit.put_off || visit.used_s.positive?)
       )
     end
@@ -121,7 +122,8 @@ module Views
         number: @number,
         gaps: gaps,
         **issued,
-        papers: Loading::Papers.of(@meeting.id),
+        papers: Loading::Papers.of(@meeting.id, @topics),
+        **Agendas.new(@meeting, @topics, zone: @zone).around,
         may: {
           write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic]
         }
@@ -161,14 +163,15 @@ module Views
           .where(series_id: @series.id, state: "open")
           .where("raised_at <= ?", @meeting.starts_at)
           .count
-      topics = @topics.count { |topic| topic.settled_at_meeting_id.nil? && !taken?(topic) }
+      topics = @topics.count { |one| one.settled_at_meeting_id.nil? && one.standing_id.nil? && !taken?(one) }
       {actions: open, topics: topics, to: neighbour(following)}
     end
 
     def taken?(topic)
       visit = @visits[topic.id]
       Core::Sheet::Settling.taken?(
-        visited: !visit.nil?, put_off: visit&.put_off || false, written: @lines.key?(topic.id)
+        visited: !visit.nil?, put_off: visit&.put_off || false, written: @lines.key?(topic.id),
+        in_writing: topic.in_writing
       )
     end
 
@@ -191,10 +194,16 @@ module Views
     def topics
       slots = @order.slots.to_h { |slot| [slot.id, slot] }
       names = Records::Person.where(id: @topics.map(&:presenter_id)).pluck(:id, :name).to_h
-      @topics.map do |topic|
+      numbers = Core::Sheet::Numbering.of(@topics.map(&:sub), first: numbers_from)
+      @topics.zip(numbers).map do |topic, number|
         visit = @visits[topic.id]
         {
           id: topic.id,
+          number: number,
+          text: topic.text,
+          sub: topic.sub,
+          in_writing: topic.in_writing,
+          standing: !topic.standing_id.nil?,
           title: topic.title,
           purpose: topic.purpose,
           length_min: topic.length_min,
@@ -210,6 +219,9 @@ module Views
         }
       end
     end
+
+    # What is left over comes first, where there is any or something was written about it.
+    def numbers_from = (@left_over.any? || @lines.key?(nil)) ? 2 : 1
 
     def slot_view(slot)
       {

@@ -25,14 +25,15 @@ module Views
 
     def people_part = {people: here.rows, quorate: here.quorate?, gaps: gaps}
 
-    def papers_part = {papers: Loading::Papers.of(@meeting.id)}
+    def papers_part = {papers: Loading::Papers.of(@meeting.id, @topics)}
 
     def left_over_part = {left_over: left_over.map { |row| row.except(:may_change) }, carries: carries}
 
     def topics_part
       {
         topics: topics.map { |row| row.except(:lines) }, running_order: order_view, carries: carries,
-        present_topic_id: @meeting.present_topic_id, gaps: gaps
+        present_topic_id: @meeting.present_topic_id, gaps: gaps,
+        **Agendas.new(@meeting, @topics, zone: @zone).around
       }
     end
   end

@@ -1035,6 +1035,101 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/topics/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** A topic somebody has brought is taken, put off, or not taken, with a word back */
+        put: operations["answerTopic"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/asking-for-topics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mails everybody who may bring one */
+        post: operations["askForTopics"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/standing-agenda": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** What the standing agenda has otherwise by now is taken over, or left */
+        put: operations["settleStandingAgenda"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/agenda-sendings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** By mail and as a PDF to everybody asked; again, with what has changed; 409 code empty while nothing is planned */
+        post: operations["sendAgenda"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/standing-agenda": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get: operations["showStandingAgenda"];
+        /** Sheets to come that nobody has worked on follow at once */
+        put: operations["setStandingAgenda"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/actions/{id}": {
         parameters: {
             query?: never;
@@ -2702,6 +2797,16 @@ export interface components {
             purpose: components["schemas"]["TopicPurpose"];
             lengthMin: number;
             broughtById: components["schemas"]["Key"];
+            /** @description 2 or 2.1 */
+            number?: string;
+            /** @description Markdown */
+            text?: string | null;
+            /** @description a part of the topic above */
+            sub?: boolean;
+            /** @description written beforehand and taken as read */
+            inWriting?: boolean;
+            /** @description laid out from the standing agenda */
+            standing?: boolean;
             presenter: components["schemas"]["Named"] | null;
             /** @description came from an earlier sheet */
             carried: boolean;
@@ -2827,8 +2932,33 @@ export interface components {
                 runningOrder?: components["schemas"]["RunningOrder"];
                 carries?: components["schemas"]["Carries"];
                 gaps?: components["schemas"]["Gaps"];
+                offered?: components["schemas"]["Offered"];
+                standingChanges?: components["schemas"]["StandingChanges"];
+                agendaSent?: components["schemas"]["AgendaSent"];
             };
         };
+        /** @description topics that members have brought and nobody has answered */
+        Offered: {
+            id: components["schemas"]["Key"];
+            title: string;
+            purpose: components["schemas"]["TopicPurpose"];
+            lengthMin: number;
+            text: string | null;
+            broughtBy: components["schemas"]["Named"];
+            version: number;
+        }[];
+        /** @description what the standing agenda has otherwise, by titles; null where the sheet follows it */
+        StandingChanges: {
+            added: string[];
+            changed: string[];
+            removed: string[];
+        } | null;
+        AgendaSent: {
+            localAt: components["schemas"]["Wall"];
+            recipients: number;
+            /** @description it reads differently since */
+            changed: boolean;
+        } | null;
         Sheet: {
             id: components["schemas"]["Key"];
             seriesId: components["schemas"]["Key"];
@@ -2891,6 +3021,9 @@ export interface components {
                 /** Format: date */
                 approvedOn: string | null;
             }[];
+            offered: components["schemas"]["Offered"];
+            standingChanges: components["schemas"]["StandingChanges"];
+            agendaSent: components["schemas"]["AgendaSent"];
             /** @description minutes of the meetings before that this one may approve */
             toApprove: {
                 id: components["schemas"]["Key"];
@@ -2997,12 +3130,24 @@ export interface components {
             purpose?: components["schemas"]["TopicPurpose"];
             lengthMin?: number;
             presenterId?: components["schemas"]["Key"] | null;
+            /** @description Markdown */
+            text?: string | null;
+            /** @description a part of the topic above */
+            sub?: boolean;
+            /** @description written beforehand and taken as read */
+            inWriting?: boolean;
         };
         ChangedTopic: {
             title: string;
             purpose: components["schemas"]["TopicPurpose"];
             lengthMin: number;
             presenterId?: components["schemas"]["Key"] | null;
+            /** @description Markdown */
+            text?: string | null;
+            /** @description a part of the topic above */
+            sub?: boolean;
+            /** @description written beforehand and taken as read */
+            inWriting?: boolean;
         };
         TopicOrder: {
             topicIds: components["schemas"]["Key"][];
@@ -3110,6 +3255,43 @@ export interface components {
             text?: string | null;
             delayed?: boolean;
         };
+        OneDeed: {
+            id: components["schemas"]["Key"];
+        };
+        Told: {
+            recipients: number;
+        };
+        TopicAnswer: {
+            /** @enum {string} */
+            answer: "take" | "put_off" | "decline";
+            word?: string | null;
+        };
+        StandingTaken: {
+            take: boolean;
+        };
+        AgendaSending: {
+            id: components["schemas"]["Key"];
+            note?: string | null;
+        };
+        StandingTopic: {
+            id: components["schemas"]["Key"];
+            title: string;
+            purpose: components["schemas"]["TopicPurpose"];
+            lengthMin: number;
+            presenterId?: components["schemas"]["Key"] | null;
+            text?: string | null;
+            sub?: boolean;
+        };
+        StandingWish: {
+            /** @description of the agenda seen */
+            number: number;
+            topics: components["schemas"]["StandingTopic"][];
+        };
+        StandingAgenda: {
+            number: number;
+            topics: components["schemas"]["StandingTopic"][];
+            people: components["schemas"]["Named"][];
+        };
         ChangedAction: {
             text: string;
             ownerIds: components["schemas"]["Key"][];
@@ -3157,6 +3339,13 @@ export interface components {
                 name: string;
                 note: string | null;
                 localStart: components["schemas"]["Wall"];
+            }[];
+            /** @description to come soon, with nothing on them */
+            emptyMeetings: {
+                meetingId: components["schemas"]["Key"];
+                title: string;
+                localStart: components["schemas"]["Wall"];
+                version: number;
             }[];
             /** @description addresses the last mail of a series could not reach */
             failedMails: {
@@ -4001,8 +4190,12 @@ export interface components {
             runNote: string | null;
             meetings: components["schemas"]["LinkMeeting"][];
             agenda: {
+                number: string;
                 title: string;
                 lengthMin: number;
+                presenter: string | null;
+                text: string | null;
+                inWriting: boolean;
             }[];
         };
         LinkAnswer: {
@@ -4074,6 +4267,7 @@ export interface components {
         };
         Paper: {
             id: components["schemas"]["Key"];
+            topicId?: components["schemas"]["Key"] | null;
             name: string;
             contentType: string;
             sizeBytes: number;
@@ -4086,6 +4280,7 @@ export interface components {
             id: components["schemas"]["Key"];
             name: string;
             sizeBytes: number;
+            topicId?: components["schemas"]["Key"] | null;
         };
         PaperBegun: {
             id: components["schemas"]["Key"];
@@ -4347,6 +4542,24 @@ export interface components {
             };
             content: {
                 "application/json": components["schemas"]["ActionLink"];
+            };
+        };
+        /** @description OK */
+        Told: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Told"];
+            };
+        };
+        /** @description OK */
+        StandingAgenda: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["StandingAgenda"];
             };
         };
         /** @description OK */
@@ -4867,6 +5080,31 @@ export interface components {
         ActionWord: {
             content: {
                 "application/json": components["schemas"]["ActionWord"];
+            };
+        };
+        TopicAnswer: {
+            content: {
+                "application/json": components["schemas"]["TopicAnswer"];
+            };
+        };
+        OneDeed: {
+            content: {
+                "application/json": components["schemas"]["OneDeed"];
+            };
+        };
+        StandingTaken: {
+            content: {
+                "application/json": components["schemas"]["StandingTaken"];
+            };
+        };
+        AgendaSending: {
+            content: {
+                "application/json": components["schemas"]["AgendaSending"];
+            };
+        };
+        StandingWish: {
+            content: {
+                "application/json": components["schemas"]["StandingWish"];
             };
         };
         ChangedAction: {
@@ -6185,6 +6423,102 @@ export interface operations {
         requestBody: components["requestBodies"]["ActionWord"];
         responses: {
             200: components["responses"]["ActionLink"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerTopic: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["TopicAnswer"];
+        responses: {
+            /** @description Answered */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    askForTopics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["OneDeed"];
+        responses: {
+            201: components["responses"]["Told"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    settleStandingAgenda: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["StandingTaken"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    sendAgenda: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["AgendaSending"];
+        responses: {
+            201: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showStandingAgenda: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["StandingAgenda"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    setStandingAgenda: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["StandingWish"];
+        responses: {
+            200: components["responses"]["StandingAgenda"];
             default: components["responses"]["Problem"];
         };
     };

@@ -87,6 +87,9 @@ function hand() {
 .detail {
   grid-column: 2 / -1;
   padding: 6px 0 4px;
+  color: var(--ink);
+  display: grid;
+  gap: 10px;
 }
 .row {
   display: flex;

@@ -67,7 +67,7 @@ const where = computed(() => [{ title: 'all series', value: null }, ...series.ma
 .filters {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-  gap: 0 12px;
-  margin: 12px 0 4px;
+  gap: 12px;
+  margin: 12px 0 14px;
 }
 </style>

@@ -6,8 +6,9 @@ import type { Schemas } from '../api/client'
 import { useRemoval } from '../composables/useRemoval'
 
 /** Papers of a meeting: chosen, dragged or pasted, several at once, with how far each has come. */
-const { papers, meetingId, mayBring, me } = defineProps<{
+const { papers, topics, meetingId, mayBring, me } = defineProps<{
   papers: Schemas['Paper'][]
+  topics: { id: string; title: string }[]
   meetingId: string
   mayBring: boolean
   me: string
@@ -16,6 +17,9 @@ const { papers, meetingId, mayBring, me } = defineProps<{
 const emit = defineEmits<{ changed: [] }>()
 const coming = ref<{ name: string; share: number; fault: string; retry: () => void }[]>([])
 const over = ref(false)
+// To which topic they belong: they go where it goes.
+const topicId = ref<string | null>(null)
+const titleOf = (id: string | null | undefined) => topics.find(topic => topic.id === id)?.title
 
 function bring(files: Iterable<File>) {
   for (const file of files) one(file, newKey())
@@ -41,7 +45,7 @@ async function one(file: File, id: string) {
   })
   const entry = coming.value.at(-1)!
   try {
-    await bringPaper(meetingId, id, file, share => {
+    await bringPaper(meetingId, id, file, topicId.value, share => {
       entry.share = share
     })
     coming.value = coming.value.filter(other => other !== entry)
@@ -72,7 +76,11 @@ const size = (bytes: number) =>
     <p class="small"><a :href="`/api/meetings/${meetingId}/agenda`" download>The agenda as a PDF</a></p>
     <ul>
       <li v-for="paper in papers.filter(isThere)" :key="paper.id" class="row spread">
-        <a :href="`/api/papers/${paper.id}`" download>{{ paper.name }}</a><span class="small soft"
+        <span
+          ><a :href="`/api/papers/${paper.id}`" download>{{ paper.name }}</a>
+          <span v-if="titleOf(paper.topicId)" class="small soft"> for {{ titleOf(paper.topicId) }}</span></span
+        >
+        <span class="small soft"
           >{{ size(paper.sizeBytes) }}
           <button
             v-if="mayBring && (runs || paper.broughtBy.id === me)"
@@ -106,6 +114,10 @@ const size = (bytes: number) =>
         </p>
       </li>
     </ul>
+    <select v-if="mayBring && topics.length" v-model="topicId" class="small" aria-label="Papers added are for">
+      <option :value="null">for the whole meeting</option>
+      <option v-for="topic in topics" :key="topic.id" :value="topic.id">for {{ topic.title }}</option>
+    </select>
     <label v-if="mayBring" class="quiet small add"
       >Add papers<span class="soft"> or drag them here</span
       ><input type="file" multiple aria-label="Add papers" @change="bringPicked"
@@ -122,6 +134,19 @@ const size = (bytes: number) =>
 .papers.over {
   outline: 2px dashed var(--pine);
   outline-offset: 4px;
+}
+select {
+  max-width: 100%;
+  border: 0;
+  border-bottom: 1px dotted var(--soft);
+  background: none;
+  color: var(--soft);
+  font: inherit;
+  margin-right: 12px;
+}
+select option {
+  color: #17231f;
+  background: #fff;
 }
 li {
   padding: 3px 0;

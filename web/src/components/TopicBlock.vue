@@ -3,13 +3,15 @@ import { ref } from 'vue'
 import type { Schemas, Topic } from '../api/client'
 import type { useMinutes } from '../composables/useMinutes'
 import LineList from './LineList.vue'
+import MarkdownText from './MarkdownText.vue'
 import SheetBlock from './SheetBlock.vue'
 import TopicForm from './TopicForm.vue'
 
 /** One topic of the sheet: its head, its lines, and in the slot the place for the next one. */
-const { topic, number, people, minutes, here, canWrite, canOrder, canChange, dim } = defineProps<{
+const { topic, number, papers, people, minutes, here, canWrite, canOrder, canChange, dim } = defineProps<{
   topic: Topic
-  number: number
+  number: string
+  papers: Schemas['Paper'][]
   people: { id: string; name: string }[]
   minutes: ReturnType<typeof useMinutes>
   here: boolean
@@ -49,7 +51,7 @@ function carried(event: PointerEvent) {
   <SheetBlock
     :data-topic="topic.id"
     class="topic"
-    :class="{ dim, over }"
+    :class="{ dim, over, part: topic.sub }"
     :here="here"
     :aria-label="`Topic ${number}: ${topic.title}`"
     @dragover.prevent="over = true"
@@ -94,8 +96,8 @@ function carried(event: PointerEvent) {
       </h2>
       <p class="soft small">
         <template v-if="topic.presenter">{{ topic.presenter.name }} · </template>{{ PURPOSES[topic.purpose] }} ·
-        {{ topic.lengthMin }} min<template v-if="topic.carried">
-          · <span class="carried strong">came over</span></template
+        {{ topic.inWriting ? 'in writing, taken as read' : `${topic.lengthMin} min`
+        }}<template v-if="topic.carried"> · <span class="carried strong">came over</span></template
         ><template v-if="topic.putOff"> · <span class="carried strong">put off to the next meeting</span></template>
         <button
           v-if="canChange"
@@ -109,6 +111,12 @@ function carried(event: PointerEvent) {
         <slot name="deeds" />
       </p>
     </header>
+    <MarkdownText v-if="topic.text && !editing" :text="topic.text" class="about" />
+    <p v-if="papers.length" class="small">
+      <a v-for="paper in papers" :key="paper.id" class="paper" :href="`/api/papers/${paper.id}`" download>{{
+        paper.name
+      }}</a>
+    </p>
     <LineList :lines="topic.lines" :minutes="minutes" :people="people" :can-write="canWrite" />
     <slot />
   </SheetBlock>
@@ -127,6 +135,17 @@ function carried(event: PointerEvent) {
   flex-wrap: wrap;
   gap: 2px 10px;
   align-items: baseline;
+}
+.topic.part {
+  margin-left: 22px;
+}
+.about {
+  margin: 4px 0;
+  padding-left: 10px;
+  border-left: 2px solid var(--line);
+}
+.paper {
+  margin-right: 14px;
 }
 .handle {
   touch-action: none;

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Schemas, Topic } from '../api/client'
 
-/** A topic being brought or changed: title, minutes, who brings it, what for. */
+/** A topic being brought or changed: title, minutes, who brings it, what for, and what is said about it beforehand. */
 const { topic = undefined, people } = defineProps<{ topic?: Topic; people: { id: string; name: string }[] }>()
 const emit = defineEmits<{ keep: [Schemas['ChangedTopic']]; leave: []; remove: [] }>()
 
@@ -16,12 +16,19 @@ const empty = () => ({
   lengthMin: topic?.lengthMin ?? (10 as number | ''),
   presenterId: topic?.presenter?.id ?? null,
   purpose: topic?.purpose ?? ('discussion' as const),
+  text: topic?.text ?? '',
+  sub: topic?.sub ?? false,
+  inWriting: topic?.inWriting ?? false,
 })
+const more = ref(topic !== undefined)
 const form = ref<{
   title: string
   lengthMin: number | ''
   presenterId: string | null
   purpose: Schemas['TopicPurpose']
+  text: string
+  sub: boolean
+  inWriting: boolean
 }>(empty())
 const tried = ref(false)
 const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give the topic a title.' : undefined))
@@ -44,7 +51,7 @@ defineExpose({ focus: () => title.value?.focus() })
     <v-text-field
       ref="title"
       v-model="form.title"
-      class="title"
+      class="wide"
       :label="topic ? 'Topic' : 'Add a topic'"
       :error-messages="titleFault"
     />
@@ -59,6 +66,19 @@ defineExpose({ focus: () => title.value?.focus() })
       label="Brought by"
     />
     <v-select v-model="form.purpose" class="who" :items="PURPOSES" label="What for" />
+    <template v-if="more">
+      <v-textarea
+        v-model="form.text"
+        class="wide"
+        label="Text beneath"
+        rows="2"
+        maxlength="10000"
+        hint="**bold**, *slanted*, - a list, [a link](https://…)"
+      />
+      <v-checkbox v-model="form.sub" label="A part of the topic above" />
+      <v-checkbox v-model="form.inWriting" label="In writing: taken as read" />
+    </template>
+    <button v-else type="button" class="quiet" @click="more = true">Add text …</button>
     <v-btn type="submit" :variant="topic ? 'flat' : 'outlined'">{{ topic ? 'Save' : 'Add' }}</v-btn>
     <template v-if="topic"
       ><button type="button" class="quiet" @click="$emit('leave')">Cancel</button
@@ -75,7 +95,7 @@ defineExpose({ focus: () => title.value?.focus() })
   align-items: flex-start;
   padding: 4px 0;
 }
-.title {
+.wide {
   flex: 1 1 100%;
 }
 .min {

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import { clock, count, list, mediumDay } from '../time'
+import EmptyMeeting from './EmptyMeeting.vue'
 import FailedMail from './FailedMail.vue'
 import HoldRow from './HoldRow.vue'
 
@@ -23,6 +24,7 @@ const waiting = computed(
     desk.holds.length +
     desk.offers.length +
     desk.refusals.length +
+    desk.emptyMeetings.length +
     desk.failedMails.length,
 )
 </script>
@@ -65,6 +67,7 @@ const waiting = computed(
           {{ series.names.length === 1 ? 'is' : 'are' }} busy
         </p>
       </li>
+      <EmptyMeeting v-for="meeting in desk.emptyMeetings" :key="`empty-${meeting.meetingId}`" :meeting="meeting" />
       <FailedMail v-for="mail in desk.failedMails" :key="mail.seriesId + mail.email" :mail="mail" />
       <HoldRow v-for="hold in desk.holds" :key="hold.id" :hold="hold" />
       <li v-for="series in desk.seriesWithoutMeeting" :key="series.id">

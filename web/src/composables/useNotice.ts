@@ -5,7 +5,7 @@ export interface Notice {
   text: string
   undo?: () => void
   go?: { label: string; to: string }
-  settle?: () => void
+  settle?: () => unknown
   trouble?: boolean
 }
 
@@ -16,10 +16,10 @@ export function useNotice() {
   const leave = () => {
     const settle = notice.value?.settle
     notice.value = null
-    settle?.()
+    return settle?.()
   }
   const show = (next: Notice) => {
-    leave()
+    void leave()
     notice.value = next
   }
   const say = (text: string, undo?: () => void, go?: { label: string; to: string }) => show({ text, undo, go })
@@ -33,4 +33,4 @@ export function useNotice() {
 }
 
 // Whoever leaves the page has not taken it back.
-addEventListener('pagehide', () => useNotice().leave())
+addEventListener('pagehide', () => void useNotice().leave())

@@ -4,11 +4,17 @@ import { api, dataOf, sendBytes } from '../api/client'
  * Brings a file in pieces; asked again after a break, it goes on where it stopped. `told` hears the share that is
  * there.
  */
-export async function bringPaper(meetingId: string, id: string, file: File, told: (share: number) => void) {
+export async function bringPaper(
+  meetingId: string,
+  id: string,
+  file: File,
+  topicId: string | null,
+  told: (share: number) => void,
+) {
   const begun = await dataOf(
     api.POST('/meetings/{id}/papers', {
       params: { path: { id: meetingId } },
-      body: { id, name: file.name, sizeBytes: file.size },
+      body: { id, name: file.name, sizeBytes: file.size, topicId },
     }),
   )
   const pieces = Math.ceil(file.size / begun.pieceBytes)

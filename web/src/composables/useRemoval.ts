@@ -17,12 +17,11 @@ export function useRemoval() {
     show({
       text,
       undo: () => back(id),
-      settle: () => {
+      settle: () =>
         really().catch(fault => {
           back(id)
           complain(fault as Error)
-        })
-      },
+        }),
     })
   }
   const isThere = (one: { id: string }) => !hidden.value.has(one.id)

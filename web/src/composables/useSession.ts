@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, dataOf, keepToken, type Schemas } from '../api/client'
 import { useMine } from './useMine'
+import { useNotice } from './useNotice'
 
 /** Who is signed in, and how to come and go. One query for the whole application. */
 export function useSession() {
@@ -33,7 +34,14 @@ export function useSession() {
       dataOf(api.PUT('/sign-in-links/{token}', { params: { path: { token } }, body: { password } })),
     onSuccess: enter,
   })
-  const leaving = useMutation({ mutationFn: () => dataOf(api.DELETE('/session')), onSuccess: enter })
+  const leaving = useMutation({
+    mutationFn: async () => {
+      // What was removed and not taken back is gone by then.
+      await useNotice().leave()
+      return dataOf(api.DELETE('/session'))
+    },
+    onSuccess: enter,
+  })
   return {
     session: reading.data,
     person: computed(() => reading.data.value?.person ?? null),

@@ -6,6 +6,7 @@ import { ProblemError, type Schemas } from '../api/client'
 import AnswerRow from '../components/AnswerRow.vue'
 import CallWords from '../components/CallWords.vue'
 import Mark from '../components/Mark.vue'
+import MarkdownText from '../components/MarkdownText.vue'
 import { useAnswerLink } from '../composables/useAnswers'
 import { count, mediumDay } from '../time'
 import MomentField from '../components/MomentField.vue'
@@ -227,8 +228,14 @@ async function sendOffer() {
       <section v-if="link.agenda.length" aria-labelledby="agenda">
         <h2 id="agenda">Agenda of the next</h2>
         <ol class="ruled">
-          <li v-for="topic in link.agenda" :key="topic.title" class="row spread">
-            <span>{{ topic.title }}</span><span class="soft small">{{ topic.lengthMin }} min</span>
+          <li v-for="topic in link.agenda" :key="topic.number">
+            <p class="row spread">
+              <span
+                >{{ topic.number }} {{ topic.title
+                }}<span v-if="topic.presenter" class="soft small"> · {{ topic.presenter }}</span></span
+              ><span class="soft small">{{ topic.inWriting ? 'in writing' : `${topic.lengthMin} min` }}</span>
+            </p>
+            <MarkdownText v-if="topic.text" :text="topic.text" class="small" />
           </li>
         </ol>
       </section>

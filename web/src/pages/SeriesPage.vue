@@ -15,6 +15,7 @@ import SeriesAbout from '../components/SeriesAbout.vue'
 import SeriesEdit from '../components/SeriesEdit.vue'
 import SeriesFacts from '../components/SeriesFacts.vue'
 import SeriesUntold from '../components/SeriesUntold.vue'
+import StandingAgendaPanel from '../components/StandingAgendaPanel.vue'
 import StillHolds from '../components/StillHolds.vue'
 import Strands from '../components/Strands.vue'
 import { useNotice } from '../composables/useNotice'
@@ -28,7 +29,7 @@ const seesSheets = computed(() => series.value?.may.seeSheets ?? false)
 const { strands } = useStrands(() => id, seesSheets)
 const router = useRouter()
 
-const TABS = ['Strands', 'Sheets', 'Decisions', 'Answers', 'People', 'History'] as const
+const TABS = ['Strands', 'Sheets', 'Agenda', 'Decisions', 'Answers', 'People', 'History'] as const
 const RUNNING = ['Answers', 'History']
 const route = useRoute()
 const tab = ref<(typeof TABS)[number]>(TABS.find(name => name.toLowerCase() === route.query.show) ?? 'Strands')
@@ -136,12 +137,12 @@ useKeys([
               <i class="stu" /> stuck, {{ strands?.stuckAt ?? 3 }} or more: do it, split it or drop it
             </p>
           </div>
-          <h2 v-else>{{ shown }}</h2>
+          <h2 v-else>{{ shown === 'Agenda' ? 'Standing agenda' : shown }}</h2>
           <div class="row tabs" role="group" aria-label="Show">
             <template v-for="name in TABS" :key="name">
               <button
                 v-if="
-                  (!['Strands', 'Decisions'].includes(name) || seesSheets) &&
+                  (!['Strands', 'Agenda', 'Decisions'].includes(name) || seesSheets) &&
                   (!RUNNING.includes(name) || series.may.change)
                 "
                 class="quiet"
@@ -161,6 +162,7 @@ useKeys([
           :sees-sheets="seesSheets"
           :may-change="series.may.change && !series.outside"
         />
+        <StandingAgendaPanel v-if="shown === 'Agenda'" :series-id="id" :may-change="series.may.change" />
         <DecisionsPanel v-if="shown === 'Decisions'" :series-id="id" />
         <AnswersPanel v-if="shown === 'Answers'" :series-id="id" class="picture" />
         <HistoryPanel v-if="shown === 'History'" :series-id="id" />

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import type { Action, Schemas, Sheet } from '../api/client'
 import ActionEdit from '../components/ActionEdit.vue'
+import AgendaPanel from '../components/AgendaPanel.vue'
 import ApprovalList from '../components/ApprovalList.vue'
 import GapList from '../components/GapList.vue'
 import HerePanel from '../components/HerePanel.vue'
@@ -11,6 +12,7 @@ import LeftOverList from '../components/LeftOverList.vue'
 import LineEntry from '../components/LineEntry.vue'
 import LineList from '../components/LineList.vue'
 import MeetingChange from '../components/MeetingChange.vue'
+import OfferedTopics from '../components/OfferedTopics.vue'
 import PapersPanel from '../components/PapersPanel.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import ReviewPanel from '../components/ReviewPanel.vue'
@@ -22,6 +24,7 @@ import TopicBlock from '../components/TopicBlock.vue'
 import TopicForm from '../components/TopicForm.vue'
 import VersionsPanel from '../components/VersionsPanel.vue'
 import { useActionMoves } from '../composables/useActions'
+import { useAgenda } from '../composables/useAgenda'
 import { takeDraft } from '../composables/useDraft'
 import { useFoundLine } from '../composables/useFoundLine'
 import { useKeys } from '../composables/useKeys'
@@ -42,6 +45,7 @@ const { error, live, isActing } = doing
 const minutes = useMinutes(() => id, doing.sheet, doing)
 const { shown: sheet, unsent } = minutes
 const { canWrite, showsLeftOver, discussed, writing, write } = useWritingPlace(sheet)
+const agenda = useAgenda(() => id)
 const { say, show } = useNotice()
 const { move: moveAction, handOver } = useActionMoves()
 const editing = ref<Action | null>(null)
@@ -72,7 +76,13 @@ watch(
 )
 
 const numbers = computed(
-  () => new Map((sheet.value?.topics ?? []).map((topic, i) => [topic.id, i + 1 + (showsLeftOver.value ? 1 : 0)])),
+  () =>
+    new Map(
+      (sheet.value?.topics ?? []).map((topic, i) => [
+        topic.id,
+        topic.number ?? `${i + 1 + (showsLeftOver.value ? 1 : 0)}`,
+      ]),
+    ),
 )
 const titleOf = (at: string) => sheet.value?.topics.find(topic => topic.id === at)?.title ?? 'Left over'
 const keyOf = (at: string) => (at === LEFT ? null : at)
@@ -237,6 +247,7 @@ useKeys([
           :key="topic.id"
           :topic="topic"
           :number="numbers.get(topic.id)!"
+          :papers="sheet.papers.filter(paper => paper.topicId === topic.id)"
           :people="sheet.people"
           :minutes="minutes"
           :here="writing === topic.id"
@@ -290,6 +301,15 @@ useKeys([
         <p v-if="sheet.topics.length === 0 && !showsLeftOver" class="soft none">
           No topic yet.{{ sheet.state === 'planned' && sheet.may.bringTopic ? ' Add the first one below.' : '' }}
         </p>
+        <OfferedTopics
+          :offered="sheet.offered.filter(removal.isThere)"
+          :may-answer="sheet.may.hold"
+          :me="me?.id ?? ''"
+          @answer="(topicId, answer, word) => agenda.answer({ id: topicId, answer, word })"
+          @withdraw="
+            topic => removal.remove(topic.id, `“${topic.title}” is withdrawn.`, () => doing.removeTopic(topic.id))
+          "
+        />
         <div v-if="sheet.may.bringTopic && (sheet.state === 'planned' || sheet.state === 'in_session')" class="add">
           <TopicForm ref="topicForm" :people="sheet.people" @keep="body => doing.addTopic({ id: newKey(), ...body })" />
         </div>
@@ -315,8 +335,17 @@ useKeys([
           @hand-over="(action, seriesId, title) => handOver({ action, seriesId, title, meetingId: id })"
         />
         <ActionEdit v-model="editing" />
+        <AgendaPanel
+          v-if="sheet.may.hold && sheet.state === 'planned'"
+          :sheet="sheet"
+          :busy="agenda.isSending.value"
+          @send="note => agenda.send(note)"
+          @ask="agenda.ask()"
+          @settle="take => agenda.settle(take)"
+        />
         <PapersPanel
           :papers="sheet.papers"
+          :topics="sheet.topics"
           :meeting-id="id"
           :may-bring="sheet.may.bringTopic && !frozen"
           :me="me?.id ?? ''"

@@ -1,0 +1,32 @@
+module Loading
+  # Meetings to come soon that have nothing on them.
+  module EmptyMeetings
+    module_function
+
+    # @param series [ActiveRecord::Relation] of which they are
+    # @return [Array<Records::Meeting>] with their series, the soonest first
+    def of(series, now)
+      coming = Records::Meeting.where(series_id: series.select(:id), state: "planned")
+        .where("starts_at > ? and starts_at <= ?", now, now + Core::Sheet::NothingOnIt::AHEAD_S)
+        .includes(series: :keeper).in_order.to_a
+      return [] if coming.empty?
+
+      ids = coming.map(&:series_id).uniq
+      ledgers = Ledgers.of(ids)
+      offered = Records::Topic.where(series_id: ids, state: "offered").group(:series_id).count
+      written = Records::Topic.where(meeting_id: coming.map(&:id)).where.not(standing_id: nil).where.not(text: nil)
+        .pluck(:meeting_id)
+      coming.select { |meeting| nothing?(meeting, ledgers[meeting.series_id], offered, written) }
+    end
+
+    def nothing?(meeting, ledger, offered, written)
+      by_then = meeting.series.zone.wall(meeting.starts_at).date
+      due = ledger.actions.count { |action| action.state == :open && (action.due_on.nil? || action.due_on <= by_then) }
+      brought = ledger.topics_at(meeting.id).count { |topic| topic.standing_id.nil? }
+      Core::Sheet::NothingOnIt.nothing?(
+        topics: brought + offered.fetch(meeting.series_id, 0), due: due,
+        text: meeting.agenda_touched && written.include?(meeting.id)
+      )
+    end
+  end
+end

@@ -1,0 +1,66 @@
+module UseCases
+  # The agenda goes out by mail and as a PDF; sent again, it says what is new, moved, changed or gone.
+  class AgendaSendings < Base
+    # @param id [String] key of this sending; a repeated call changes nothing
+    # @return [Integer] to how many
+    # @raise [Core::Conflict] code "empty" while nothing is planned
+    def send_agenda(id:, meeting_id:, note: nil)
+      once(Records::AgendaSending, id, within: meeting_id) do
+        meeting = find(Records::Meeting.includes(series: [:keeper, {members: :person}]), meeting_id)
+        unless Core::Sheet::Lifecycle::OPEN.include?(meeting.state.to_sym)
+          raise Core::Conflict.new("An agenda is sent before the meeting.", code: "state")
+        end
+
+        agenda = Loading::Agenda.of(meeting_id)
+        content = agenda.to_h || raise(Core::Conflict.new("Nothing is planned for this meeting yet.", code: "empty"))
+        people = recipients(meeting)
+        mail(id, meeting, people, written(meeting, content, agenda.topics_sent, words(note)))
+        Records::AgendaSending.create!(
+          id: id, meeting_id: meeting_id, sent_by_id: by, content: agenda.topics_sent, recipients: people.size,
+          sent_at: now
+        )
+        note_sent(meeting, people.size)
+      end
+      nil
+    end
+
+    private
+
+    # Everybody of the series and who comes besides, but not who will not be there.
+    def recipients(meeting)
+      away = Records::Reply.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
+      besides = Records::Substitute.where(meeting_id: meeting.id).includes(:person).map(&:person)
+      people = (meeting.series.members.map(&:person) + besides).uniq(&:id)
+      people.reject { |person| away.include?(person.id) || (person.id == by && !person.mail_own) }
+    end
+
+    def written(meeting, content, topics, note)
+      before = Records::AgendaSending.where(meeting_id: meeting.id).order(:sent_at).last&.content
+      Mailing::AgendaMail.new(
+        content, keeper: meeting.series.keeper.name, note: note,
+        difference: before && Core::Sheet::AgendaDifference.between(*[before, topics].map { |one| plain(one) })
+      )
+    end
+
+    def plain(topics) = topics.map { |topic| topic.transform_keys(&:to_sym) }
+
+    def mail(id, meeting, people, written)
+      file = ["agenda.pdf", "application/pdf", written.pdf]
+      people.each do |person|
+        Outbox.new(clock: @clock).put(
+          reason: "agenda:#{id}:#{person.id}", series_id: meeting.series_id, to: person,
+          reply_to: meeting.series.keeper.email, attachments: [file],
+          **written.parts(Loading::AnswerLink.address(meeting.series_id, person.id))
+        )
+      end
+    end
+
+    def note_sent(meeting, number)
+      Records::Event.note(
+        "sent", "#{Core::Words.day(meeting.original_wall.date)}: agenda sent to #{Core::Words.count(number, "person")}",
+        series_id: meeting.series_id, meeting_id: meeting.id, now: now, person_id: by
+      )
+      Records::Change.note(meeting.id, now)
+    end
+  end
+end

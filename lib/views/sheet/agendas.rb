@@ -1,0 +1,67 @@
+module Views
+  # What surrounds the agenda of a sheet: topics that are offered, what of the standing agenda is different, and what
+  # was sent.
+  class Agendas
+    # @param topics [Array<Records::Topic>] that stand on it
+    def initialize(meeting, topics, zone:)
+      @meeting, @topics, @zone = meeting, topics, zone
+    end
+
+    # @return [Hash] offered, standing_changes and agenda_sent
+    def around = {offered: offered, standing_changes: standing_changes, agenda_sent: sent}
+
+    private
+
+    def open? = Core::Sheet::Lifecycle::OPEN.include?(@meeting.state.to_sym)
+
+    # At its own meeting, or at the first to come when that is over.
+    def offered
+      return [] unless open?
+
+      waiting = Records::Topic.where(series_id: @meeting.series_id, state: "offered").includes(:brought_by, :meeting)
+        .order(:created_at, :id).select { |topic| waits_here?(topic) }
+      waiting.map do |topic|
+        {
+          id: topic.id, title: topic.title, purpose: topic.purpose, length_min: topic.length_min, text: topic.text,
+          brought_by: {id: topic.brought_by_id, name: topic.brought_by.name}, version: topic.lock_version
+        }
+      end
+    end
+
+    def waits_here?(topic)
+      return true if topic.meeting_id == @meeting.id
+      return false if Core::Sheet::Lifecycle::OPEN.include?(topic.meeting.state.to_sym)
+
+      first_open_after(topic.meeting) == @meeting.id
+    end
+
+    def first_open_after(meeting)
+      Records::Meeting.where(series_id: meeting.series_id, state: %w[planned in_session])
+        .where("starts_at > ?", meeting.starts_at).in_order.pick(:id)
+    end
+
+    # @return [Hash, nil] titles that are added, changed or removed; nil where the sheet follows
+    def standing_changes
+      series = @meeting.series
+      return unless open? && @meeting.agenda_touched && @meeting.agenda_number != series.agenda_number
+
+      standing = Records::StandingTopic.where(series_id: series.id).in_order.index_by(&:id)
+      here = @topics.select(&:standing_id).index_by(&:standing_id)
+      {
+        added: standing.except(*here.keys).values.map(&:title),
+        removed: here.except(*standing.keys).values.map(&:title),
+        changed: standing.slice(*here.keys).values.reject { |one| one.content == content(here[one.id]) }.map(&:title)
+      }
+    end
+
+    def content(topic) = Records::StandingTopic::CONTENT.to_h { |name| [name, topic[name]] }
+
+    def sent
+      last = Records::AgendaSending.where(meeting_id: @meeting.id).order(:sent_at).last or return
+      {
+        local_at: @zone.wall(last.sent_at), recipients: last.recipients,
+        changed: Loading::Agenda.of(@meeting.id).topics_sent != last.content
+      }
+    end
+  end
+end
