@@ -107,6 +107,11 @@ module Api
       status 204
     end
 
+    on :put, "/lines/:id/superseding", "supersedeDecision", may: :write_minutes, of: :line do
+      use(UseCases::Superseding).set(line_id: params["id"], **input)
+      status 204
+    end
+
     private
 
     # The last change a reader knows of: what their browser was told last, or what was on the page.

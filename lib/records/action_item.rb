@@ -1,5 +1,7 @@
 module Records
   class ActionItem < Base
+    include Searched
+
     belongs_to :series, class_name: "Records::Series"
     belongs_to :line, class_name: "Records::Line", optional: true
     has_many :owners, class_name: "Records::ActionOwner", dependent: :delete_all
@@ -12,5 +14,7 @@ module Records
       Core::CarryForward::Ledger::Action.new(id: id, raised_at_meeting_id: raised_at_meeting_id, raised_at: raised_at,
         state: state.to_sym, closed_at: closed_at, closed_at_meeting_id: closed_at_meeting_id, due_on: due_on)
     end
+
+    def search_text = {kind: "action", series_id: series_id, meeting_id: raised_at_meeting_id, text: text}
   end
 end

@@ -1,5 +1,7 @@
 module Records
   class Series < Base
+    include Searched
+
     belongs_to :keeper, class_name: "Records::Person"
     belongs_to :chair, class_name: "Records::Person"
     belongs_to :held_place, class_name: "Records::Place", foreign_key: :place_id, optional: true
@@ -50,5 +52,7 @@ module Records
       Core::Recurrence::Run.new(start: Core::WallTime.of_fields(local_start), zone: zone, length_min: length_min,
         rule: rule && Core::Recurrence::Rule.parse(rule), dates: by_hand)
     end
+
+    def search_text = {kind: "series", series_id: id, text: [title, purpose].compact.join("\n")}
   end
 end

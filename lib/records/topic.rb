@@ -1,5 +1,7 @@
 module Records
   class Topic < Base
+    include Searched
+
     belongs_to :series, class_name: "Records::Series"
     belongs_to :meeting, class_name: "Records::Meeting"
     belongs_to :brought_by, class_name: "Records::Person"
@@ -15,6 +17,15 @@ module Records
         id: id, meeting_id: meeting_id, settled_at_meeting_id: settled_at_meeting_id, position: position,
         standing_id: standing_id
       )
+    end
+
+    def search_text
+      return if state == "declined"
+
+      {
+        kind: "topic", series_id: series_id, meeting_id: settled_at_meeting_id || meeting_id,
+        text: [title, text].compact.join("\n")
+      }
     end
   end
 end

@@ -18,11 +18,7 @@ module Views
 
     private
 
-    def plain(text)
-      return text.downcase if text&.ascii_only? # thousands of names are looked through
-
-      text.to_s.unicode_normalize(:nfd).gsub(/\p{Mn}/, "").downcase.tr("øæåł", "oaal").gsub("ß", "ss")
-    end
+    def plain(text) = Core::SearchWords.fold(text)
 
     def matching(records, words)
       records.select do |record|

@@ -1,45 +1,89 @@
 require "csv"
 
 module Views
-  # The register of what a series has decided: of meetings that are over, numbered through the year.
+  # The register of what series have decided: of meetings that are over, numbered through the year in each series.
   class Decisions < Base
-    COLUMNS = %w[Number Date Decision Topic Approved].freeze
+    COLUMNS = %w[Number Date Decision Topic Approved Superseded].freeze
+    PAGE_SIZE = 50
 
-    # @return [Hash] decisions, the newest first
-    def list(series_id) = {decisions: rows(series_id).reverse}
+    # @return [Hash] decisions of one series, the newest first
+    def list(series_id) = {decisions: rows([find(Records::Series, series_id)]).reverse}
 
-    # @return [String] as CSV (RFC 4180)
-    def csv(series_id)
-      CSV.generate(row_sep: "\r\n") do |csv|
-        csv << COLUMNS
-        rows(series_id).each do |row|
-          said = [Cell.safe(row[:text]), Cell.safe(row[:topic])]
-          csv << [row[:number], row[:decided_on].iso8601, *said, row[:approved] ? "yes" : "no"]
-        end
-      end
+    # @return [String] as CSV (RFC 4180), the oldest first
+    def csv(series_id) = table(COLUMNS, rows([find(Records::Series, series_id)])) { |row| cells(row) }
+
+    # Of all series somebody takes part in.
+    # @param query [String] words, all of which must stand there
+    def list_all(query: "", series_id: nil, page: 1)
+      found = wanted(query, series_id).reverse
+      page_of(:decisions, page, PAGE_SIZE, found.size, found.slice((page - 1) * PAGE_SIZE, PAGE_SIZE) || []).merge(
+        series: taking_part.map { |series| {id: series.id, name: series.title} }
+      )
+    end
+
+    # @return [String] the same as CSV
+    def csv_of_all(query: "", series_id: nil)
+      table(["Series", *COLUMNS], wanted(query, series_id)) { |row| [row[:series][:name], *cells(row)] }
     end
 
     private
 
-    def rows(series_id)
-      @zone = find(Records::Series, series_id).zone
-      meetings = Records::Meeting.where(series_id: series_id, state: %w[closed issued]).in_order.to_a
+    def taking_part = @taking_part ||= ActionChoice.new(by: by).series.order(:title, :id).to_a
+
+    def wanted(query, series_id)
+      asked = Core::SearchWords.words(query)
+      all = rows(series_id ? taking_part.select { |series| series.id == series_id } : taking_part)
+      all.select do |row|
+        here = Core::SearchWords.words("#{row[:number]} #{row[:text]} #{row[:topic]}")
+        asked.all? { |word| here.any? { |one| one.start_with?(word) } }
+      end
+    end
+
+    def table(columns, rows)
+      CSV.generate(row_sep: "\r\n") do |csv|
+        csv << columns
+        rows.each { |row| csv << yield(row).map { |cell| Cell.safe(cell) } }
+      end
+    end
+
+    def cells(row)
+      [row[:number], row[:decided_on].iso8601, row[:text], row[:topic], row[:approved] ? "yes" : "no",
+        row[:superseded_by]&.fetch(:number)]
+    end
+
+    # @param series [Array<Records::Series>] @return [Array<Hash>] the oldest first
+    def rows(series)
+      meetings = Records::Meeting.where(series_id: series.map(&:id), state: %w[closed issued]).in_order.to_a
       decided = Records::Line.standing.where(meeting_id: meetings.map(&:id), kind: "decision").in_order
-        .pluck(:meeting_id, :id, :text, :topic_id).group_by(&:first)
-      topics = Records::Topic.where(id: decided.values.flatten(1).map(&:last).uniq).pluck(:id, :title).to_h
+        .pluck(:meeting_id, :id, :text, :topic_id, :superseded_by_id).group_by(&:first)
+      topics = Records::Topic.where(id: decided.values.flatten(1).map { |row| row[3] }.uniq).pluck(:id, :title).to_h
       approved = approved_among(meetings)
-      numbered(meetings.flat_map do |meeting|
-        decided.fetch(meeting.id, []).map do |_, id, text, topic_id|
-          {line_id: id, meeting_id: meeting.id, decided_on: @zone.wall(meeting.starts_at).date,
-           text: text,
-           topic: topics[topic_id], approved: approved.include?(meeting.id)}
+      by_id = series.index_by(&:id)
+      all = meetings.flat_map do |meeting|
+        decided.fetch(meeting.id, []).map do |row|
+          decision(row, meeting, by_id.fetch(meeting.series_id), topics, approved)
         end
-      end)
+      end
+      superseded(all.group_by { |row| row[:series][:id] }.values.flat_map { |some| numbered(some) })
+        .sort_by.with_index { |row, i| [row[:decided_on], i] }
+    end
+
+    def decision((_, id, text, topic_id, by_id), meeting, series, topics, approved)
+      {
+        line_id: id, meeting_id: meeting.id, decided_on: series.zone.wall(meeting.starts_at).date, text: text,
+        topic: topics[topic_id], approved: approved.include?(meeting.id), series: {id: series.id, name: series.title},
+        superseded_by: by_id
+      }
     end
 
     def numbered(rows)
       numbers = Core::Sheet::DecisionNumbers.of(rows.map { |row| row[:decided_on] })
       rows.zip(numbers).map { |row, number| {number: number, **row} }
+    end
+
+    def superseded(rows)
+      known = rows.to_h { |row| [row[:line_id], row.slice(:line_id, :number, :meeting_id)] }
+      rows.map { |row| row.merge(superseded_by: known[row[:superseded_by]]) }
     end
 
     # That of the last version counts.

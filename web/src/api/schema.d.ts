@@ -1130,6 +1130,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What has certain words in it, in all series one takes part in; the newest first */
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The register over all series one takes part in */
+        get: operations["listAllDecisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/decisions.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportAllDecisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lines/{id}/superseding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** By a later decision of the same series, or not any more */
+        put: operations["supersedeDecision"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/actions/{id}": {
         parameters: {
             query?: never;
@@ -2900,15 +2969,50 @@ export interface components {
             lineId: components["schemas"]["Key"] | null;
         }[];
         Decisions: {
-            decisions: {
-                /** @description of its year, such as 2026/7 */
-                number: string;
+            decisions: components["schemas"]["Decision"][];
+        };
+        AllDecisions: {
+            decisions: components["schemas"]["Decision"][];
+            /** @description the register can be narrowed to */
+            series: components["schemas"]["Named"][];
+            page: number;
+            pageSize: number;
+            total: number;
+        };
+        Decision: {
+            /** @description of its year, such as 2026/7 */
+            number: string;
+            lineId: components["schemas"]["Key"];
+            meetingId: components["schemas"]["Key"];
+            decidedOn: components["schemas"]["Day"];
+            text: string;
+            topic: string | null;
+            approved: boolean;
+            series: components["schemas"]["Named"];
+            supersededBy: {
                 lineId: components["schemas"]["Key"];
+                number: string;
                 meetingId: components["schemas"]["Key"];
-                decidedOn: components["schemas"]["Day"];
+            } | null;
+        };
+        Superseding: {
+            byLineId: components["schemas"]["Key"] | null;
+        };
+        SearchHits: {
+            page: number;
+            more: boolean;
+            series: components["schemas"]["Named"][];
+            hits: {
+                /** @enum {string} */
+                kind: "series" | "topic" | "note" | "decision" | "action" | "progress" | "paper";
+                id: components["schemas"]["Key"];
                 text: string;
-                topic: string | null;
-                approved: boolean;
+                /** @description [start, length] of what was looked for */
+                marks: number[][];
+                series: components["schemas"]["Named"];
+                meetingId: components["schemas"]["Key"] | null;
+                on: components["schemas"]["Day"];
+                lineId: components["schemas"]["Key"] | null;
             }[];
         };
         /** @description what reads differently on a sheet; kind sheet says only that it is to be read again */
@@ -4563,6 +4667,24 @@ export interface components {
             };
         };
         /** @description OK */
+        AllDecisions: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["AllDecisions"];
+            };
+        };
+        /** @description OK */
+        SearchHits: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["SearchHits"];
+            };
+        };
+        /** @description OK */
         Actions: {
             headers: {
                 [name: string]: unknown;
@@ -5105,6 +5227,11 @@ export interface components {
         StandingWish: {
             content: {
                 "application/json": components["schemas"]["StandingWish"];
+            };
+        };
+        Superseding: {
+            content: {
+                "application/json": components["schemas"]["Superseding"];
             };
         };
         ChangedAction: {
@@ -6519,6 +6646,79 @@ export interface operations {
         requestBody: components["requestBodies"]["StandingWish"];
         responses: {
             200: components["responses"]["StandingAgenda"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    search: {
+        parameters: {
+            query?: {
+                page?: components["parameters"]["page"];
+                query?: string;
+                /** @description series, topic, note, decision, action, progress or paper */
+                kind?: string;
+                seriesId?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["SearchHits"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listAllDecisions: {
+        parameters: {
+            query?: {
+                page?: components["parameters"]["page"];
+                query?: string;
+                seriesId?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["AllDecisions"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportAllDecisions: {
+        parameters: {
+            query?: {
+                query?: string;
+                seriesId?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    supersedeDecision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Superseding"];
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             default: components["responses"]["Problem"];
         };
     };

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import type { Schemas } from '../api/client'
 import { useDecisions } from '../composables/useSeries'
-import { mediumDay } from '../time'
+import DecisionRow from './DecisionRow.vue'
 import ProblemNote from './ProblemNote.vue'
 
-/** The register of decisions: numbered through the year, each leading to its sheet. */
-const { seriesId } = defineProps<{ seriesId: string }>()
+/** The register of decisions of a series: numbered through the year, each leading to its line. */
+const { seriesId } = defineProps<{ seriesId: string; mayChange: boolean }>()
 const { decisions, error } = useDecisions(() => seriesId)
 const words = ref('')
 const found = computed(() => {
@@ -15,28 +16,36 @@ const found = computed(() => {
     return wanted.every(word => text.includes(word))
   })
 })
+// The newest stands first.
+const laterThan = (decision: Schemas['Decision']) => {
+  const all = decisions.value ?? []
+  return all.slice(
+    0,
+    Math.max(
+      all.findIndex(one => one.lineId === decision.lineId),
+      0,
+    ),
+  )
+}
 </script>
 
 <template>
   <ProblemNote :error="error" />
   <div v-if="decisions?.length" class="row spread tools">
     <v-text-field v-model="words" label="Find a decision" class="find" clearable />
-    <a class="small" :href="`/api/series/${seriesId}/decisions.csv`" download>As CSV</a>
+    <span class="row small">
+      <router-link to="/decisions">Of all series</router-link>
+      <a :href="`/api/series/${seriesId}/decisions.csv`" download>As CSV</a>
+    </span>
   </div>
   <ol class="ruled">
-    <li v-for="one in found" :key="one.lineId">
-      <span class="strong number">{{ one.number }}</span>
-      <span class="text"
-        >{{ one.text }}<span v-if="one.topic" class="soft small"> · {{ one.topic }}</span></span
-      >
-      <span class="small">
-        <router-link :to="`/meetings/${one.meetingId}`">{{ mediumDay(one.decidedOn) }}</router-link><span
-          v-if="one.approved"
-          class="fresh strong"
-          >, approved</span
-        >
-      </span>
-    </li>
+    <DecisionRow
+      v-for="one in found"
+      :key="one.lineId"
+      :decision="one"
+      :may-change="mayChange"
+      :later="laterThan(one)"
+    />
   </ol>
   <p v-if="decisions?.length === 0" class="soft">
     Nothing has been decided yet. A line such as “Decided: two boats” is a decision; it stands here once its meeting is
@@ -55,23 +64,5 @@ const found = computed(() => {
 ol {
   padding: 0;
   list-style: none;
-}
-li {
-  display: grid;
-  grid-template-columns: 74px 1fr auto;
-  gap: 4px 14px;
-  padding: 8px 0;
-}
-.text {
-  overflow-wrap: anywhere;
-  white-space: pre-line;
-}
-@media (max-width: 860px) {
-  li {
-    grid-template-columns: 74px 1fr;
-  }
-  li > :last-child {
-    grid-column: 2;
-  }
 }
 </style>

@@ -15,6 +15,8 @@ const FIXED = [
   { title: 'Desk', hint: 'go', to: '/' },
   { title: 'Series', hint: 'go', to: '/series' },
   { title: 'Actions', hint: 'go', to: '/actions' },
+  { title: 'Decisions', hint: 'go', to: '/decisions' },
+  { title: 'Search', hint: 'go', to: '/search' },
   { title: 'People & places', hint: 'go', to: '/people' },
   { title: 'Find a common time', hint: 'do', to: '/common-time' },
   { title: 'Groups', hint: 'go', to: '/people?show=groups' },
@@ -52,7 +54,13 @@ const choices = computed(() => {
       to: `${to}${place.kind === 'group' ? '' : place.id}`,
     }
   })
-  return words.length ? [...found, ...fixed] : [...fixed, ...found]
+  if (!words.length) return [...fixed, ...found]
+  const everywhere = {
+    title: `Search for “${typed.value.trim()}”`,
+    hint: 'do',
+    to: `/search?q=${encodeURIComponent(typed.value.trim())}`,
+  }
+  return [...found, ...fixed, everywhere]
 })
 watch([open, typed], () => {
   chosen.value = 0
@@ -106,7 +114,6 @@ function take(to: string | undefined) {
           <span>{{ choice.title }}</span><span class="soft small">{{ choice.hint }}</span>
         </li>
       </ul>
-      <p v-if="choices.length === 0" class="none soft">Nothing is called that.</p>
     </v-card>
   </v-dialog>
 </template>
@@ -137,8 +144,5 @@ li {
 }
 li.chosen {
   background: var(--pine-pale);
-}
-.none {
-  padding: 14px 18px;
 }
 </style>

@@ -163,7 +163,7 @@ useKeys([
           :may-change="series.may.change && !series.outside"
         />
         <StandingAgendaPanel v-if="shown === 'Agenda'" :series-id="id" :may-change="series.may.change" />
-        <DecisionsPanel v-if="shown === 'Decisions'" :series-id="id" />
+        <DecisionsPanel v-if="shown === 'Decisions'" :series-id="id" :may-change="series.may.change" />
         <AnswersPanel v-if="shown === 'Answers'" :series-id="id" class="picture" />
         <HistoryPanel v-if="shown === 'History'" :series-id="id" />
         <StillHolds v-if="shown === 'Sheets' && series.may.change" :series-id="id" />

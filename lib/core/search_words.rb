@@ -1,0 +1,54 @@
+module Core
+  # Words as they are looked for: without accents and capitals, as tokens of our own, so that short and common words are
+  # found like all others.
+  module SearchWords
+    # Before each token: no word is too short for the database's index then, and none is one it leaves out.
+    PREFIX = "zz".freeze
+    WORD = /[[:alnum:]]+/
+    LETTERS = {"ø" => "o", "æ" => "ae", "å" => "a", "ł" => "l", "ß" => "ss", "đ" => "d", "þ" => "th"}.freeze
+    # From so many letters on, the beginning of a word is enough.
+    BEGINNING = 3
+    MOST_TOKENS = 600
+    MOST_ASKED = 8
+    SNIPPET = 180
+
+    module_function
+
+    # @return [String] plain small letters
+    def fold(text)
+      return text.downcase if text&.ascii_only?
+
+      text.to_s.downcase.gsub(/[øæåłßđþ]/, LETTERS).unicode_normalize(:nfd).gsub(/\p{Mn}/, "")
+    end
+
+    # @return [Array<String>] each word once
+    def words(text) = fold(text).scan(WORD).uniq
+
+    # @return [String] what is kept of a text for looking up
+    def tokens(text) = words(text).first(MOST_TOKENS).map { |word| PREFIX + word[0, 60] }.join(" ")
+
+    # @return [String, nil] for MATCH … AGAINST in boolean mode: all words; nil when none is asked for
+    def query(text)
+      asked = words(text).first(MOST_ASKED)
+      asked.map { |word| "+#{PREFIX}#{word[0, 60]}#{"*" if word.size >= BEGINNING}" }.join(" ") unless asked.empty?
+    end
+
+    # Where what is looked for stands in a text; of a long one the part around the first.
+    # @param asked [Array<String>] as `words` gives them
+    # @return [Hash] text, and marks of [start, length] in it
+    def found(text, asked)
+      marks = text.to_enum(:scan, WORD).map { Regexp.last_match }
+        .select { |match| hit?(fold(match[0]), asked) }.map { |match| [match.begin(0), match[0].length] }
+      return {text: text, marks: marks} if text.length <= SNIPPET
+
+      from = [(marks.first || [0]).first - SNIPPET / 3, 0].max
+      inside = marks.select { |start, length| start >= from && start + length <= from + SNIPPET }
+      {
+        text: "#{"…" if from.positive?}#{text[from, SNIPPET]}#{"…" if from + SNIPPET < text.length}",
+        marks: inside.map { |start, length| [start - from + (from.positive? ? 1 : 0), length] }
+      }
+    end
+
+    def hit?(word, asked) = asked.any? { |one| (one.size >= BEGINNING) ? word.start_with?(one) : word == one }
+  end
+end

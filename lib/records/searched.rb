@@ -1,0 +1,20 @@
+module Records
+  # What can be looked for: a record says by `search_text` what is kept of it, nil for nothing.
+  module Searched
+    extend ActiveSupport::Concern
+
+    included do
+      after_save :keep_search_text
+      after_destroy { SearchText.where(id: id).delete_all }
+    end
+
+    def keep_search_text
+      row = search_text
+      return SearchText.where(id: id).delete_all unless row && !row[:text].to_s.strip.empty?
+
+      SearchText.upsert(
+        {id: id, at: created_at, **row, text: row[:text][0, 12_000], tokens: Core::SearchWords.tokens(row[:text])}
+      )
+    end
+  end
+end

@@ -1,0 +1,62 @@
+module Views
+  # What has certain words in it, in all series somebody takes part in: titles, topics, lines, decisions, actions, what
+  # was said of them, and names of files. The newest first.
+  class Search < Base
+    PAGE_SIZE = 25
+    # kind => the records that must still be there
+    STANDING = {
+      "series" => -> { Records::Series }, "topic" => -> { Records::Topic }, "note" => -> { Records::Line.standing },
+      "decision" => -> { Records::Line.standing }, "action" => -> { Records::ActionItem },
+      "progress" => -> { Records::ActionChange }, "paper" => -> { Records::Paper }
+    }.freeze
+
+    # @param query [String] words, all of which must stand there
+    # @param kind [String, nil] of STANDING; any other: all
+    def find_by(query:, kind: nil, series_id: nil, page: 1)
+      asked = Core::SearchWords.query(query)
+      return {hits: [], page: page, more: false, series: series_names} unless asked
+
+      found = seen(Records::SearchText.matching(asked))
+      found = found.where(kind: kind) if STANDING.key?(kind)
+      found = found.where(series_id: series_id) if series_id
+      rows = found.order(at: :desc, id: :desc).offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE + 1).to_a
+      shown = standing(rows.first(PAGE_SIZE))
+      {hits: hits(shown, Core::SearchWords.words(query)), page: page, more: rows.size > PAGE_SIZE, series: series_names}
+    end
+
+    private
+
+    def taking_part = @taking_part ||= ActionChoice.new(by: by).series.pluck(:id, :title, :time_zone)
+
+    def series_names = taking_part.map { |id, title, _| {id: id, name: title} }.sort_by { |one| one[:name] }
+
+    # Who only gets papers sees what was issued.
+    def seen(records)
+      informed = Records::SeriesMember.where(person_id: by, role: "informed").pluck(:series_id)
+      whole = records.where(series_id: taking_part.map(&:first))
+      return whole if informed.empty?
+
+      issued = Records::Meeting.where(series_id: informed, state: "issued").select(:id)
+      whole.or(records.where(series_id: informed, meeting_id: issued, kind: %w[topic note decision]))
+    end
+
+    def standing(rows)
+      there = rows.group_by(&:kind).flat_map { |kind, some| STANDING.fetch(kind).call.where(id: some.map(&:id)).ids }
+      rows.select { |row| there.include?(row.id) }
+    end
+
+    def hits(rows, asked)
+      series = Records::Series.where(id: rows.map(&:series_id)).index_by(&:id)
+      meetings = Records::Meeting.where(id: rows.filter_map(&:meeting_id)).index_by(&:id)
+      lines = Records::ActionItem.where(id: rows.map(&:id)).pluck(:id, :line_id).to_h
+      rows.map do |row|
+        of, meeting = series.fetch(row.series_id), meetings[row.meeting_id]
+        {
+          kind: row.kind, id: row.id, **Core::SearchWords.found(row.text, asked), series: {id: of.id, name: of.title},
+          meeting_id: meeting&.id, on: of.zone.wall(meeting&.starts_at || row.at).date,
+          line_id: %w[note decision].include?(row.kind) ? row.id : lines[row.id]
+        }
+      end
+    end
+  end
+end

@@ -1,0 +1,24 @@
+RSpec.describe Core::SearchWords do
+  {
+    "Tomás, Åse & Øystein" => %w[tomas ase oystein], "Straße 7b, 7B" => %w[strasse 7b], "B-09: IT" => %w[b 09 it],
+    "ΑΘΉΝΑ" => %w[αθηνα], "…" => [], nil => []
+  }.each do |text, words|
+    it("reads #{text.inspect} as #{words}") { expect(described_class.words(text)).to eq words }
+  end
+
+  it "asks for all words, of longer ones for their beginning, and for no more than eight" do
+    expect(described_class.query("IT Kai-mauer")).to eq "+zzit +zzkai* +zzmauer*"
+    expect(described_class.query("+-* \"")).to be_nil
+    expect(described_class.query((1..20).to_a.join(" ")).split.size).to eq 8
+  end
+
+  it "marks what was looked for where it stands, and shows the part of a long text around it" do
+    text = "Tomás orders ropes"
+    expect(described_class.found(text, %w[tom rope])).to eq(text: text, marks: [[0, 5], [13, 5]])
+    expect(described_class.found("It is it", %w[it])[:marks]).to eq [[0, 2], [6, 2]]
+    long = described_class.found("#{"calm " * 100}storm #{"calm " * 100}", %w[storm])
+    start, length = long[:marks].first
+    expect(long[:text]).to start_with("…").and end_with("…")
+    expect(long[:text][start, length]).to eq "storm"
+  end
+end
