@@ -20,7 +20,7 @@ def fill
       numbers.map do |number|
         said = text(random)
         {id: key(number), kind: "note", series_id: key(number % SERIES), text: said, at: Time.at(1_700_000_000 + number),
-         tokens: Core::SearchWords.tokens(said)}
+         tokens: Core::SearchWords.tokens(said, key(number % SERIES))}
       end
     )
   end
@@ -28,7 +28,7 @@ end
 
 # What the view asks, without what it then reads of a page of hits.
 def look(query, series)
-  Records::SearchText.matching(Core::SearchWords.query(query)).where(series_id: series)
+  Records::SearchText.matching(Core::SearchWords.query(query, series)).where(series_id: series)
     .order(at: :desc, id: :desc).limit(26).to_a.size
 end
 

@@ -10,6 +10,7 @@ module Core
     BEGINNING = 3
     MOST_TOKENS = 600
     MOST_ASKED = 8
+    MOST_GROUPS = 100
     SNIPPET = 180
 
     module_function
@@ -24,14 +25,23 @@ module Core
     # @return [Array<String>] each word once
     def words(text) = fold(text).scan(WORD).uniq
 
+    # @param group [String] key of what the text belongs to
     # @return [String] what is kept of a text for looking up
-    def tokens(text) = words(text).first(MOST_TOKENS).map { |word| PREFIX + word[0, 60] }.join(" ")
+    def tokens(text, group) =
+      [*words(text).first(MOST_TOKENS).map { |word| PREFIX + word[0, 60] }, group_token(group)].join(" ")
 
+    # @param groups [Array<String>] keys of what it may belong to; among very many they do not narrow
     # @return [String, nil] for MATCH … AGAINST in boolean mode: all words; nil when none is asked for
-    def query(text)
+    def query(text, groups = [])
       asked = words(text).first(MOST_ASKED)
-      asked.map { |word| "+#{PREFIX}#{word[0, 60]}#{"*" if word.size >= BEGINNING}" }.join(" ") unless asked.empty?
+      return if asked.empty?
+
+      all = asked.map { |word| "+#{PREFIX}#{word[0, 60]}#{"*" if word.size >= BEGINNING}" }
+      all << "+(#{groups.map { |group| group_token(group) }.join(" ")})" if groups.size.between?(1, MOST_GROUPS)
+      all.join(" ")
     end
+
+    def group_token(group) = "zs#{group.delete("-")}"
 
     # Where what is looked for stands in a text; of a long one the part around the first.
     # @param asked [Array<String>] as `words` gives them

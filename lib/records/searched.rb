@@ -13,7 +13,10 @@ module Records
       return SearchText.where(id: id).delete_all unless row && !row[:text].to_s.strip.empty?
 
       SearchText.upsert(
-        {id: id, at: created_at, **row, text: row[:text][0, 12_000], tokens: Core::SearchWords.tokens(row[:text])}
+        {
+          id: id, at: created_at, **row, text: row[:text][0, 12_000],
+          tokens: Core::SearchWords.tokens(row[:text], row[:series_id])
+        }
       )
     end
   end

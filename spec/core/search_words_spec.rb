@@ -9,6 +9,8 @@ RSpec.describe Core::SearchWords do
   it "asks for all words, of longer ones for their beginning, and for no more than eight" do
     expect(described_class.query("IT Kai-mauer")).to eq "+zzit +zzkai* +zzmauer*"
     expect(described_class.query("+-* \"")).to be_nil
+    expect(described_class.query("ice", %w[a-1 b-2])).to eq "+zzice* +(zsa1 zsb2)"
+    expect(described_class.tokens("Ice, ice", "a-1")).to eq "zzice zsa1"
     expect(described_class.query((1..20).to_a.join(" ")).split.size).to eq 8
   end
 

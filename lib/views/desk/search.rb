@@ -13,7 +13,7 @@ module Views
     # @param query [String] words, all of which must stand there
     # @param kind [String, nil] of STANDING; any other: all
     def find_by(query:, kind: nil, series_id: nil, page: 1)
-      asked = Core::SearchWords.query(query)
+      asked = Core::SearchWords.query(query, series_id ? [series_id] : taking_part.map(&:first) + informed)
       return {hits: [], page: page, more: false, series: series_names} unless asked
 
       found = seen(Records::SearchText.matching(asked))
@@ -30,9 +30,10 @@ module Views
 
     def series_names = taking_part.map { |id, title, _| {id: id, name: title} }.sort_by { |one| one[:name] }
 
+    def informed = @informed ||= Records::SeriesMember.where(person_id: by, role: "informed").pluck(:series_id)
+
     # Who only gets papers sees what was issued.
     def seen(records)
-      informed = Records::SeriesMember.where(person_id: by, role: "informed").pluck(:series_id)
       whole = records.where(series_id: taking_part.map(&:first))
       return whole if informed.empty?
 
