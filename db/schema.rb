@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000007) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000009) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -340,6 +340,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000007) do
     t.text "typed"
     t.text "doubtful"
     t.datetime "removed_at"
+    t.string "superseded_by_id", limit: 36, collation: "ascii_bin"
     t.index ["author_id"], name: "index_lines_on_author_id"
     t.index ["meeting_id", "position"], name: "index_lines_on_meeting_id_and_position"
     t.index ["topic_id"], name: "index_lines_on_topic_id"
@@ -462,6 +463,24 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000007) do
     t.index ["issued_by_id"], name: "index_minutes_versions_on_issued_by_id"
     t.index ["meeting_id", "number"], name: "index_minutes_versions_on_meeting_id_and_number", unique: true
     t.check_constraint "json_valid(`content`)", name: "content"
+  end
+
+  create_table "motions", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "line_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "proposer_id", limit: 36, collation: "ascii_bin"
+    t.string "seconder_id", limit: 36, collation: "ascii_bin"
+    t.string "rule", limit: 20, null: false, collation: "ascii_bin"
+    t.integer "in_favour", default: 0, null: false
+    t.integer "against", default: 0, null: false
+    t.integer "abstained", default: 0, null: false
+    t.integer "present", default: 0, null: false
+    t.text "votes", size: :long, null: false, collation: "utf8mb4_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["line_id"], name: "index_motions_on_line_id", unique: true
+    t.index ["proposer_id"], name: "fk_rails_7378254de2"
+    t.index ["seconder_id"], name: "fk_rails_fbbf8b040c"
+    t.check_constraint "`rule` in ('votes','present','two_thirds')", name: "motions_rule"
   end
 
   create_table "outside_meetings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -587,6 +606,18 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000007) do
     t.check_constraint "`answer` in ('accepted','tentative','declined','none')", name: "replies_answer"
   end
 
+  create_table "search_texts", primary_key: ["series_id", "at", "id"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "at", null: false
+    t.string "id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "kind", limit: 20, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, collation: "ascii_bin"
+    t.text "text", null: false
+    t.text "tokens", null: false, collation: "utf8mb4_bin"
+    t.index ["id"], name: "index_search_texts_on_id", unique: true
+    t.index ["tokens"], name: "index_search_texts_on_tokens", type: :fulltext
+  end
+
   create_table "sendings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "sent_by_id", limit: 36, null: false, collation: "ascii_bin"
@@ -637,6 +668,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000007) do
     t.string "outside_meeting_id", limit: 36, collation: "ascii_bin"
     t.integer "ask_owners_days", default: 2, null: false
     t.integer "agenda_number", default: 0, null: false
+    t.string "vote_rule", limit: 20, default: "votes", null: false, collation: "ascii_bin"
+    t.integer "quorum_percent"
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
     t.index ["laid_out_until"], name: "index_series_on_laid_out_until"
@@ -707,6 +740,16 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000007) do
     t.index ["person_id"], name: "index_sign_in_links_on_person_id"
     t.index ["token_digest"], name: "index_sign_in_links_on_token_digest", unique: true
     t.check_constraint "`kind` in ('invited','forgotten')", name: "sign_in_links_kind"
+  end
+
+  create_table "speakers", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "wanted_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id", "person_id"], name: "index_speakers_on_meeting_id_and_person_id", unique: true
+    t.index ["person_id"], name: "fk_rails_4a89d8b114"
   end
 
   create_table "standing_topics", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -848,6 +891,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000007) do
   add_foreign_key "minutes_versions", "meetings", column: "approved_at_meeting_id"
   add_foreign_key "minutes_versions", "people", column: "approved_by_id"
   add_foreign_key "minutes_versions", "people", column: "issued_by_id"
+  add_foreign_key "motions", "lines"
+  add_foreign_key "motions", "people", column: "proposer_id"
+  add_foreign_key "motions", "people", column: "seconder_id"
   add_foreign_key "outside_meetings", "people"
   add_foreign_key "paper_pieces", "papers"
   add_foreign_key "papers", "meetings"
@@ -875,6 +921,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000007) do
   add_foreign_key "sessions", "people"
   add_foreign_key "sheet_numbers", "meetings", on_delete: :cascade
   add_foreign_key "sign_in_links", "people"
+  add_foreign_key "speakers", "meetings"
+  add_foreign_key "speakers", "people"
   add_foreign_key "standing_topics", "people", column: "presenter_id"
   add_foreign_key "standing_topics", "series"
   add_foreign_key "substitutes", "meetings"

@@ -112,7 +112,25 @@ module Api
       status 204
     end
 
+    on :put, "/lines/:id/motion", "setMotion", may: :write_minutes, of: :line do
+      use(UseCases::Motions).set(line_id: params["id"], **input, votes: votes)
+      json use(Views::Line).show(params["id"])
+    end
+
+    on :delete, "/lines/:id/motion", "withdrawMotion", may: :write_minutes, of: :line do
+      use(UseCases::Motions).remove(params["id"])
+      json use(Views::Line).show(params["id"])
+    end
+
+    on :put, "/meetings/:id/speakers/:personId", "setSpeaker", may: :speak, of: :meeting do
+      use(UseCases::Speakers).set(meeting_id: params["id"], person_id: params["personId"], **input)
+      json sheet
+    end
+
     private
+
+    # By name: a list, since keys of people are no names of fields.
+    def votes = (input[:votes] || []).to_h { |vote| [vote[:person_id], vote[:vote]] }
 
     # The last change a reader knows of: what their browser was told last, or what was on the page.
     def last_seen = Integer(request.env["HTTP_LAST_EVENT_ID"] || params["after"], 10, exception: false)

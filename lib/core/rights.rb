@@ -47,12 +47,13 @@ module Core
       bring_topic: TAKE_PART,
       change_topic: TAKE_PART,
       answer: %i[keeper chair member informed],
+      speak: TAKE_PART,
       see_actions: TAKE_PART,
       change_action: TAKE_PART
     }.freeze
 
     # Things a member may do only to what is their own; keeper and chair may do them to all.
-    OWN_ONLY = %i[change_paper change_topic change_action answer].freeze
+    OWN_ONLY = %i[change_paper change_topic change_action answer speak].freeze
 
     module_function
 

@@ -30,16 +30,17 @@ module Core
     def tokens(text, group) =
       [*words(text).first(MOST_TOKENS).map { |word| PREFIX + word[0, 60] }, group_token(group)].join(" ")
 
+    # @param words [Array<String>]
     # @param groups [Array<String>] keys of what it may belong to; among very many they do not narrow
-    # @return [String, nil] for MATCH … AGAINST in boolean mode: all words; nil when none is asked for
-    def query(text, groups = [])
-      asked = words(text).first(MOST_ASKED)
-      return if asked.empty?
-
-      all = asked.map { |word| "+#{PREFIX}#{word[0, 60]}#{"*" if word.size >= BEGINNING}" }
+    # @return [String] for MATCH … AGAINST in boolean mode: all words
+    def query(words, groups = [])
+      all = words.first(MOST_ASKED).map { |word| "+#{PREFIX}#{word[0, 60]}#{"*" if word.size >= BEGINNING}" }
       all << "+(#{groups.map { |group| group_token(group) }.join(" ")})" if groups.size.between?(1, MOST_GROUPS)
       all.join(" ")
     end
+
+    # How a token of a word begins, or is, between blanks.
+    def pattern(word) = "#{PREFIX}#{word[0, 60]}#{" " if word.size < BEGINNING}"
 
     def group_token(group) = "zs#{group.delete("-")}"
 

@@ -31,9 +31,10 @@ module Mailing
     # @return [Array<Array(String, String)>] what it was, where, when, and who was there
     def facts
       [
-        ["When", moment], ["Held", held], ["Where", where], ["Chair", @sheet.dig(:chair, :name)],
+        ["Meeting", number], ["When", moment], ["Held", held], ["Where", where], ["Chair", @sheet.dig(:chair, :name)],
         ["Minutes by", @sheet.dig(:keeper, :name)], *attendance, ["Quorum", quorum], ["Approved here", approved_here],
-        ["Version", version], ["Approved", @version&.dig(:approved_on)&.then { |on| Core::Words.day(on) }]
+        ["Version", version], ["Approved", @version&.dig(:approved_on)&.then { |on| Core::Words.day(on) }],
+        ["Files", files], ["Next meeting", following]
       ].select(&:last)
     end
 
@@ -70,6 +71,15 @@ module Mailing
 
     private
 
+    def number = @sheet[:meeting_number]&.then { |number| "number #{number} of this series" }
+
+    def files = @sheet[:files]&.join(", ")&.then { |names| names unless names.empty? }
+
+    def following
+      at = @sheet.dig(:next_meeting, :local_start) or return
+      Core::Words.at(Core::WallTime.parse(at))
+    end
+
     def start = Core::WallTime.parse(@sheet[:local_start])
 
     def moment
@@ -100,7 +110,8 @@ module Mailing
     def name_of(person)
       at = person[:attendance_at]
       how = {"on_call" => "on the call", "late" => at && "from #{at}", "left" => at && "until #{at}"}
-      [person[:name], how[person[:attendance]]&.then { |words| "(#{words})" }].compact.join(" ")
+      said = [how[person[:attendance]], person[:instead_of]&.then { |name| "instead of #{name}" }].compact
+      said.empty? ? person[:name] : "#{person[:name]} (#{said.join(", ")})"
     end
 
     def quorum
@@ -137,13 +148,29 @@ module Mailing
 
     def said_at(key, place, words) = Core::Sheet::MinutesDifference::Said.new(key: key, place: place, words: words)
 
-    def rows(lines) = lines.map { |line| [KINDS.fetch(line[:kind]), words_of(line)] }
+    def rows(lines) = lines.map { |line| [kind_of(line), words_of(line)] }
+
+    # A motion that was not carried decides nothing; what is decided has its number in the register.
+    def kind_of(line)
+      return "Motion" if %w[lost tied].include?(line.dig(:motion, :outcome))
+
+      number = @sheet[:decision_numbers]&.dig(line[:id].to_sym) if line[:kind] == "decision"
+      [KINDS.fetch(line[:kind]), number].compact.join(" ").then { |words| words unless words.empty? }
+    end
 
     def words_of(line)
-      return line[:text] unless line[:action]
+      return [line[:text], moved(line[:motion])].compact.join("\n") unless line[:action]
 
       owners, due = whose(line[:action])
       [line[:text], ("– #{owners}" unless owners.empty?), ("by #{due}" unless due.empty?)].compact.join(" ")
+    end
+
+    def moved(motion)
+      return unless motion
+
+      by = %i[proposer seconder].filter_map { |who| motion[who] && motion[who][:name] }
+      said = %w[Proposed seconded].zip(by).filter_map { |verb, name| "#{verb} by #{name}" if name }
+      [said.join(", "), motion[:words]].reject { |words| words.to_s.empty? }.join("; ").then { |all| "#{all}." }
     end
 
     def whose(action)
@@ -151,9 +178,11 @@ module Mailing
       [action[:owners].map { |owner| owner[:name] }.join(", "), due.to_s]
     end
 
+    def became(action) = VERDICTS.fetch(action.dig(:review, :verdict), "kept")
+
     def reviewed
       @sheet[:left_over].map do |action|
-        verdict = VERDICTS.fetch(action.dig(:review, :verdict), "kept")
+        verdict = (action[:state] == "handed_over") ? action[:reason] : became(action)
         carried = "carried #{action[:carried]} times" if verdict == "kept" && action[:carried] > 1
         said = "– #{[verdict, carried].compact.join(", ")}"
         [nil, [action[:text], said, action.dig(:review, :word)].compact.join(" ")]

@@ -3,7 +3,7 @@ module Mailing
   class MinutesPdf
     PINE, LINE = "14524A", "C9D0CD"
     SOFT = PaperSheet::SOFT
-    LABEL = 66
+    LABEL = 86
 
     # @param document [MinutesDocument]
     def initialize(document) = @document = document

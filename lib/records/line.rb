@@ -5,6 +5,7 @@ module Records
     belongs_to :meeting, class_name: "Records::Meeting"
     belongs_to :topic, class_name: "Records::Topic", optional: true
     belongs_to :author, class_name: "Records::Person"
+    has_one :motion, class_name: "Records::Motion"
     has_one :action_item, class_name: "Records::ActionItem"
 
     # Those that have not been removed.

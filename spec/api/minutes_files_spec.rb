@@ -27,7 +27,7 @@ RSpec.describe "Minutes as files" do
     text = last_response.body.force_encoding("UTF-8")
     expect(text).to include(
       "Draft minutes", "- **Here:** Ines Torvald, Wen Halloran (on the call)", "- **Quorum:** 2, met",
-      "## 1 Boats \\*and\\* crew (for decision)", "- **Decided:** Two boats",
+      "## 1 Boats \\*and\\* crew (for decision)", "- **Decided 2026/1:** Two boats",
       "- 1\\. A list \\| of \\<b\\>signs\\</b\\>"
     )
     expect(text).to match(/\| Order paint \| Ines Torvald \| \d+ \w+ \d{4} \|/)
@@ -40,7 +40,7 @@ RSpec.describe "Minutes as files" do
     expect([pdf[0, 5], pdf.include?("/FontFile2"), pdf.include?("/Lang")]).to eq ["%PDF-", true, true]
     text, = Open3.capture2("pdftotext", "-layout", "-", "-", stdin_data: pdf, binmode: true)
     expect(text.force_encoding("UTF-8").gsub(/\s+/, " ")).to include(
-      "Minutes", "Here Ines Torvald, Wen Halloran (on the call)", "1 Boats *and* crew", "Decided Two boats",
+      "Minutes", "Here Ines Torvald, Wen Halloran (on the call)", "1 Boats *and* crew", "Decided 2026/1 Two boats",
       "Order paint Ines Torvald", "Page 1 of 1"
     )
     mail = Mail.new(Records::Mail.find_by!(recipient: Records::Person.find(ines).email).source)

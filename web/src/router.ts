@@ -10,6 +10,12 @@ export const router = createRouter({
     { path: '/series/new', component: () => import('./pages/SeriesNew.vue'), meta: { title: 'New series' } },
     { path: '/series/:id', component: () => import('./pages/SeriesPage.vue'), props: true, meta: { title: 'Series' } },
     { path: '/meetings/:id', component: () => import('./pages/SheetPage.vue'), props: true, meta: { title: 'Sheet' } },
+    {
+      path: '/meetings/:id/chair',
+      component: () => import('./pages/ChairPage.vue'),
+      props: true,
+      meta: { title: 'For the chair' },
+    },
     { path: '/actions', component: () => import('./pages/Actions.vue'), meta: { title: 'Actions' } },
     { path: '/decisions', component: () => import('./pages/Decisions.vue'), meta: { title: 'Decisions' } },
     { path: '/search', component: () => import('./pages/Search.vue'), meta: { title: 'Search' } },

@@ -17,6 +17,11 @@ module Core
       # @return [Boolean, nil] nil when none is asked for
       def quorate?(states, quorum) = quorum && states.count { |state| HERE.include?(state) } >= quorum
 
+      # @param number [Integer, nil] of those who must come; percent [Integer, nil] of them, when no number is given
+      # @param required [Integer] how many must come
+      # @return [Integer, nil] how many are needed
+      def needed(number:, percent:, required:) = number || (percent && (required * percent / 100.0).ceil)
+
       # When somebody came or left. Of a meeting that passes midnight, ten past twelve is the day after; one held early
       # may be noted before it was to begin.
       # @param text [String] such as "09:41"

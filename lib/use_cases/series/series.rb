@@ -132,6 +132,8 @@ module UseCases
       "keeper_id" => "keeper",
       "chair_id" => "chair",
       "quorum" => "quorum",
+      "quorum_percent" => "quorum",
+      "vote_rule" => "rule of votes",
       "call_url" => "call",
       "call_passcode" => "call",
       "call_dial_in" => "call",
@@ -154,7 +156,8 @@ module UseCases
         .capitalize
 
     def head(
-      title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, place_id: nil, before_min: 0,
+      title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, quorum_percent: nil, vote_rule: "votes",
+      place_id: nil, before_min: 0,
       after_min: 0, remind_min: 0, remind_papers: true, ask_owners_days: 2, wording: nil, call: nil,
       options: nil
     )
@@ -178,6 +181,8 @@ module UseCases
         keeper_id: keeper_id,
         chair_id: chair_id,
         quorum: quorum,
+        quorum_percent: (quorum_percent unless quorum),
+        vote_rule: vote_rule,
         place_id: place_id,
         before_min: before_min,
         after_min: after_min,

@@ -50,7 +50,7 @@ module UseCases
 
         Records::Meeting.where(present_topic_id: id).update_all(present_topic_id: nil)
         topic.visits.delete_all
-        Records::Line.where(topic_id: id).delete_all # removed before
+        clear_removed_lines(id)
         touch(meeting.id) if topic.standing_id
         Records::Paper.where(topic_id: id).update_all(topic_id: nil)
         topic.delete
@@ -139,6 +139,12 @@ module UseCases
       Records::Topic.where(settled_at_meeting_id: meeting.id).update_all(settled_at_meeting_id: nil)
 
     private
+
+    def clear_removed_lines(topic_id)
+      lines = Records::Line.where(topic_id: topic_id)
+      Records::Motion.where(line_id: lines.select(:id)).delete_all
+      lines.delete_all
+    end
 
     def note_topics(meeting_id) = Records::Change.note(meeting_id, now, :topics)
 

@@ -13,15 +13,14 @@ module Views
     # @param query [String] words, all of which must stand there
     # @param kind [String, nil] of STANDING; any other: all
     def find_by(query:, kind: nil, series_id: nil, page: 1)
-      asked = Core::SearchWords.query(query, series_id ? [series_id] : taking_part.map(&:first) + informed)
-      return {hits: [], page: page, more: false, series: series_names} unless asked
+      asked = Core::SearchWords.words(query)
+      return {hits: [], page: page, more: false, series: series_names} if asked.empty?
 
-      found = seen(Records::SearchText.matching(asked))
+      found = seen(Records::SearchText.having(asked, series_id ? [series_id] : taking_part.map(&:first) + informed))
       found = found.where(kind: kind) if STANDING.key?(kind)
-      found = found.where(series_id: series_id) if series_id
       rows = found.order(at: :desc, id: :desc).offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE + 1).to_a
       shown = standing(rows.first(PAGE_SIZE))
-      {hits: hits(shown, Core::SearchWords.words(query)), page: page, more: rows.size > PAGE_SIZE, series: series_names}
+      {hits: hits(shown, asked), page: page, more: rows.size > PAGE_SIZE, series: series_names}
     end
 
     private

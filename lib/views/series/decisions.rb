@@ -3,7 +3,7 @@ require "csv"
 module Views
   # The register of what series have decided: of meetings that are over, numbered through the year in each series.
   class Decisions < Base
-    COLUMNS = %w[Number Date Decision Topic Approved Superseded].freeze
+    COLUMNS = %w[Number Date Decision Topic Motion Approved Superseded].freeze
     PAGE_SIZE = 50
 
     # @return [Hash] decisions of one series, the newest first
@@ -47,7 +47,7 @@ module Views
     end
 
     def cells(row)
-      [row[:number], row[:decided_on].iso8601, row[:text], row[:topic], row[:approved] ? "yes" : "no",
+      [row[:number], row[:decided_on].iso8601, row[:text], row[:topic], row[:motion], row[:approved] ? "yes" : "no",
         row[:superseded_by]&.fetch(:number)]
     end
 
@@ -56,17 +56,27 @@ module Views
       meetings = Records::Meeting.where(series_id: series.map(&:id), state: %w[closed issued]).in_order.to_a
       decided = Records::Line.standing.where(meeting_id: meetings.map(&:id), kind: "decision").in_order
         .pluck(:meeting_id, :id, :text, :topic_id, :superseded_by_id).group_by(&:first)
+      motions = motions_of(decided)
       topics = Records::Topic.where(id: decided.values.flatten(1).map { |row| row[3] }.uniq).pluck(:id, :title).to_h
       approved = approved_among(meetings)
       by_id = series.index_by(&:id)
       all = meetings.flat_map do |meeting|
-        decided.fetch(meeting.id, []).map do |row|
-          decision(row, meeting, by_id.fetch(meeting.series_id), topics, approved)
+        decided.fetch(meeting.id, []).select { |row| decides?(motions[row[1]]) }.map do |row|
+          motion = motions[row[1]]
+          decision(row, meeting, by_id.fetch(meeting.series_id), topics, approved).merge(motion: motion && said(motion))
         end
       end
       superseded(all.group_by { |row| row[:series][:id] }.values.flat_map { |some| numbered(some) })
         .sort_by.with_index { |row, i| [row[:decided_on], i] }
     end
+
+    # @return [Hash{String => Records::Motion}] by line
+    def motions_of(decided)
+      Records::Motion.where(line_id: decided.values.flatten(1).map { |row| row[1] }).index_by(&:line_id)
+    end
+
+    # What was voted on and not carried decides nothing.
+    def decides?(motion) = !%i[lost tied].include?(motion&.outcome)
 
     def decision((_, id, text, topic_id, by_id), meeting, series, topics, approved)
       {
@@ -75,6 +85,8 @@ module Views
         superseded_by: by_id
       }
     end
+
+    def said(motion) = Core::Sheet::Motion.words(motion.outcome, **motion.counts)
 
     def numbered(rows)
       numbers = Core::Sheet::DecisionNumbers.of(rows.map { |row| row[:decided_on] })

@@ -6,6 +6,7 @@ module Views
       @series = find(Records::Series.includes(:keeper, :chair, :held_place, members: :person), id)
       {
         id: id, title: @series.title, purpose: @series.purpose, wording: @series.wording, quorum: @series.quorum,
+        quorum_percent: @series.quorum_percent, vote_rule: @series.vote_rule,
         version: @series.lock_version, keeper: named(@series.keeper), chair: named(@series.chair),
         **times, **where, **answering, **people, **(taking_part? ? going : {next: nil, figures: nil}),
         told: told, answer_path: answer_path, may: may

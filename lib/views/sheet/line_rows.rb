@@ -4,7 +4,7 @@ module Views
     module_function
 
     # @return [ActiveRecord::Relation] with all that rows need
-    def load(lines) = lines.in_order.includes(:author, action_item: {owners: :person})
+    def load(lines) = lines.in_order.includes(:author, action_item: {owners: :person}, motion: %i[proposer seconder])
 
     def row(line)
       {
@@ -12,7 +12,8 @@ module Views
         author: named(line.author), written_at: line.written_at, position: line.position, indent: line.indent,
         changed_at: line.updated_at,
         typed: line.typed || line.text, doubtful: line.doubtful ? JSON.parse(line.doubtful) : [],
-        action: line.action_item && action_row(line.action_item)
+        action: line.action_item && action_row(line.action_item),
+        motion: (motion_row(line.motion) if line.kind == "decision" && line.motion)
       }
     end
 
@@ -20,6 +21,14 @@ module Views
       {
         id: action.id, state: action.state, due_on: action.due_on, version: action.lock_version,
         owners: action.owners.map { |owner| named(owner.person) }
+      }
+    end
+
+    def motion_row(motion)
+      {
+        proposer: motion.proposer && named(motion.proposer), seconder: motion.seconder && named(motion.seconder),
+        rule: motion.rule, **motion.counts, outcome: motion.outcome&.to_s, votes: motion.votes,
+        words: Core::Sheet::Motion.words(motion.outcome, **motion.counts)
       }
     end
 

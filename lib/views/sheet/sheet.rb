@@ -11,10 +11,10 @@ module Views
       frozen ? frozen.content.merge(around.transform_keys(&:to_s)) : content.merge(around)
     end
 
-    # @return [Hash] what is frozen when minutes are issued
+    # @return [Hash] what is frozen when minutes are issued: the sheet, and what minutes say besides
     def content_of(meeting_id)
       load(meeting_id)
-      content
+      content.merge(besides)
     end
 
     private
@@ -95,7 +95,7 @@ module Views
         issued_at: @meeting.issued_at,
         present_topic_id: @meeting.present_topic_id,
         left_over_min: @series.left_over_min,
-        quorum: @series.quorum,
+        quorum: here.needed,
         quorate: here.quorate?,
         people: here.rows,
         left_over: left_over,
@@ -103,6 +103,19 @@ module Views
         topics: topics,
         running_order: order_view,
         version: @meeting.lock_version
+      }
+    end
+
+    # Which meeting of the series it was, the next one, files, and the numbers decisions have in the register.
+    def besides
+      held = @ledger.meetings.select { |meeting| Core::Sheet::Lifecycle::HELD.include?(meeting.state) }
+      decisions = Decisions.new(by: by, clock: @clock).list(@series.id)[:decisions]
+      {
+        meeting_number: held.index { |meeting| meeting.id == @meeting.id }&.succ,
+        next_meeting: neighbour(@ledger.next_after(@meeting.id)),
+        files: Loading::Papers.of(@meeting.id, @topics).map { |paper| paper[:name] },
+        decision_numbers: decisions.select { |one| one[:meeting_id] == @meeting.id }
+          .to_h { |one| [one[:line_id], one[:number]] }
       }
     end
 
@@ -121,6 +134,8 @@ module Views
         now: now,
         number: @number,
         gaps: gaps,
+        speakers: in_session? ? here.speakers : [],
+        vote_rule: @series.vote_rule,
         **issued,
         papers: Loading::Papers.of(@meeting.id, @topics),
         **Agendas.new(@meeting, @topics, zone: @zone).around,

@@ -23,7 +23,9 @@ module Views
 
     def taken = @topics.select { |topic| taken?(topic) }.map(&:id)
 
-    def people_part = {people: here.rows, quorate: here.quorate?, gaps: gaps}
+    def people_part
+      {people: here.rows, quorate: here.quorate?, gaps: gaps, speakers: in_session? ? here.speakers : []}
+    end
 
     def papers_part = {papers: Loading::Papers.of(@meeting.id, @topics)}
 

@@ -18,12 +18,27 @@ module Views
 
     # @return [Boolean, nil] whether enough of those who must come are here; nil where no quorum is asked for
     def quorate?
-      required = asked.select { |_, role| role == "required" }
       states = required.filter_map { |person, _| @here[person.id]&.state&.to_sym }
-      Core::Sheet::Attendance.quorate?(states, @meeting.series.quorum)
+      Core::Sheet::Attendance.quorate?(states, needed)
+    end
+
+    # @return [Integer, nil] how many of those who must come are needed; who comes instead of one counts for them
+    def needed
+      members = @meeting.series.members.count { |member| member.role == "required" }
+      Core::Sheet::Attendance.needed(
+        number: @meeting.series.quorum, percent: @meeting.series.quorum_percent, required: members
+      )
+    end
+
+    # @return [Array<Hash>] who wants to speak, in order
+    def speakers
+      Records::Speaker.where(meeting_id: @meeting.id).order(:wanted_at, :id).includes(:person)
+        .map { |one| {id: one.person_id, name: one.person.name} }
     end
 
     private
+
+    def required = asked.select { |_, role| role == "required" }
 
     # @return [Array<Array(Records::Person, String)>] with the role
     def asked
@@ -34,13 +49,20 @@ module Views
       end
     end
 
+    def instead_of
+      @instead_of ||= begin
+        names = Records::Person.where(id: @substitutes.filter_map(&:instead_of_id)).pluck(:id, :name).to_h
+        @substitutes.to_h { |one| [one.person_id, names[one.instead_of_id]] }
+      end
+    end
+
     def row(person, role, extra)
       attendance, reply = @here[person.id], @replies[person.id]
       at = attendance&.happened_at
       {
         id: person.id, name: person.name, role: role, extra: extra, time_zone: person.time_zone,
         answer: reply&.answer || "none", answer_note: reply&.note, attendance: attendance&.state,
-        attendance_at: at && Core::Words.clock(@zone.wall(at))
+        attendance_at: at && Core::Words.clock(@zone.wall(at)), instead_of: instead_of[person.id]
       }
     end
   end

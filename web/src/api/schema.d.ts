@@ -1199,6 +1199,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/lines/{id}/motion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** How a decision was put and voted on */
+        put: operations["setMotion"];
+        post?: never;
+        delete: operations["withdrawMotion"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/speakers/{personId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Somebody wants to speak, or has spoken */
+        put: operations["setSpeaker"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/actions/{id}": {
         parameters: {
             query?: never;
@@ -2597,6 +2636,9 @@ export interface components {
             /** @description the hold this settles */
             holdId?: components["schemas"]["Key"];
             quorum?: number | null;
+            /** @description of those who must come, instead of a number */
+            quorumPercent?: number | null;
+            voteRule?: components["schemas"]["VoteRule"];
             run: components["schemas"]["RunWish"];
             members: components["schemas"]["MemberWish"][];
             /** @description asked as a whole; who joins later comes too */
@@ -2627,6 +2669,9 @@ export interface components {
             call?: components["schemas"]["Call"] | null;
             options?: components["schemas"]["Options"];
             quorum?: number | null;
+            /** @description of those who must come, instead of a number */
+            quorumPercent?: number | null;
+            voteRule?: components["schemas"]["VoteRule"];
             members: components["schemas"]["MemberWish"][];
             /** @description asked as a whole; who joins later comes too */
             groups?: components["schemas"]["AskedGroup"][];
@@ -2683,6 +2728,8 @@ export interface components {
             timeZone: string;
             zonePlace: string;
             lengthMin: number;
+            quorumPercent: number | null;
+            voteRule: components["schemas"]["VoteRule"];
             quorum: number | null;
             /** @description as RFC 5545 writes it; null for single dates */
             rule: string | null;
@@ -2822,6 +2869,8 @@ export interface components {
             attendance: components["schemas"]["AttendanceState"] | null;
             /** @description wall-clock time such as 09:41 */
             attendanceAt: string | null;
+            /** @description whom they come instead of */
+            insteadOf?: string | null;
         };
         Slot: {
             localStart: components["schemas"]["Wall"];
@@ -2851,6 +2900,46 @@ export interface components {
             typed?: string;
             doubtful?: components["schemas"]["Doubtful"];
             action: components["schemas"]["LineAction"] | null;
+            motion?: components["schemas"]["Motion"] | null;
+        };
+        /**
+         * @description majority of the votes, of those present, or two thirds of the votes
+         * @enum {string}
+         */
+        VoteRule: "votes" | "present" | "two_thirds";
+        /** @enum {string} */
+        VoteWord: "in_favour" | "against" | "abstained";
+        Motion: {
+            proposer: components["schemas"]["Named"] | null;
+            seconder: components["schemas"]["Named"] | null;
+            rule: components["schemas"]["VoteRule"];
+            inFavour: number;
+            against: number;
+            abstained: number;
+            /** @enum {string|null} */
+            outcome: "carried" | "lost" | "tied" | null;
+            /** @description such as carried: 5 for, 2 against */
+            words: string | null;
+            /** @description by name */
+            votes: {
+                [key: string]: components["schemas"]["VoteWord"];
+            };
+        };
+        MotionWish: {
+            proposerId?: components["schemas"]["Key"] | null;
+            seconderId?: components["schemas"]["Key"] | null;
+            rule?: components["schemas"]["VoteRule"];
+            inFavour?: number;
+            against?: number;
+            abstained?: number;
+            /** @description by name; they count then */
+            votes?: {
+                personId: components["schemas"]["Key"];
+                vote: components["schemas"]["VoteWord"];
+            }[];
+        };
+        SpeakerWish: {
+            wants: boolean;
         };
         LineAction: {
             id: components["schemas"]["Key"];
@@ -2988,6 +3077,8 @@ export interface components {
             text: string;
             topic: string | null;
             approved: boolean;
+            /** @description how it was carried */
+            motion: string | null;
             series: components["schemas"]["Named"];
             supersededBy: {
                 lineId: components["schemas"]["Key"];
@@ -3036,6 +3127,7 @@ export interface components {
                 runningOrder?: components["schemas"]["RunningOrder"];
                 carries?: components["schemas"]["Carries"];
                 gaps?: components["schemas"]["Gaps"];
+                speakers?: components["schemas"]["Named"][];
                 offered?: components["schemas"]["Offered"];
                 standingChanges?: components["schemas"]["StandingChanges"];
                 agendaSent?: components["schemas"]["AgendaSent"];
@@ -3128,6 +3220,19 @@ export interface components {
             offered: components["schemas"]["Offered"];
             standingChanges: components["schemas"]["StandingChanges"];
             agendaSent: components["schemas"]["AgendaSent"];
+            /** @description who wants to speak */
+            speakers: components["schemas"]["Named"][];
+            voteRule: components["schemas"]["VoteRule"];
+            /** @description in issued minutes alone */
+            meetingNumber?: number | null;
+            /** @description in issued minutes alone */
+            nextMeeting?: components["schemas"]["Neighbour"] | null;
+            /** @description in issued minutes alone */
+            files?: string[];
+            /** @description in issued minutes alone, by line */
+            decisionNumbers?: {
+                [key: string]: string;
+            };
             /** @description minutes of the meetings before that this one may approve */
             toApprove: {
                 id: components["schemas"]["Key"];
@@ -5234,6 +5339,16 @@ export interface components {
                 "application/json": components["schemas"]["Superseding"];
             };
         };
+        MotionWish: {
+            content: {
+                "application/json": components["schemas"]["MotionWish"];
+            };
+        };
+        SpeakerWish: {
+            content: {
+                "application/json": components["schemas"]["SpeakerWish"];
+            };
+        };
         ChangedAction: {
             content: {
                 "application/json": components["schemas"]["ChangedAction"];
@@ -6719,6 +6834,52 @@ export interface operations {
                 };
                 content?: never;
             };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setMotion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["MotionWish"];
+        responses: {
+            200: components["responses"]["Line"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    withdrawMotion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Line"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    setSpeaker: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["SpeakerWish"];
+        responses: {
+            200: components["responses"]["Sheet"];
             default: components["responses"]["Problem"];
         };
     };

@@ -8,7 +8,7 @@ import { ANSWERS } from '../answers'
 /** Who comes, before; who is here, during and after. */
 const { sheet, me } = defineProps<{ sheet: Sheet; me: string }>()
 const emit = defineEmits<{
-  attend: [personId: string, state: Schemas['AttendanceState'] | null]
+  attend: [personId: string, state: Schemas['AttendanceState'] | null, at?: string]
   everybody: []
   answer: [Schemas['AnswerWord']]
 }>()
@@ -29,6 +29,28 @@ const before = computed(() => sheet.state === 'planned')
 const canTake = computed(() => sheet.may.hold && ['in_session', 'closed'].includes(sheet.state))
 const mine = computed(() => sheet.people.find(person => person.id === me))
 const quorumFails = computed(() => sheet.quorate === false && !before.value)
+
+// With the focus on somebody's state, a key sets it; and one goes on to the next.
+const KEYS: Record<string, Schemas['AttendanceState']> = {
+  h: 'present',
+  c: 'on_call',
+  l: 'late',
+  g: 'left',
+  s: 'apologies',
+  a: 'absent',
+}
+function press(event: KeyboardEvent, personId: string) {
+  const state = event.ctrlKey || event.metaKey || event.altKey ? undefined : KEYS[event.key]
+  if (!state) return
+  event.preventDefault()
+  emit('attend', personId, state)
+  const all = [...document.querySelectorAll<HTMLElement>('.person select')]
+  all[all.indexOf(event.target as HTMLElement) + 1]?.focus()
+}
+function setTime(person: Sheet['people'][number], event: Event) {
+  const at = (event.target as HTMLInputElement).value
+  if (/^\d\d:\d\d$/.test(at)) emit('attend', person.id, person.attendance ?? null, at)
+}
 
 function said(person: Sheet['people'][number]) {
   const [, word] = STATES.find(([state]) => state === (person.attendance ?? ''))!
@@ -56,8 +78,8 @@ function said(person: Sheet['people'][number]) {
           }"
         />
         <span class="name"
-          >{{ person.name
-          }}<button
+          >{{ person.name }}<span v-if="person.insteadOf" class="soft small"> for {{ person.insteadOf }}</span
+          ><button
             v-if="person.extra && before && sheet.may.hold"
             type="button"
             class="quiet small"
@@ -71,6 +93,8 @@ function said(person: Sheet['people'][number]) {
           v-if="canTake"
           :value="person.attendance ?? ''"
           :aria-label="`${person.name} is`"
+          title="h here, c on the call, l late, g gone, s sent apologies, a absent"
+          @keydown="press($event, person.id)"
           @change="
             emit(
               'attend',
@@ -83,8 +107,16 @@ function said(person: Sheet['people'][number]) {
             {{ value && value === person.attendance ? said(person) : label }}
           </option>
         </select>
+        <input
+          v-if="canTake && person.attendance && ['late', 'left'].includes(person.attendance)"
+          type="time"
+          class="time"
+          :value="person.attendanceAt?.slice(0, 5)"
+          :aria-label="`${person.name} ${person.attendance === 'late' ? 'came at' : 'left at'}`"
+          @change="setTime(person, $event)"
+        />
         <span
-          v-else
+          v-if="!canTake"
           class="soft small"
           :class="{ alarm: before && person.answer === 'declined' }"
           :title="person.answerNote ?? undefined"
@@ -148,6 +180,16 @@ ul {
 }
 .name {
   overflow-wrap: anywhere;
+}
+.time {
+  grid-column: 2 / -1;
+  justify-self: end;
+  border: 0;
+  border-bottom: 1px dotted var(--soft);
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  font-size: 0.8571rem;
 }
 select {
   border: 0;

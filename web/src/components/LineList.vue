@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import type { useMinutes } from '../composables/useMinutes'
 import { placeOf, type ShownLine } from '../deeds'
 import LineRow from './LineRow.vue'
+import MotionForm from './MotionForm.vue'
 
 /** The lines under one topic, and what is done to them. */
 const { lines, minutes, people, canWrite } = defineProps<{
@@ -11,6 +13,15 @@ const { lines, minutes, people, canWrite } = defineProps<{
   people: { id: string; name: string }[]
   canWrite: boolean
 }>()
+
+const voting = ref<ShownLine | null>(null)
+const open = computed({
+  get: () => voting.value !== null,
+  set: shown => {
+    if (!shown) voting.value = null
+  },
+})
+const belowQuorum = computed(() => minutes.shown.value?.quorate === false)
 
 // Saved after somebody removed it: as a new line in its place.
 function change(line: ShownLine, body: Schemas['ChangedLine'], version: number) {
@@ -34,6 +45,7 @@ function drop(line: ShownLine, ontoId: string) {
       :line="line"
       :people="people"
       :can-write="canWrite"
+      :below-quorum="belowQuorum"
       @change="(body, version) => change(line, body, version)"
       @remove="minutes.remove(line)"
       @move="by => minutes.move(line, by)"
@@ -45,8 +57,17 @@ function drop(line: ShownLine, ontoId: string) {
       @hold="editing => minutes.hold(line, editing)"
       @split="(before, after) => minutes.split(line, before, after)"
       @join="text => minutes.join(line, text)"
+      @motion="voting = line"
     />
   </ul>
+  <MotionForm
+    v-if="voting && minutes.shown.value"
+    v-model="open"
+    :line="voting"
+    :people="minutes.shown.value.people"
+    :meeting-id="minutes.shown.value.id"
+    :vote-rule="minutes.shown.value.voteRule"
+  />
 </template>
 
 <style scoped>

@@ -11,6 +11,7 @@ const { line, people, canWrite } = defineProps<{
   line: ShownLine
   people: { id: string; name: string }[]
   canWrite: boolean
+  belowQuorum?: boolean
 }>()
 const emit = defineEmits<{
   change: [body: Schemas['ChangedLine'], version: number]
@@ -24,6 +25,7 @@ const emit = defineEmits<{
   hold: [editing: boolean]
   split: [before: string, after: string]
   join: [text: string]
+  motion: []
 }>()
 
 const MARKS = { note: '', decision: 'Decided', action: 'Action' }
@@ -88,6 +90,7 @@ const KEYS: Record<string, () => void> = {
   },
   ArrowUp: () => step(-1),
   ArrowDown: () => step(1),
+  v: () => line.kind === 'decision' && emit('motion'),
   'Alt+ArrowUp': () => keepFocus(() => emit('move', -1)),
   'Alt+ArrowDown': () => keepFocus(() => emit('move', 1)),
   'Alt+ArrowLeft': () => emit('indent', 0),
@@ -166,6 +169,12 @@ function letGo(event: PointerEvent) {
         >{{ ' '
         }}<span v-if="line.action.state !== 'open'" class="fresh strong">{{ line.action.state }}</span></template
       >
+      <span v-if="line.motion" class="small motion" :class="{ alarm: line.motion.outcome !== 'carried' }">
+        <template v-if="line.motion.proposer">proposed by {{ line.motion.proposer.name }}</template
+        ><template v-if="line.motion.seconder">, seconded by {{ line.motion.seconder.name }}</template
+        >{{ line.motion.words ? ` · ${line.motion.words}` : ' · not voted on yet' }}</span
+      >
+      <span v-if="line.kind === 'decision' && belowQuorum" class="small alarm"> · below quorum</span>
       <template v-if="canWrite && !line.entry">
         <span v-for="doubt in line.doubtful" :key="doubt.name" class="doubt no-print">
           {{ doubt.people.length ? `Which ${doubt.name}?` : `Is the date right? ${doubt.name}.` }}
@@ -197,6 +206,16 @@ function letGo(event: PointerEvent) {
         @keydown="onKey"
       >
         Edit
+      </button>
+      <button
+        v-if="canWrite && line.kind === 'decision' && !line.entry"
+        type="button"
+        class="quiet edit no-print"
+        tabindex="-1"
+        :aria-label="`Motion: ${line.text}`"
+        @click="emit('motion')"
+      >
+        Motion
       </button>
       <button
         v-if="canWrite && line.kind !== 'note' && line.typed !== line.text && !line.entry"
@@ -233,6 +252,9 @@ function letGo(event: PointerEvent) {
 }
 .indented > :not(.mark) {
   padding-left: 26px;
+}
+.motion {
+  display: block;
 }
 .mark {
   text-align: right;

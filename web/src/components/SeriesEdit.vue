@@ -34,6 +34,8 @@ const form = ref({
   keeperId: '',
   chairId: '',
   quorum: null as number | null,
+  quorumIn: 'people' as 'people' | 'percent',
+  voteRule: 'votes' as Schemas['VoteRule'],
   members: [] as Schemas['MemberWish'][],
   groups: [] as Schemas['AskedGroup'][],
   guests: [] as Schemas['SeriesGuest'][],
@@ -59,7 +61,9 @@ watch(open, shown => {
     options: { ...series.options },
     keeperId: series.keeper.id,
     chairId: series.chair.id,
-    quorum: series.quorum,
+    quorum: series.quorum ?? series.quorumPercent,
+    quorumIn: series.quorumPercent ? ('percent' as const) : ('people' as const),
+    voteRule: series.voteRule,
     members: series.members
       .filter(one => !one.guest && !one.viaGroupId)
       .map(({ personId, role }) => ({ personId, role })),
@@ -71,6 +75,15 @@ watch(open, shown => {
   }
 })
 const choices = computed(() => (people.value ?? []).map(person => ({ title: person.name, value: person.id })))
+const QUORUM = [
+  { title: 'people', value: 'people' },
+  { title: '% of those who must come', value: 'percent' },
+]
+const RULES = [
+  { title: 'a majority of the votes', value: 'votes' },
+  { title: 'a majority of those present', value: 'present' },
+  { title: 'two thirds of the votes', value: 'two_thirds' },
+]
 const ASKED = [
   { title: 'never', value: 0 },
   { title: 'a day before', value: 1 },
@@ -121,10 +134,12 @@ async function look() {
 function save() {
   // After somebody else's change has been shown, saving again means this one.
   const version = stale.value ? (changeError.value as ProblemError).problem.version! : form.value.version
+  const { quorumIn, ...rest } = form.value
   change(
     {
-      ...form.value,
-      quorum: form.value.quorum || null,
+      ...rest,
+      quorum: (quorumIn === 'people' && form.value.quorum) || null,
+      quorumPercent: (quorumIn === 'percent' && form.value.quorum) || null,
       purpose: form.value.purpose || null,
       place: form.value.place || null,
       wording: form.value.wording || null,
@@ -163,7 +178,15 @@ function save() {
     <div class="three">
       <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
       <v-select v-model="form.chairId" :items="choices" label="Chair" />
-      <v-text-field v-model.number="form.quorum" type="number" min="1" label="Quorum" :error-messages="at('/quorum')" />
+      <v-text-field
+        v-model.number="form.quorum"
+        type="number"
+        min="1"
+        label="Quorum"
+        :error-messages="at('/quorum') ?? at('/quorumPercent')"
+      />
+      <v-select v-model="form.quorumIn" :items="QUORUM" label="Counted in" />
+      <v-select v-model="form.voteRule" :items="RULES" label="A motion is carried by" />
     </div>
     <PeoplePicker
       v-model="form.members"

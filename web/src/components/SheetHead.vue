@@ -56,6 +56,7 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
     </p>
     <p class="row small no-print">
       <router-link :to="`/series/${sheet.seriesId}`">The series</router-link>
+      <router-link v-if="sheet.state === 'in_session'" :to="`/meetings/${sheet.id}/chair`">For the chair</router-link>
       <button
         v-if="sheet.may.hold && sheet.state === 'planned'"
         type="button"

@@ -20,6 +20,7 @@ import RunningOrder from '../components/RunningOrder.vue'
 import SheetBlock from '../components/SheetBlock.vue'
 import SheetDeeds from '../components/SheetDeeds.vue'
 import SheetHead from '../components/SheetHead.vue'
+import SpeakersPanel from '../components/SpeakersPanel.vue'
 import TopicBlock from '../components/TopicBlock.vue'
 import TopicForm from '../components/TopicForm.vue'
 import VersionsPanel from '../components/VersionsPanel.vue'
@@ -320,10 +321,11 @@ useKeys([
         <HerePanel
           :sheet="sheet"
           :me="me?.id ?? ''"
-          @attend="(personId, to) => minutes.act({ kind: 'attend', personId, body: { state: to } })"
+          @attend="(personId, to, at) => minutes.act({ kind: 'attend', personId, body: { state: to, at } })"
           @answer="answer => doing.answer(me!.id, { answer })"
           @everybody="everybodyIsHere"
         />
+        <SpeakersPanel v-if="sheet.state === 'in_session'" :sheet="sheet" :me="me?.id ?? ''" />
         <ReviewPanel
           v-if="sheet.leftOver.length"
           :sheet="sheet"
