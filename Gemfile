@@ -24,6 +24,7 @@ gem "holidays"
 gem "csv"
 gem "prawn"
 gem "prawn-table"
+gem "rubyzip"
 gem "matrix" # prawn 2.4 needs it and does not say so
 
 group :test do

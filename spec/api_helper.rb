@@ -62,7 +62,7 @@ module Calls
     if operation_id == "exportPeople" && status == 200
       return expect(last_response.content_type).to(start_with("text/vcard"))
     end
-    files = %w[readPaper readAgenda readMinutes exportDecisions exportActions exportTodos exportAllDecisions]
+    files = %w[readPaper readAgenda readMinutes export]
     return if operation_id.start_with?(*files) && status.between?(200, 206)
     if operation_id == "showInvitationPage" && status == 200
       return expect(last_response.content_type).to(start_with("text/html"))

@@ -72,7 +72,9 @@ module Api
     # What leaves as a file.
     def download(name, type, content)
       content_type type
-      headers "content-disposition" => %(attachment; filename="#{name}"), "cache-control" => "no-store"
+      plain = name.unicode_normalize(:nfd).gsub(/[^\x20-\x7E]|["\\]/, "")
+      both = %(attachment; filename="#{plain}"; filename*=UTF-8''#{ERB::Util.url_encode(name)})
+      headers "content-disposition" => both, "cache-control" => "no-store"
       content
     end
 

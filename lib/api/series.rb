@@ -43,6 +43,20 @@ module Api
       json series_page
     end
 
+    on(:get, "/series/:id/ending", "showEnding", may: :change_series, of: :series) do
+      json use(Views::SeriesEnding).show(params["id"])
+    end
+
+    on :post, "/series/:id/ending", "endSeries", may: :change_series, of: :series do
+      use(UseCases::SeriesEnding).end_series(series_id: params["id"], **input)
+      json series_page
+    end
+
+    on :post, "/series/:id/pause", "pauseSeries", may: :change_series, of: :series do
+      use(UseCases::SeriesEnding).pause(series_id: params["id"], **input)
+      json series_page
+    end
+
     on(:get, "/series/:id/history", "showHistory", may: :invite, of: :series) do
       json use(Views::History).show(params["id"], page: page)
     end
@@ -62,6 +76,11 @@ module Api
 
     on(:get, "/series/:id/decisions.csv", "exportDecisions", may: :see_strands, of: :series) do
       download "decisions.csv", "text/csv;charset=utf-8", use(Views::Decisions).csv(params["id"])
+    end
+
+    on :get, "/series/:id/archive.zip", "exportSeries", may: :see_strands, of: :series do
+      name, bytes = use(Views::Archive).zip(params["id"])
+      download name, "application/zip", bytes
     end
 
     on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) do

@@ -21,6 +21,12 @@ module Mailing
       parts("How does it go? #{title}", opening, {"Yours" => rows})
     end
 
+    # When a series ends and nobody else will ask.
+    def last_list(title:, rows:)
+      parts("Still yours: #{title}", "“#{title}” has ended. What is yours stays open; say how it goes, or tick it off.",
+        {"Yours" => rows})
+    end
+
     private
 
     def parts(subject, opening, sections)

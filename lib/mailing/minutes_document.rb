@@ -22,11 +22,20 @@ module Mailing
       @approves = approves
     end
 
+    attr_reader :state
+
+    def id = @sheet[:id]
+
     def title = @sheet[:series_title]
+
+    def date = start.date
+
+    # When they were last written on: the minutes as issued, or the meeting as it stands.
+    def stamp = Time.iso8601(@sheet[:issued_at] || @sheet[:closed_at] || @sheet[:starts_at])
 
     def kind = STATES.fetch(@state)
 
-    def day = Core::Words.day(start.date)
+    def day = Core::Words.day(date)
 
     # @return [Array<Array(String, String)>] what it was, where, when, and who was there
     def facts

@@ -6,7 +6,8 @@ RSpec.describe "Minutes as files" do
   let(:marit) { person("Marit Hauge") }
   let(:ines) { person("Ines Torvald") }
   let(:wen) { person("Wen Halloran") }
-  let(:meeting) { meeting_ids(series(marit, {required: [ines, wen]}, quorum: 2, rule: nil)).first }
+  let(:meetings) { meeting_ids(series(marit, {required: [ines, wen]}, quorum: 2, rule: "FREQ=WEEKLY;COUNT=2")) }
+  let(:meeting) { meetings.first }
 
   before do
     boats = topic(meeting, marit, "Boats *and* crew", purpose: "decision")
@@ -45,6 +46,38 @@ RSpec.describe "Minutes as files" do
     )
     mail = Mail.new(Records::Mail.find_by!(recipient: Records::Person.find(ines).email).source)
     expect(mail.attachments.map { |file| [file.filename, file.decoded[0, 5]] }).to eq [["minutes.pdf", "%PDF-"]]
+  end
+
+  it "says the same as text, as a page of its own, and as a journal entry that another reader takes" do
+    said = %w[txt html ics].to_h do |form|
+      call(:get, "/meetings/#{meeting}/minutes.#{form}")
+      [form, last_response.body.force_encoding("UTF-8")]
+    end
+    expect(said["txt"]).to include "1 Boats *and* crew (for decision)\n  Decided 2026/1: Two boats"
+    expect(said["html"]).to include "Boats *and* crew", "1. A list | of &lt;b&gt;signs&lt;/b&gt;"
+    expect(said["html"]).not_to match(/<script|src=|href=/)
+    entry = Icalendar::Calendar.parse(said["ics"]).first.journals.first
+    expect([entry.summary.to_s, entry.status.to_s, entry.dtstart.to_s, entry.description.first.include?("Two boats")])
+      .to eq ["Draft minutes: Monday mooring round", "DRAFT", "2026-11-30", true]
+  end
+
+  it "leaves with everything else of the series in one file" do
+    state(meeting, marit, "issued")
+    paper = key
+    UseCases::Papers.new(by: marit).begin_paper(id: paper, meeting_id: meetings.last, name: "hull.txt", size_bytes: 5)
+    UseCases::Papers.new(by: marit).put_piece(id: paper, number: 0, bytes: "hulls")
+    call(:get, "/series/#{Records::Series.pick(:id)}/archive.zip")
+    files = {}
+    Zip::InputStream.open(StringIO.new(last_response.body)) do |zip|
+      while (entry = zip.get_next_entry)
+        files[entry.name] = entry.get_input_stream.read
+      end
+    end
+    expect(files.keys.map { |name| name.sub(/[0-9a-f]{6} hull/, "hull") }).to contain_exactly(
+      "minutes/2026-11-30.pdf", "minutes/2026-11-30.md", "decisions.csv", "actions, open.csv", "actions, closed.csv",
+      "papers/2026-12-07/hull.txt"
+    )
+    expect(files["actions, open.csv"]).to include "Order paint,Monday mooring round,Ines Torvald"
   end
 
   it "is for those who may see the sheet" do

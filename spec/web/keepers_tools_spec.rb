@@ -114,7 +114,7 @@ RSpec.describe "What a keeper changes" do
     visit "/series/#{id}"
     expect(page).to have_content "1 person to tell of changes"
     find("button[aria-label='More to do with this series']").click
-    find(".v-list-item", text: "End the series").click
+    find(".v-list-item", text: "Call off later meetings").click
     dialog.fill_in "Why", with: "No money"
     dialog.click_button "Call them off"
     expect(page).to have_content "1 person to tell that it is called off"

@@ -3,7 +3,7 @@ module Core
     # Somebody's meetings as a calendar to subscribe to: each meeting an event of its own, with what it is now.
     class Feed < Value.of(:name, :meetings)
       Meeting = Value.of(
-        :uid, :title, :location, :url, :starts_at, :ends_at, :called_off, :tentative, :declined, :stamp, :zone
+        :uid, :title, :location, :url, :starts_at, :ends_at, :called_off, :tentative, :declined, :stamp, :zone, :minutes
       )
 
       # @return [String] the iCalendar object
@@ -31,6 +31,7 @@ module Core
       private
 
       def event(writer, meeting)
+        writer.raw("ATTACH", meeting.minutes, fmttype: "application/pdf") if meeting.minutes
         writer.raw("UID", meeting.uid).instant("DTSTAMP", meeting.stamp)
         writer.walls("DTSTART", [meeting.zone.wall(meeting.starts_at)], meeting.zone).walls(
           "DTEND", [meeting.zone.wall(meeting.ends_at)], meeting.zone

@@ -73,8 +73,11 @@ module UseCases
       )
     end
 
-    def rows(actions, person)
-      (actions || []).first(LISTED).map do |action|
+    def rows(actions, person) = ActionReminders.rows(actions || [], person)
+
+    # What a mail says of actions.
+    def self.rows(actions, person)
+      actions.first(LISTED).map do |action|
         {
           text: action.text, series: action.series.title, due_on: action.due_on,
           path: Loading::ActionLink.path(action.id, person.id)

@@ -86,6 +86,11 @@ module Views
         series.members.find { |member| member.person_id == person.id }&.role
       end
 
+    # Once they are issued, for who may sign in.
+    def minutes_of(meeting, person)
+      "#{Settings.origin}/api/meetings/#{meeting.id}/minutes.pdf" if meeting.state == "issued" && !person.guest
+    end
+
     def meeting_of(series, meeting, answer, person)
       meeting.association(:series).target = series
       waits = meeting.options.sign_up && Loading::SignUps.of(meeting).wait_of(person.id)
@@ -100,7 +105,8 @@ module Views
         tentative: answer == "tentative" || !!waits,
         declined: answer == "declined" || role(series, person) == "informed",
         stamp: meeting.updated_at,
-        zone: series.zone
+        zone: series.zone,
+        minutes: minutes_of(meeting, person)
       )
     end
   end

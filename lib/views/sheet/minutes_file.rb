@@ -1,8 +1,14 @@
 module Views
   # The minutes of a meeting as a file: as they were issued, or as they stand now.
   class MinutesFile < Base
-    FORMS = {"pdf" => Mailing::MinutesPdf, "md" => Mailing::MinutesMarkdown}.freeze
-    TYPES = {"pdf" => "application/pdf", "md" => "text/markdown;charset=utf-8"}.freeze
+    FORMS = {
+      "pdf" => Mailing::MinutesPdf, "md" => Mailing::MinutesMarkdown, "html" => Mailing::MinutesHtml,
+      "txt" => Mailing::MinutesText, "ics" => Mailing::MinutesJournal
+    }.freeze
+    TYPES = {
+      "pdf" => "application/pdf", "md" => "text/markdown;charset=utf-8", "html" => "text/html;charset=utf-8",
+      "txt" => "text/plain;charset=utf-8", "ics" => "text/calendar;charset=utf-8"
+    }.freeze
 
     class << self
       # @param content [Hash] of Views::Sheet, frozen or not

@@ -1238,6 +1238,121 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/ending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What is still open in a series that is to end, and where it could go */
+        get: operations["showEnding"];
+        put?: never;
+        /** Its meetings to come are called off; its open actions and topics go where it is said */
+        post: operations["endSeries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/pause": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** All meetings between two days are called off */
+        post: operations["pauseSeries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/minutes.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** The minutes as a page of its own */
+        get: operations["readMinutesHtml"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/minutes.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** The minutes as plain text */
+        get: operations["readMinutesTxt"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/minutes.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** The minutes as a journal entry (VJOURNAL, RFC 5545) */
+        get: operations["readMinutesIcs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/archive.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** Minutes as issued, papers, decisions and actions in one file */
+        get: operations["exportSeries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/actions/{id}": {
         parameters: {
             query?: never;
@@ -3501,6 +3616,36 @@ export interface components {
             topics: components["schemas"]["StandingTopic"][];
             people: components["schemas"]["Named"][];
         };
+        Ending: {
+            openActions: number;
+            topics: string[];
+            meetings: number;
+            series: components["schemas"]["Named"][];
+        };
+        EndingWish: {
+            reason: string;
+            fromMeetingId?: components["schemas"]["Key"] | null;
+            actions: {
+                /**
+                 * @description list: they stay open, their owners get one last list
+                 * @enum {string}
+                 */
+                way: "hand_over" | "done" | "drop" | "list";
+                seriesId?: components["schemas"]["Key"] | null;
+            };
+            topics: {
+                /** @enum {string} */
+                way: "hand_over" | "drop";
+                seriesId?: components["schemas"]["Key"] | null;
+            };
+            /** @description everybody joins the series that actions go to */
+            peopleAlong?: boolean;
+        };
+        PauseWish: {
+            fromDay: components["schemas"]["Day"];
+            untilDay: components["schemas"]["Day"];
+            reason: string;
+        };
         ChangedAction: {
             text: string;
             ownerIds: components["schemas"]["Key"][];
@@ -4790,6 +4935,15 @@ export interface components {
             };
         };
         /** @description OK */
+        Ending: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Ending"];
+            };
+        };
+        /** @description OK */
         Actions: {
             headers: {
                 [name: string]: unknown;
@@ -5347,6 +5501,16 @@ export interface components {
         SpeakerWish: {
             content: {
                 "application/json": components["schemas"]["SpeakerWish"];
+            };
+        };
+        EndingWish: {
+            content: {
+                "application/json": components["schemas"]["EndingWish"];
+            };
+        };
+        PauseWish: {
+            content: {
+                "application/json": components["schemas"]["PauseWish"];
             };
         };
         ChangedAction: {
@@ -6880,6 +7044,120 @@ export interface operations {
         requestBody: components["requestBodies"]["SpeakerWish"];
         responses: {
             200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showEnding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Ending"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    endSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["EndingWish"];
+        responses: {
+            200: components["responses"]["Series"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    pauseSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PauseWish"];
+        responses: {
+            200: components["responses"]["Series"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readMinutesHtml: {
+        parameters: {
+            query?: {
+                /** @description one of those that were issued */
+                version?: number;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readMinutesTxt: {
+        parameters: {
+            query?: {
+                /** @description one of those that were issued */
+                version?: number;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readMinutesIcs: {
+        parameters: {
+            query?: {
+                /** @description one of those that were issued */
+                version?: number;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
             default: components["responses"]["Problem"];
         };
     };

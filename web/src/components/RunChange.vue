@@ -157,7 +157,7 @@ async function save() {
     v-model="open"
     v-model:form="form"
     :draft="`run-${series.id}`"
-    :title="beginWith === 'off' ? 'End the series' : 'Change the times'"
+    :title="beginWith === 'off' ? 'Call off later meetings' : 'Change the times'"
     :verb="deed === 'off' ? 'Call them off' : 'Change the times'"
     :error="deed === 'off' ? callOffError : changeError"
     :busy="isChanging || isCallingOff"

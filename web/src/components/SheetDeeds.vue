@@ -5,6 +5,12 @@ import { count, mediumDay } from '../time'
 import FormDialog from './FormDialog.vue'
 
 /** What can be done with the sheet as a whole: start, close, issue, call off, and the way back. */
+const FORMS = [
+  ['html', 'HTML'],
+  ['md', 'Markdown'],
+  ['txt', 'text'],
+  ['ics', 'journal entry'],
+] as const
 const { sheet, busy } = defineProps<{ sheet: Sheet; busy: boolean }>()
 const emit = defineEmits<{
   state: [Schemas['MeetingState'], reason?: string]
@@ -52,8 +58,10 @@ function callOff() {
 
 <template>
   <p v-if="sheet.begunAt" class="files small no-print">
-    As a file: <a :href="`/api/meetings/${sheet.id}/minutes.pdf`" download>PDF</a> ·
-    <a :href="`/api/meetings/${sheet.id}/minutes.md`" download>Markdown</a>
+    As a file: <a :href="`/api/meetings/${sheet.id}/minutes.pdf`" download>PDF</a>
+    <template v-for="[ending, name] in FORMS" :key="ending">
+      · <a :href="`/api/meetings/${sheet.id}/minutes.${ending}`" download>{{ name }}</a>
+    </template>
   </p>
   <div v-if="sheet.may.hold" class="deeds">
     <template v-if="sheet.state === 'planned'">

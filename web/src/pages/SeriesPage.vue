@@ -12,8 +12,10 @@ import MemberList from '../components/MemberList.vue'
 import MeetingList from '../components/MeetingList.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import SeriesAbout from '../components/SeriesAbout.vue'
+import SeriesEnding from '../components/SeriesEnding.vue'
 import SeriesEdit from '../components/SeriesEdit.vue'
 import SeriesFacts from '../components/SeriesFacts.vue'
+import SeriesPause from '../components/SeriesPause.vue'
 import SeriesUntold from '../components/SeriesUntold.vue'
 import StandingAgendaPanel from '../components/StandingAgendaPanel.vue'
 import StillHolds from '../components/StillHolds.vue'
@@ -36,6 +38,8 @@ const tab = ref<(typeof TABS)[number]>(TABS.find(name => name.toLowerCase() === 
 const shown = computed(() => (seesSheets.value ? tab.value : tab.value === 'People' ? 'People' : 'Sheets'))
 const editing = ref(false)
 const inviting = ref(false)
+const ending = ref(false)
+const pausing = ref(false)
 const retiming = ref(false)
 const { bringBack } = useRunChange(() => id)
 const deed = ref<'change' | 'off'>('change')
@@ -115,9 +119,11 @@ useKeys([
                 aria-label="More to do with this series"
             /></template>
             <v-list density="compact" aria-label="More to do with this series">
-              <v-list-item v-if="series.next" title="End the series …" @click="retime('off')" />
+              <v-list-item title="Everything as a zip file" :href="`/api/series/${id}/archive.zip`" download />
+              <v-list-item v-if="series.next" title="Call off later meetings …" @click="retime('off')" />
+              <v-list-item v-if="series.next" title="Pause the series …" @click="pausing = true" />
+              <v-list-item title="End the series …" @click="ending = true" />
               <v-list-item v-if="series.may.delete" title="Delete the series" @click="remove()" />
-              <v-list-item v-if="!series.next && !series.may.delete" title="The series has ended" disabled />
             </v-list>
           </v-menu>
         </div>
@@ -171,6 +177,8 @@ useKeys([
       </section>
       <RunChange v-model="retiming" :series="series" :begin-with="deed" />
       <SeriesEdit v-model="editing" :series="series" />
+      <SeriesEnding v-model="ending" :series="series" />
+      <SeriesPause v-model="pausing" :series="series" />
       <InvitationDialog v-model="inviting" :series-id="id" />
     </template>
   </div>
