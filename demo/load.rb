@@ -223,11 +223,11 @@ class Demo
   def waits?(key, weeks_ago) = %i[mooring quality].include?(key) && weeks_ago.zero?
 
   def bring_topics(id, key, plan)
-    plan[:topics].each_with_index.to_h do |(title, presenter, minutes, purpose), i|
+    plan[:topics].to_h do |title, presenter, minutes, purpose, text|
       topic_id = Records::Key.make(@clock.now)
       as(UseCases::Topics, key).add(
         id: topic_id, meeting_id: id, title: title, purpose: purpose, length_min: minutes,
-        presenter_id: @people[presenter]
+        presenter_id: @people[presenter], text: text
       )
       [topic_id, [minutes + @random.rand(-2..3), 1].max]
     end
@@ -271,7 +271,10 @@ class Demo
         raised >= weeks_ago && raised < weeks_ago + step(plan) &&
           !Records::ActionItem.exists?(series_id: @series[key], text: text)
       end
-      .each { |_, text, owner, weeks| say.call("action", text, {owner_ids: [@people[owner]], due_on: due(weeks)}) }
+      .each do |_, text, owner, weeks|
+        due_on = due(weeks) unless Story::WITHOUT_DATE.include?(text)
+        say.call("action", text, {owner_ids: [@people[owner]], due_on: due_on})
+      end
   end
 
   # What is still open is due around now, the rest was soon after it was raised.
@@ -287,7 +290,7 @@ class Demo
   def prepare_coming
     Story::SERIES.each do |key, plan|
       meeting = Records::Meeting.where(series_id: @series[key]).coming(@end).in_order.first or next
-      bring_topics(meeting.id, key, plan)
+      prepare_agenda(meeting.id, key, plan)
       plan[:required].each_with_index do |person, i|
         next if i % 5 == 3
 
@@ -297,6 +300,49 @@ class Demo
         )
       end
     end
+  end
+
+  # Some topics stand on every agenda; a member has brought one, and owners have said how it goes.
+  def prepare_agenda(meeting_id, key, plan)
+    standing, others = plan[:topics].partition { |title, *| (plan[:standing] || []).include?(title) }
+    set_standing(key, standing) if standing.any?
+    bring_topics(meeting_id, key, plan.merge(topics: others))
+    (plan[:offered] || []).each do |person, title, minutes, text|
+      UseCases::Topics.new(by: @people[person], clock: @clock).add(
+        id: Records::Key.make(@clock.now), meeting_id: meeting_id, title: title, length_min: minutes, text: text
+      )
+    end
+    (plan[:progress] || []).each do |text, person, word, delayed|
+      action = Records::ActionItem.find_by!(series_id: @series[key], text: text)
+      UseCases::Actions.new(by: @people[person], clock: @clock).note(
+        id: Records::Key.make(@clock.now), action_id: action.id, text: word, delayed: delayed
+      )
+    end
+    put_to_the_vote(key, plan)
+  end
+
+  def set_standing(key, topics)
+    rows = topics.map do |title, presenter, minutes, purpose, text|
+      {id: Records::Key.make(@clock.now), title: title, purpose: purpose, length_min: minutes,
+       presenter_id: @people[presenter], text: text}
+    end
+    as(UseCases::StandingAgenda, key).set(series_id: @series[key], number: 0, topics: rows)
+  end
+
+  # On the last sheet, which waits to be issued.
+  def put_to_the_vote(key, plan)
+    text, proposer, seconder, counts = plan[:motion]
+    meeting = Records::Meeting.where(series_id: @series[key], state: "closed").in_order.last or return
+    return unless text
+
+    line, topic = Records::Key.make(@clock.now), Loading::Ledgers.of([@series[key]])[@series[key]]
+      .topics_at(meeting.id).last
+    as(UseCases::Minutes, key).add(
+      id: line, meeting_id: meeting.id, topic_id: topic.id, kind: "decision", text: text
+    )
+    as(UseCases::Motions, key).set(
+      line_id: line, proposer_id: @people[proposer], seconder_id: @people[seconder], **counts
+    )
   end
 
   def show_progress(done, all)

@@ -52,6 +52,11 @@ module Story
     loft: ["Net loft", 30, %w[Screen Loudspeakers], "Old net house, Bergen", :sunniva]
   }.freeze
 
+  # Actions that were never given a date.
+  WITHOUT_DATE = [
+    "Find the cause of salinity drift on B-09", "Write to the port about the light on the east pontoon"
+  ].freeze
+
   # What is said under a topic; %s is taken by turns.
   SERIES = {
     mooring: {
@@ -80,8 +85,18 @@ module Story
       topics: [
         ["Safety round", :marit, 5, "information"], ["Mooring checks of the week", :lars, 10, "discussion"],
         ["Weather windows", :ines, 5, "information"], ["Batteries and lids", :wen, 8, "discussion"],
-        ["Boats and crew", :sunniva, 7, "decision"]
+        ["Boats and crew", :sunniva, 7, "decision", "Three boats, **two crews**. The list closes on Friday."]
       ],
+      standing: ["Safety round", "Weather windows"],
+      offered: [
+        [:wen, "Ice bridle for B-22", 10, "The sling of last winter did not hold. *Two ways* to do it better:\n\n" \
+          "- a longer bridle\n- a second swivel"]
+      ],
+      progress: [
+        ["Find the cause of salinity drift on B-09", :wen, "Sensor is back from the tank: it is not the sensor", false],
+        ["Trial fit of new battery lids", :lars, "Seals come a week late", true]
+      ],
+      motion: ["Buy a second tender before the season", :sunniva, :rory, {in_favour: 5, against: 2, abstained: 1}],
       notes: [
         "No incidents.",
         "Ice on the east pontoon until ten; cleats gritted.",

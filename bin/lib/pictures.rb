@@ -23,11 +23,8 @@ class Pictures
     sheet = answer("/series/#{series}")["next"]["id"]
     picture("desk", "/", "section")
     picture("series", "/series/#{series}", "svg .age")
-    picture("series-new", "/series/new", ".dates li")
     picture("people", "/people", "li")
     me = answer("/session")["person"]["id"]
-    picture("person", "/people/#{me}", ".week li")
-    picture("place", "/places/#{answer("/places")["places"].find { |one| one["name"] == "Boat shed" }["id"]}", "h1")
     look_for_time(me)
     picture("common-time", "/common-time", ".fit") { @browser.execute("document.querySelector('.fit .take').click()") }
     look_for_time(me, across: true)
@@ -35,21 +32,24 @@ class Pictures
     picture("common-time-run", "/common-time", ".dot")
     size(1280, 800)
     picture("answers", "/series/#{series}?show=answers", "td button")
-    picture("actions", "/actions", "li") { press("All of my series") }
-    picture("sheet-planning", "/meetings/#{sheet}", ".topic")
-    in_theme("dark") { picture("series-dark", "/series/#{series}", "svg .age") }
+    picture("actions", "/actions?whose=all", ".action") { press("More: Trial fit of new battery lids") }
+    picture("decisions", "/series/#{series}?show=decisions", "ol li")
+    picture("search", "/search?q=battery", ".hit")
+    picture("agenda", "/meetings/#{sheet}", ".topic") { send_agenda }
+    corrected(answer("/series/#{series}/meetings?gone=true")["meetings"].find { |one| one["state"] == "closed" }["id"])
     trustees = answer("/series")["series"].find { |one| one["title"].include?("Trustees") }["id"]
     move_next(trustees)
     picture("invitation", "/series/#{trustees}", "svg .date") { moved_invitation }
     @browser.execute("document.querySelector('.v-dialog.v-overlay--active button[type=submit]').click()")
     sleep 3 # until the worker has handed it over
     picture("sheet-in-session", "/meetings/#{sheet}", ".topic") { hold }
+    picture("chair", "/meetings/#{sheet}/chair", ".left")
     size(390, 800)
     picture("sheet-phone", "/meetings/#{sheet}", ".topic")
     picture("answer-phone", answer_path, "form")
     size(1280, 800)
     picture("sheet-review", "/meetings/#{sheet}", ".topic") { press("Close the meeting") }
-    open_post_tray
+    open_mail
   ensure
     @browser.quit
   end
@@ -98,10 +98,41 @@ class Pictures
   def answer(path) =
     JSON.parse(@browser.evaluate_async("fetch('/api#{path}').then(answer => answer.text()).then(arguments[0])", 5))
 
-  def in_theme(name)
-    @browser.execute("localStorage.setItem('left-over:theme', '#{name}')")
-    yield
-    @browser.execute("localStorage.setItem('left-over:theme', 'light')")
+  def send_agenda
+    press("Send the agenda")
+    press("Send")
+    sleep 6 # until the notice has gone
+  end
+
+  # Minutes that were issued, corrected and issued again; and the page of paper.
+  def corrected(meeting_id)
+    picture("corrected", "/meetings/#{meeting_id}", ".topic") do
+      press("Issue the minutes")
+      press("Correct the minutes…")
+      @browser.at_css(".v-dialog input").focus.type("The tender was seconded by Rory, for the winter")
+      press("Open them")
+      press("Edit the line: Buy a second tender before the season")
+      @browser.at_css(".line textarea").focus.type(:End, " of 2027", :Enter)
+      sleep 1.5
+      press("Issue the minutes")
+      sleep 1
+    end
+    paper(meeting_id)
+  end
+
+  def paper(meeting_id)
+    bytes = @browser.evaluate_async(<<~JS, 20)
+      fetch('/api/meetings/#{meeting_id}/minutes.pdf').then(answer => answer.blob()).then(blob => {
+        const reader = new FileReader()
+        reader.onload = () => arguments[0](reader.result.split(',')[1])
+        reader.readAsDataURL(blob)
+      })
+    JS
+    file = File.join(Settings.var, "minutes.pdf")
+    File.binwrite(file, bytes.unpack1("m"))
+    picture = File.join(DIR, "minutes-pdf")
+    system("pdftoppm", "-png", "-r", "72", "-f", "1", "-singlefile", file, picture, exception: true)
+    puts "minutes-pdf"
   end
 
   # To the day after, two hours earlier.
@@ -176,10 +207,9 @@ class Pictures
       .first
   end
 
-  def open_post_tray
+  def open_mail
     @browser.go_to("http://127.0.0.1:#{Settings.post_port}/")
     wait("td")
-    shoot("post-tray")
     @browser.go_to(
       @browser.at_css("td a").attribute("href").then { |path| "http://127.0.0.1:#{Settings.post_port}#{path}" }
     )

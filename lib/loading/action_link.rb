@@ -9,6 +9,18 @@ module Loading
 
     def self.path(action_id, person_id) = "/action/#{action_id}/#{person_id}/#{token(action_id, person_id)}"
 
+    # So many stand in one mail.
+    LISTED = 30
+
+    # Actions as a mail to one of their owners says them.
+    # @param actions [Array<Records::ActionItem>] with their series
+    # @return [Array<Hash>] text, series, due_on and path
+    def self.rows(actions, person)
+      actions.first(LISTED).map do |action|
+        {text: action.text, series: action.series.title, due_on: action.due_on, path: path(action.id, person.id)}
+      end
+    end
+
     attr_reader :action_id, :person_id
 
     # @raise [Core::NotFound] when the link is not, or no more, worth anything

@@ -87,7 +87,7 @@ module UseCases
       ActiveRecord::Associations::Preloader.new(records: actions, associations: [:series, {owners: :person}]).call
       by_owner = actions.flat_map { |action| action.owners.map { |owner| [owner.person, action] } }.group_by(&:first)
       by_owner.each do |person, pairs|
-        rows = ActionReminders.rows(pairs.map(&:last), person)
+        rows = Loading::ActionLink.rows(pairs.map(&:last), person)
         Outbox.new(clock: @clock).put(
           reason: "last-list:#{series.id}:#{series.lock_version}:#{person.id}", series_id: series.id, to: person,
           reply_to: series.keeper.email,

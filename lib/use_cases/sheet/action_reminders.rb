@@ -3,7 +3,6 @@ module UseCases
   class ActionReminders < Base
     # Looked for so far ahead: no series asks earlier.
     ASKED_AHEAD_S = 15 * 86_400
-    LISTED = 30
 
     # For the worker. @return [Integer] how many mails were put into the outbox
     def put_due(faults = Faults.new(clock: @clock))
@@ -73,16 +72,6 @@ module UseCases
       )
     end
 
-    def rows(actions, person) = ActionReminders.rows(actions || [], person)
-
-    # What a mail says of actions.
-    def self.rows(actions, person)
-      actions.first(LISTED).map do |action|
-        {
-          text: action.text, series: action.series.title, due_on: action.due_on,
-          path: Loading::ActionLink.path(action.id, person.id)
-        }
-      end
-    end
+    def rows(actions, person) = Loading::ActionLink.rows(actions || [], person)
   end
 end

@@ -12,7 +12,9 @@ module UseCases
         end
 
         agenda = Loading::Agenda.of(meeting_id)
-        content = agenda.to_h || raise(Core::Conflict.new("Nothing is planned for this meeting yet.", code: "empty"))
+        content = agenda.to_h
+        raise Core::Conflict.new("Nothing is planned for this meeting yet.", code: "empty") unless content
+
         people = recipients(meeting)
         mail(id, meeting, people, written(meeting, content, agenda.topics_sent, words(note)))
         Records::AgendaSending.create!(
