@@ -12,7 +12,12 @@ module Mailing
       @changes = changes
     end
 
-    def parts = {subject: "#{kind}: #{@document.title}, #{@document.day}", text: text, html: html}
+    # @param person_id [String] of the reader: what is theirs comes first
+    # @return [Hash] subject, text and html
+    def parts(person_id)
+      mine = @document.actions_of(person_id).map { |what, due| due.empty? ? what : "#{what} – by #{due}" }
+      {subject: "#{kind}: #{@document.title}, #{@document.day}", text: text(mine), html: html(mine)}
+    end
 
     private
 
@@ -20,12 +25,13 @@ module Mailing
 
     def titles = @document.sections.map { |one| [one.note ? "#{one.title} (#{one.note})" : one.title, one.rows] }
 
-    def text
+    def text(mine)
       body = titles.map do |title, rows|
         [title, *rows.map { |kind, words| "  #{"#{kind}: " if kind}#{words}" }].join("\n")
       end
       head = "#{kind} of #{@document.title}\n#{@document.day}"
-      [head, corrected_text, @document.here, *body, @url].compact.join("\n\n") + "\n"
+      yours = ["Yours:", *mine.map { |words| "  #{words}" }].join("\n") if mine.any?
+      [head, yours, corrected_text, @document.here, *body, @url].compact.join("\n\n") + "\n"
     end
 
     def corrected_text
@@ -39,7 +45,7 @@ module Mailing
       [was, change.after ? "now “#{change.after}”" : "now gone"].compact.join(", ")
     end
 
-    def html
+    def html(mine)
       body = titles.map do |title, rows|
         said = rows.map do |kind, words|
           %(<p style="margin:0 0 6px">#{%(<b style="color:#14524A">#{kind}</b> ) if kind}#{Html.lines(words)}</p>)
@@ -47,7 +53,9 @@ module Mailing
         %(<h2 style="margin:20px 0 6px;font-size:16px">#{Html.h(title)}</h2>#{said.join("\n")})
       end
       head = [Html.heading(@document.title), Html.soft([@document.day, @document.here].compact.join("\n"))]
-      Html.page(@document.title, [*head, corrected_html, *body, Html.link("Open the minutes", @url)].compact.join("\n"))
+      yours = Html.list("Yours", mine) if mine.any?
+      link = Html.link("Open the minutes", @url)
+      Html.page(@document.title, [*head, yours, corrected_html, *body, link].compact.join("\n"))
     end
 
     def corrected_html

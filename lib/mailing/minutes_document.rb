@@ -64,6 +64,15 @@ module Mailing
       kept.map { |action| [action[:text], *whose(action)] } + raised
     end
 
+    # What somebody has to do, by the same two lists.
+    # @return [Array<Array(String, String)>] what, and by when
+    def actions_of(person_id)
+      raised = lines.select { |line| line[:action] }.map { |line| [line[:text], line[:action]] }
+      kept = @sheet[:left_over].select { |action| action[:state] == "open" }.map { |action| [action[:text], action] }
+      mine = (kept + raised).select { |_, action| action[:owners].any? { |owner| owner[:id] == person_id } }
+      mine.map { |what, action| [what, whose(action).last] }
+    end
+
     # All that is said, so that two versions can be compared.
     # @return [Array<Core::Sheet::MinutesDifference::Said>]
     def said_in_all

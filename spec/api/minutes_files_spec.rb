@@ -1,5 +1,6 @@
 require_relative "../api_helper"
 require "open3"
+require "icalendar"
 
 # Minutes as files: PDF read back by poppler's pdftotext; Markdown by what CommonMark 0.31 says of its signs.
 RSpec.describe "Minutes as files" do

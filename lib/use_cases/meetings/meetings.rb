@@ -29,12 +29,14 @@ module UseCases
         end
 
         topics.unsettle(meeting)
+        note(meeting, "held", "opened again")
         return meeting.assign_attributes(closed_at: nil, present_since: now)
       end
       ledger = Loading::Ledgers.of([meeting.series_id])[meeting.series_id]
       first = ledger.left_over_actions(meeting.id).empty? ? Loading::Topics.at(meeting.id).first : nil
       Records::TopicVisit.find_or_create_by!(meeting_id: meeting.id, topic_id: first.id) if first
       meeting.assign_attributes(begun_at: now, present_since: now, present_topic_id: first&.id)
+      note(meeting, "held", "begun")
     end
 
     def to_closed(meeting, _before, _reason)
@@ -42,6 +44,7 @@ module UseCases
       topics.stop_clock(meeting)
       topics.settle(meeting)
       meeting.closed_at = now
+      note(meeting, "held", "closed")
     end
 
     # Back from in session or called off.

@@ -83,12 +83,12 @@ module UseCases
       document = Views::MinutesFile.document(version.content, version: version)
       changes = before ? Views::MinutesFile.changes(before, version) : []
       url = "#{Settings.origin}/meetings/#{meeting.id}"
-      parts = Mailing::Minutes.new(document, url: url, reason: version.reason, changes: changes).parts
+      mail = Mailing::Minutes.new(document, url: url, reason: version.reason, changes: changes)
       file = ["minutes.pdf", "application/pdf", Mailing::MinutesPdf.new(document).source]
       Records::Person.where(id: meeting.series.members.select(:person_id)).find_each do |person|
         Outbox.new(clock: @clock).put(
           reason: "minutes:#{meeting.id}:#{version.number}:#{person.id}", series_id: meeting.series_id, to: person,
-          **parts, reply_to: meeting.series.keeper.email, attachments: [file]
+          **mail.parts(person.id), reply_to: meeting.series.keeper.email, attachments: [file]
         )
       end
     end

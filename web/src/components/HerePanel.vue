@@ -132,7 +132,7 @@ function said(person: Sheet['people'][number]) {
     >
       All others are here
     </button>
-    <AskToo v-if="before && sheet.may.hold" :sheet="sheet" />
+    <AskToo v-if="sheet.may.hold && (before || sheet.state === 'in_session')" :sheet="sheet" />
     <div v-if="before && mine" class="answer" role="group" aria-label="Your answer">
       <button
         v-for="[answer, label] in [

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onMounted, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Schemas } from '../api/client'
 import { columnDay, count, list } from '../time'
@@ -55,11 +55,26 @@ function facts({ action, owners, open }: (typeof rows.value)[number]) {
     : `${action.state}, after ${count(action.carried, 'meeting')}`
   return `${action.text}, ${owners}: ${state}`
 }
+// Where an action was raised.
+const raised = ({ raisedAtMeetingId, lineId }: (typeof rows.value)[number]['action']) =>
+  raisedAtMeetingId ? `/meetings/${raisedAtMeetingId}${lineId ? `#line-${lineId}` : ''}` : '/actions?whose=all'
+// On a narrow screen the picture begins where things stand now.
+const box = useTemplateRef<HTMLElement>('box')
+onMounted(() => {
+  const now = strands.nextColumn ?? lastGone.value
+  if (box.value && now >= 0) box.value.scrollLeft = x(now) + 2 * STEP - box.value.clientWidth
+})
 const shorten = (text: string) => (text.length > 35 ? `${text.slice(0, 34).trimEnd()}…` : text)
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" role="region" aria-label="Strands: what carries over from meeting to meeting">
+  <div
+    ref="box"
+    class="scroll"
+    tabindex="0"
+    role="region"
+    aria-label="Strands: what carries over from meeting to meeting"
+  >
     <svg :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" aria-hidden="true">
       <rect
         v-if="strands.nextColumn !== null"
@@ -105,7 +120,7 @@ const shorten = (text: string) => (text.length > 35 ? `${text.slice(0, 34).trimE
           <path v-else d="M-2.4 -2.4l4.8 4.8M2.4 -2.4l-4.8 4.8" class="tick" />
         </g>
         <text v-if="row.open" :x="row.to + 13" :y="row.y + 4" class="age" :class="row.ink">{{ row.age }}</text>
-        <text x="0" :y="row.y - 3" class="what" :class="{ over: !row.open }">
+        <text x="0" :y="row.y - 3" class="what" :class="{ over: !row.open }" @click="router.push(raised(row.action))">
           {{ shorten(row.action.text) }}
           <title>{{ row.action.text }}</title>
         </text>
@@ -142,7 +157,9 @@ const shorten = (text: string) => (text.length > 35 ? `${text.slice(0, 34).trimE
       </ul>
       <h3>Actions</h3>
       <ul>
-        <li v-for="row in rows" :key="row.action.id">{{ facts(row) }}</li>
+        <li v-for="row in rows" :key="row.action.id">
+          <router-link :to="raised(row.action)">{{ facts(row) }}</router-link>
+        </li>
       </ul>
     </div>
   </div>
@@ -212,6 +229,7 @@ svg {
   stroke-width: 1.7;
 }
 .what {
+  cursor: pointer;
   font-size: 0.9286rem;
   font-weight: 600;
   fill: var(--ink);
