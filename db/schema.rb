@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000009) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000010) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -202,6 +202,17 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000009) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.index ["person_id", "off_on"], name: "index_days_off_on_person_id_and_off_on", unique: true
+  end
+
+  create_table "deputies", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id", "person_id"], name: "index_deputies_on_meeting_id_and_person_id", unique: true
+    t.index ["person_id"], name: "index_deputies_on_person_id"
+    t.index ["series_id", "person_id"], name: "index_deputies_on_series_id_and_person_id"
   end
 
   create_table "events", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -863,6 +874,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000009) do
   add_foreign_key "counters", "people"
   add_foreign_key "counters", "series"
   add_foreign_key "days_off", "people"
+  add_foreign_key "deputies", "meetings"
+  add_foreign_key "deputies", "people"
+  add_foreign_key "deputies", "series"
   add_foreign_key "events", "meetings"
   add_foreign_key "events", "people"
   add_foreign_key "events", "series"

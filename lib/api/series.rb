@@ -43,6 +43,11 @@ module Api
       json series_page
     end
 
+    on :put, "/series/:id/deputies/:personId", "setDeputy", may: :name_deputy, of: :series do
+      use(UseCases::Deputies).set(series_id: params["id"], person_id: params["personId"], **input)
+      json series_page
+    end
+
     on(:get, "/series/:id/ending", "showEnding", may: :change_series, of: :series) do
       json use(Views::SeriesEnding).show(params["id"])
     end

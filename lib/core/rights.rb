@@ -2,12 +2,14 @@ module Core
   # Who may what (rules.md 9): one table. A route names a right; a person holds roles towards the series
   # it is about. What is not in the table is refused, and refusing does not reveal that the thing exists.
   module Rights
-    # admin: looks after people and places. keeper, chair: run the series. member: must come or comes if free. informed:
+    # admin: looks after people and places. keeper, chair: run the series. deputy: writes and holds meetings for the
+    # keeper. member: must come or comes if free. informed:
     # gets the papers. self: the one it belongs to, or who looks after it. person: anybody signed in. anyone: also those
     # who are not.
-    ROLES = %i[admin keeper chair member informed self person anyone].freeze
+    ROLES = %i[admin keeper chair deputy member informed self person anyone].freeze
 
     RUN = %i[keeper chair].freeze
+    HOLD = %i[keeper chair deputy].freeze
     TAKE_PART = %i[keeper chair member].freeze
 
     TABLE = {
@@ -28,6 +30,7 @@ module Core
       end_sign_in: %i[self],
       see_file_reading: %i[self],
       see_set_aside: %i[admin],
+      name_deputy: RUN,
       keep_outside: %i[self],
       take_invitation: %i[person],
       answer_by_link: %i[anyone],
@@ -40,8 +43,8 @@ module Core
       see_strands: TAKE_PART,
       see_sheet: TAKE_PART,
       see_issued_minutes: %i[keeper chair member informed],
-      hold_meeting: RUN,
-      write_minutes: RUN,
+      hold_meeting: HOLD,
+      write_minutes: HOLD,
       see_papers: %i[keeper chair member informed],
       change_paper: TAKE_PART,
       bring_topic: TAKE_PART,
@@ -55,6 +58,9 @@ module Core
     # Things a member may do only to what is their own; keeper and chair may do them to all.
     OWN_ONLY = %i[change_paper change_topic change_action answer speak].freeze
 
+    # What a deputy may do to what is not their own.
+    DEPUTY = %i[change_paper change_topic change_action speak].freeze
+
     module_function
 
     # @param right [Symbol] a key of TABLE
@@ -64,7 +70,7 @@ module Core
       holders = TABLE.fetch(right)
       return false if (holders & roles).empty?
 
-      !OWN_ONLY.include?(right) || own || !(RUN & roles).empty?
+      !OWN_ONLY.include?(right) || own || !(RUN & roles).empty? || (roles.include?(:deputy) && DEPUTY.include?(right))
     end
   end
 end

@@ -48,7 +48,8 @@ module Loading
 
       series_id = kind && (SERIES_OF[kind]&.call(id) || raise(Core::NotFound))
       right = :see_issued_minutes if right == :see_sheet && issued?(id)
-      return if Core::Rights.allow?(right, roles(series_id), own: own?(kind, id, whose))
+      roles = roles(series_id, meeting_of(kind, id))
+      return if Core::Rights.allow?(right, roles, own: own?(kind, id, whose))
 
       raise Core::NotFound
     end
@@ -59,22 +60,36 @@ module Loading
       !owner_id.nil? && Core::Rights.allow?(right, roles + ((owner_id == @person_id) ? [:self] : []))
     end
 
+    # @param meeting_id [String, nil] a deputy may be one for that meeting alone
     # @return [Array<Symbol>] roles towards a series, or in general without one
-    def roles(series_id = nil)
+    def roles(series_id = nil, meeting_id = nil)
       person = Records::Person.find_by(id: @person_id) or return []
       roles = [:person]
       roles << :admin if person.admin
-      series_id ? roles + roles_towards(series_id) : roles
+      series_id ? roles + roles_towards(series_id) + deputy(series_id, meeting_id) : roles
     end
 
     # @param series [Records::Series] @return [Array<Symbol>] roles towards that one alone
-    def roles_in(series)
+    def roles_in(series, meeting_id = nil)
       mine = series.members.loaded? ? series.members.find { |member| member.person_id == @person_id } : nil
       role = mine&.role || (member_role(series.id) unless series.members.loaded?)
-      named(series.keeper_id, series.chair_id, role)
+      named(series.keeper_id, series.chair_id, role) + deputy(series.id, meeting_id)
     end
 
     private
+
+    def deputy(series_id, meeting_id)
+      Records::Deputy.at(series_id, meeting_id).exists?(person_id: @person_id) ? [:deputy] : []
+    end
+
+    def meeting_of(kind, id)
+      case kind
+      when :meeting then id
+      when :line then Records::Line.where(id: id).pick(:meeting_id)
+      when :paper then Records::Paper.where(id: id).pick(:meeting_id)
+      when :topic then Records::Topic.where(id: id).pick(:settled_at_meeting_id, :meeting_id)&.compact&.first
+      end
+    end
 
     # What somebody is to a series of which no more is known. @raise [Core::NotFound]
     def roles_towards(series_id)

@@ -203,7 +203,7 @@ module Mailing
         verdict = (action[:state] == "handed_over") ? action[:reason] : became(action)
         carried = "carried #{action[:carried]} times" if verdict == "kept" && action[:carried] > 1
         said = "– #{[verdict, carried].compact.join(", ")}"
-        [nil, [action[:text], said, action.dig(:review, :word)].compact.join(" ")]
+        [nil, ["#{action[:text]} #{said}", action.dig(:review, :word)].compact.join(": ")]
       end
     end
   end

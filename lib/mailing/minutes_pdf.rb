@@ -3,7 +3,7 @@ module Mailing
   class MinutesPdf
     PINE, LINE = "14524A", "C9D0CD"
     SOFT = PaperSheet::SOFT
-    LABEL = 86
+    LABEL = 96
 
     # @param document [MinutesDocument]
     def initialize(document) = @document = document
@@ -41,7 +41,7 @@ module Mailing
 
     def section(section)
       # A heading never stands alone at the foot of a page.
-      @pdf.start_new_page if @pdf.cursor < 70
+      @pdf.start_new_page if @pdf.cursor < 120
       @pdf.move_down(14)
       @pdf.text("#{section.number}  #{section.title}", size: 12.5, style: :bold)
       @pdf.text(section.note, size: 8.5, color: SOFT) if section.note

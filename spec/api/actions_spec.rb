@@ -111,6 +111,19 @@ RSpec.describe "Actions" do
     expect([status, Records::ActionItem.count]).to eq [409, 1]
   end
 
+  it "stays with its owner when its series pauses and ends, unless it goes to another" do
+    add(boats, "Tar the hull", owners: [wen])
+    first = Records::Meeting.find(meeting).starts_at.to_date
+    call(:post, "/series/#{boats}/pause", {fromDay: first.iso8601, untilDay: (first + 1).iso8601, reason: "Winter"})
+    expect([status, Records::Meeting.find(meeting).state]).to eq [200, "called_off"]
+    expect(call(:get, "/series/#{boats}/ending")).to include("openActions" => 1, "meetings" => 5, "topics" => [])
+    ways = {topics: {way: "drop"}, reason: "No money"}
+    call(:post, "/series/#{boats}/ending", {**ways, actions: {way: "hand_over", seriesId: boats}})
+    expect([status, call(:get, "/series/#{boats}")["next"].nil?]).to eq [422, false]
+    call(:post, "/series/#{boats}/ending", {**ways, actions: {way: "hand_over", seriesId: paint}})
+    expect(call(:get, "/actions?whose=all")["actions"].map { |one| one["seriesTitle"] }).to eq ["Paint"]
+  end
+
   it "is ticked off by its owner's private link, which opens nothing else and nothing for others" do
     id = add(boats, "Tar the hull", owners: [wen])
     clear_cookies

@@ -84,7 +84,8 @@ RSpec.describe "Minutes" do
     fill_in "Find a decision", with: "force"
     expect(page).to have_css "ol.ruled li", count: 1, text: "No sailing above force 6"
     expect(find("a", text: "As CSV")[:href]).to end_with "/decisions.csv"
-    click_link href: "/meetings/#{meeting}"
-    expect(page).to have_css ".line.decision", text: "Two boats"
+    fill_in "Find a decision", with: "boats"
+    find("ol.ruled li", text: "Two boats").find("a").click
+    expect(page).to have_css ".line.decision.found", text: "Two boats"
   end
 end

@@ -61,6 +61,28 @@ RSpec.describe "A meeting in session" do
     expect(page).to have_no_css ".motion"
   end
 
+  it "is written by a deputy, named here or for the whole series" do
+    select "Wen Halloran", from: "May write this time"
+    expect(page).to have_content "Wen Halloran may write this time"
+    click_button "May not write any more: Wen Halloran"
+    expect(page).to have_no_content "may write this time"
+    visit "/series/#{week}?show=people"
+    check "May write for the keeper: Wen Halloran"
+    expect(page).to have_checked_field "May write for the keeper: Wen Halloran"
+    eventually { Records::Deputy.exists?(person_id: wen, meeting_id: nil) }
+    using_session(:wen) do
+      sign_in_as("Wen Halloran")
+      visit "/meetings/#{meeting}"
+      find(".entry textarea").click
+      type("Calm and cold")
+      type(:enter)
+      expect(page).to have_css ".line", text: "Calm and cold"
+    end
+    visit "/meetings/#{meeting}"
+    expect(page).to have_css ".line", text: "Calm and cold"
+    expect(page).to have_content "May write as well: Wen Halloran"
+  end
+
   it "has a view for the chair that follows: what is spoken about, what comes, who wants to speak" do
     select "Wen Halloran", from: "Wants to speak"
     expect(page).to have_css ".speakers li", text: "Wen Halloran"

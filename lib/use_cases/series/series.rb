@@ -76,7 +76,7 @@ module UseCases
     HANGING_ON = [Records::Reply, Records::PlaceBooking, Records::Topic].freeze
     OF_SERIES = [
       Records::Event, Records::SeriesPlace, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial,
-      Records::StandingTopic
+      Records::StandingTopic, Records::Deputy
     ].freeze
 
     private

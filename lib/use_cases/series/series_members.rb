@@ -44,6 +44,7 @@ module UseCases
     # Whoever is taken off gives back the places they had signed up for.
     def take_off(series, member)
       member.destroy!
+      Records::Deputy.where(series_id: series.id, person_id: member.person_id).delete_all
       Records::LinkSerial.renew(series.id, member.person_id)
       signed_up =
         Records::Reply

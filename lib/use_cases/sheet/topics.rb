@@ -155,7 +155,11 @@ module UseCases
     def last_position(meeting) =
       Records::Topic.where(series_id: meeting.series_id, settled_at_meeting_id: nil).maximum(:position) || 0
 
-    def runs?(meeting) = [meeting.series.keeper_id, meeting.series.chair_id].include?(by)
+    def runs?(meeting)
+      return true if [meeting.series.keeper_id, meeting.series.chair_id].include?(by)
+
+      Records::Deputy.at(meeting.series_id, meeting.id).exists?(person_id: by)
+    end
 
     def extras(rest) = rest.key?(:text) ? rest.merge(text: words(rest[:text])) : rest
 

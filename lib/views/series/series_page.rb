@@ -53,11 +53,14 @@ module Views
       }
     end
 
+    def deputies = @deputies ||= Records::Deputy.at(@series.id, nil).pluck(:person_id)
+
     def member_row(member)
       person = member.person
       {
         person_id: person.id, name: person.name, role: member.role, time_zone: person.time_zone,
-        guest: person.guest, email: person.guest ? person.email : nil, via_group_id: member.via_group_id
+        guest: person.guest, email: person.guest ? person.email : nil, via_group_id: member.via_group_id,
+        deputy: deputies.include?(person.id)
       }
     end
 

@@ -121,7 +121,7 @@ module Views
 
     # What changes around a sheet even when it is frozen.
     def around
-      roles = Loading::Access.new(by).roles_in(@series)
+      roles = Loading::Access.new(by).roles_in(@series, @meeting.id)
       may = ->(right) { Core::Rights.allow?(right, roles) }
       index = @ledger.meetings.index { |meeting| meeting.id == @meeting.id }
       {
@@ -136,13 +136,20 @@ module Views
         gaps: gaps,
         speakers: in_session? ? here.speakers : [],
         vote_rule: @series.vote_rule,
+        deputies: deputies,
         **issued,
         papers: Loading::Papers.of(@meeting.id, @topics),
         **Agendas.new(@meeting, @topics, zone: @zone).around,
         may: {
-          write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic]
+          write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic],
+          name_deputy: may[:name_deputy]
         }
       }
+    end
+
+    def deputies
+      found = Records::Deputy.at(@series.id, @meeting.id).includes(:person).order(:created_at, :id)
+      found.map { |one| {id: one.person_id, name: one.person.name, series: one.meeting_id.nil?} }
     end
 
     # What was issued so far, and which minutes wait for this meeting to approve them.

@@ -1353,6 +1353,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/deputies/{personId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Who may write and hold meetings for the keeper */
+        put: operations["setDeputy"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/deputies/{personId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** The same, for one meeting */
+        put: operations["setDeputyAt"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/actions/{id}": {
         parameters: {
             query?: never;
@@ -2811,6 +2851,8 @@ export interface components {
             total: number;
         };
         Member: {
+            /** @description may write and hold meetings for the keeper */
+            deputy: boolean;
             personId: components["schemas"]["Key"];
             name: string;
             role: components["schemas"]["MemberRole"];
@@ -3338,6 +3380,12 @@ export interface components {
             /** @description who wants to speak */
             speakers: components["schemas"]["Named"][];
             voteRule: components["schemas"]["VoteRule"];
+            /** @description who else may write and hold the meeting; series says whether all of its series */
+            deputies: {
+                id: components["schemas"]["Key"];
+                name: string;
+                series: boolean;
+            }[];
             /** @description in issued minutes alone */
             meetingNumber?: number | null;
             /** @description in issued minutes alone */
@@ -3365,6 +3413,7 @@ export interface components {
                 write: boolean;
                 hold: boolean;
                 bringTopic: boolean;
+                nameDeputy: boolean;
             };
         };
         Split: {
@@ -3645,6 +3694,9 @@ export interface components {
             fromDay: components["schemas"]["Day"];
             untilDay: components["schemas"]["Day"];
             reason: string;
+        };
+        DeputyWish: {
+            deputy: boolean;
         };
         ChangedAction: {
             text: string;
@@ -5513,6 +5565,11 @@ export interface components {
                 "application/json": components["schemas"]["PauseWish"];
             };
         };
+        DeputyWish: {
+            content: {
+                "application/json": components["schemas"]["DeputyWish"];
+            };
+        };
         ChangedAction: {
             content: {
                 "application/json": components["schemas"]["ChangedAction"];
@@ -7158,6 +7215,38 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    setDeputy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["DeputyWish"];
+        responses: {
+            200: components["responses"]["Series"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    setDeputyAt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["DeputyWish"];
+        responses: {
+            200: components["responses"]["Sheet"];
             default: components["responses"]["Problem"];
         };
     };

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas, Sheet } from '../api/client'
 import { useExtras } from '../composables/useExtras'
+import DeputySelect from './DeputySelect.vue'
 import AskToo from './AskToo.vue'
 import { ANSWERS } from '../answers'
 
@@ -132,6 +133,7 @@ function said(person: Sheet['people'][number]) {
     >
       All others are here
     </button>
+    <DeputySelect v-if="sheet.may.write && !['issued', 'called_off'].includes(sheet.state)" :sheet="sheet" />
     <AskToo v-if="sheet.may.hold && (before || sheet.state === 'in_session')" :sheet="sheet" />
     <div v-if="before && mine" class="answer" role="group" aria-label="Your answer">
       <button

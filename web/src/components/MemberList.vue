@@ -1,10 +1,17 @@
 <script setup lang="ts">
 import type { Series } from '../api/client'
+import { useDeputies } from '../composables/useDeputies'
 import { zonePlace } from '../time'
 
 /** Who is in a series, how they are asked, and through which group. */
 const { series } = defineProps<{ series: Series }>()
 const groupName = (groupId: string) => series.groups.find(group => group.id === groupId)?.name ?? ''
+const { set } = useDeputies()
+const mayName = (member: Series['members'][number]) =>
+  series.may.change &&
+  !member.guest &&
+  member.role !== 'informed' &&
+  ![series.keeper.id, series.chair.id].includes(member.personId)
 const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
 </script>
 
@@ -17,6 +24,21 @@ const ROLES = { required: 'must come', optional: 'if free', informed: 'for infor
       ><span class="soft">{{ zonePlace(member.timeZone) }} time</span>
       <span v-if="member.personId === series.keeper.id" class="soft">keeper</span
       ><span v-if="member.personId === series.chair.id" class="soft">chair</span>
+      <label v-if="mayName(member)" class="small"
+        ><input
+          type="checkbox"
+          :checked="member.deputy"
+          :aria-label="`May write for the keeper: ${member.name}`"
+          @change="
+            set({
+              seriesId: series.id,
+              personId: member.personId,
+              deputy: ($event.target as HTMLInputElement).checked,
+            })
+          "
+        />
+        may write for the keeper</label
+      ><span v-else-if="member.deputy" class="soft">may write for the keeper</span>
     </li>
   </ul>
 </template>
