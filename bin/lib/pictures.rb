@@ -34,7 +34,7 @@ class Pictures
     picture("answers", "/series/#{series}?show=answers", "td button")
     picture("actions", "/actions?whose=all", ".action") { press("More: Trial fit of new battery lids") }
     picture("decisions", "/series/#{series}?show=decisions", "ol li")
-    picture("search", "/search?q=battery", ".hit")
+    picture("search", "/search?q=lid", ".hit")
     picture("agenda", "/meetings/#{sheet}", ".topic") { send_agenda }
     corrected(answer("/series/#{series}/meetings?gone=true")["meetings"].find { |one| one["state"] == "closed" }["id"])
     trustees = answer("/series")["series"].find { |one| one["title"].include?("Trustees") }["id"]
@@ -107,17 +107,23 @@ class Pictures
   # Minutes that were issued, corrected and issued again; and the page of paper.
   def corrected(meeting_id)
     picture("corrected", "/meetings/#{meeting_id}", ".topic") do
-      press("Issue the minutes")
+      issue("Issue the minutes")
       press("Correct the minutes…")
-      @browser.at_css(".v-dialog input").focus.type("The tender was seconded by Rory, for the winter")
+      @browser.at_css(".v-dialog input").focus.type("The tender was seconded by Rory, for the season")
       press("Open them")
+      sleep 2
       press("Edit the line: Buy a second tender before the season")
       @browser.at_css(".line textarea").focus.type(:End, " of 2027", :Enter)
-      sleep 1.5
-      press("Issue the minutes")
-      sleep 1
+      sleep 2
+      issue("Issue the correction")
     end
     paper(meeting_id)
+  end
+
+  def issue(label)
+    press(label)
+    @browser.at_css(".v-dialog.v-overlay--active button[type=submit]").click
+    sleep 3
   end
 
   def paper(meeting_id)
@@ -203,7 +209,7 @@ class Pictures
     mails = JSON.parse(Net::HTTP.get(URI("#{post}/mails.json")))["mails"]
     mails
       .lazy
-      .filter_map { |mail| Net::HTTP.get(URI("#{post}/mails/#{mail["key"]}"))[%r{(/answer/[0-9a-f/-]+)\?answer=}, 1] }
+      .filter_map { |mail| Net::HTTP.get(URI("#{post}/mails/#{mail["key"]}"))[%r{(/answer/[0-9a-f/-]+)}, 1] }
       .first
   end
 

@@ -79,7 +79,7 @@ module Mailing
       facts.map { |name, words| said_at(name, name, words) } +
         @sheet[:left_over_lines].map { |line| said_line("Left over", line) } +
         @sheet[:topics].flat_map do |topic|
-          head = said_at(topic[:id], "Topics", [topic[:title], ("(put off)" if topic[:put_off])].compact.join(" "))
+          head = said_at(topic[:id], "Topics", [topic[:title], left(topic)&.then { |words| "(#{words})" }].compact.join(" "))
           [head, *topic[:lines].map { |line| said_line(topic[:title], line) }]
         end
     end
@@ -147,10 +147,17 @@ module Mailing
       "#{@version[:number]}, corrected: #{@version[:reason]}"
     end
 
+    # A standing topic is not put off: the next sheet has its own.
+    def left(topic)
+      return unless topic[:put_off]
+
+      topic[:standing] ? "not taken" : "put off"
+    end
+
     def section(topic, number)
       note = [
         topic.dig(:presenter, :name), ("for decision" if topic[:purpose] == "decision"),
-        ("in writing, taken as read" if topic[:in_writing]), ("put off" if topic[:put_off])
+        ("in writing, taken as read" if topic[:in_writing]), left(topic)
       ].compact.join(", ")
       beneath = ((@state == "planned" || topic[:in_writing]) && topic[:text]) ? [[nil, topic[:text]]] : []
       Section.new(

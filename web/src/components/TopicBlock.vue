@@ -98,7 +98,12 @@ function carried(event: PointerEvent) {
         <template v-if="topic.presenter">{{ topic.presenter.name }} · </template>{{ PURPOSES[topic.purpose] }} ·
         {{ topic.inWriting ? 'in writing, taken as read' : `${topic.lengthMin} min`
         }}<template v-if="topic.carried"> · <span class="carried strong">came over</span></template
-        ><template v-if="topic.putOff"> · <span class="carried strong">put off to the next meeting</span></template>
+        ><template v-if="topic.putOff">
+          ·
+          <span class="carried strong">{{
+            topic.standing ? 'not taken' : 'put off to the next meeting'
+          }}</span></template
+        >
         <button
           v-if="canChange"
           type="button"

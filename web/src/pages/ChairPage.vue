@@ -63,7 +63,7 @@ const tone = computed(() => (left.value < 0 ? 'alarm' : left.value <= WARN_MIN ?
   padding: 24px;
   font-size: 1.4rem;
 }
-h1 {
+.chair h1 {
   font-size: clamp(2.4rem, 7vw, 5rem);
   line-height: 1.1;
   overflow-wrap: anywhere;
@@ -74,6 +74,9 @@ h1 {
   font-weight: 700;
   font-variant-numeric: tabular-nums;
   line-height: 1.1;
+}
+.next > .v-btn {
+  margin-left: 18px;
 }
 .next {
   margin: 24px 0;
