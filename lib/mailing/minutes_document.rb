@@ -79,7 +79,8 @@ module Mailing
       facts.map { |name, words| said_at(name, name, words) } +
         @sheet[:left_over_lines].map { |line| said_line("Left over", line) } +
         @sheet[:topics].flat_map do |topic|
-          head = said_at(topic[:id], "Topics", [topic[:title], left(topic)&.then { |words| "(#{words})" }].compact.join(" "))
+          title = [topic[:title], left(topic)&.then { |words| "(#{words})" }].compact.join(" ")
+          head = said_at(topic[:id], "Topics", title)
           [head, *topic[:lines].map { |line| said_line(topic[:title], line) }]
         end
     end
