@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000010) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000011) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -845,6 +845,15 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000010) do
     t.index ["settled_at_meeting_id"], name: "index_topics_on_settled_at_meeting_id"
     t.check_constraint "`length_min` >= 0", name: "topics_length"
     t.check_constraint "`state` in ('on','offered','declined')", name: "topics_state"
+  end
+
+  create_table "writers", primary_key: ["meeting_id", "person_id"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "topic_id", limit: 36, collation: "ascii_bin"
+    t.boolean "editing", default: false, null: false
+    t.datetime "seen_at", null: false
+    t.index ["seen_at"], name: "index_writers_on_seen_at"
   end
 
   add_foreign_key "action_changes", "action_items"

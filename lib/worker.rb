@@ -65,6 +65,7 @@ class Worker
       "reports" => -> { UseCases::IncomingMails.new(clock: @clock).sweep },
       "files" => -> { UseCases::FileReadings.new(clock: @clock).sweep },
       "counts" => -> { UseCases::Counts.new(clock: @clock).sweep },
+      "writers" => -> { UseCases::Writers.new(clock: @clock).sweep },
       "search" => -> { Records::SearchText.keep_all_once },
       "keys" => -> do
         Records::MadeKey.where("created_at < ?", @clock.now - KEYS_KEPT_S).in_batches(of: 1_000).delete_all

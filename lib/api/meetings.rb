@@ -122,6 +122,11 @@ module Api
       json use(Views::Line).show(params["id"])
     end
 
+    on :put, "/meetings/:id/writing", "tellWriting", may: :write_minutes, of: :meeting do
+      use(UseCases::Writers).tell(meeting_id: params["id"], **input)
+      status 204
+    end
+
     on :put, "/meetings/:id/deputies/:personId", "setDeputyAt", may: :name_deputy, of: :meeting do
       use(UseCases::Deputies).set_at(meeting_id: params["id"], person_id: params["personId"], **input)
       json sheet

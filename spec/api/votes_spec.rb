@@ -62,6 +62,22 @@ RSpec.describe "Voting" do
     expect(call(:get, "/meetings/#{meeting}")).to include("quorate" => false)
   end
 
+  it "shows who writes where, and whether something of theirs is not saved, until they are gone" do
+    boats = topic(meeting, marit, "Boats")
+    2.times { call(:put, "/meetings/#{meeting}/writing", {topicId: boats, editing: true}) }
+    expect(status).to eq 204
+    writers = -> do
+      call(:get, "/meetings/#{meeting}")["writers"].map { |one| one.values_at("name", "topicId", "editing") }
+    end
+    expect(writers.call).to eq [["Marit Hauge", boats, true]]
+    expect(Records::Change.where(meeting_id: meeting, kind: "people").count).to eq 1
+    Records::Writer.update_all(seen_at: Time.now.utc - 120)
+    expect(writers.call).to eq []
+    sign_in(wen)
+    call(:put, "/meetings/#{meeting}/writing", {topicId: nil, editing: false})
+    expect(status).to eq 404
+  end
+
   it "hears people in the order in which they asked, and everybody only asks for themselves" do
     sign_in(wen)
     2.times { call(:put, "/meetings/#{meeting}/speakers/#{wen}", {wants: true}) }

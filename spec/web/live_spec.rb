@@ -25,6 +25,13 @@ RSpec.describe "A sheet in session" do
     type("Ice on the east pontoon")
     type(:enter)
     using_session(:ines) { expect(page).to have_css ".line", text: "Ice on the east pontoon", wait: 2 }
+    # and where each of them writes, and that something is not saved yet
+    expect(page).to have_css ".topic", text: "Ines writes here"
+    using_session(:ines) do
+      expect(page).to have_css ".topic", text: "Marit writes here"
+      type("Half a sen")
+    end
+    expect(page).to have_content "Ines Torvald is just typing: closing keeps what is saved by then."
   end
 
   it "keeps a line typed without a connection, says so, and sends it once" do

@@ -135,6 +135,7 @@ module Views
         number: @number,
         gaps: gaps,
         speakers: in_session? ? here.speakers : [],
+        writers: here.writers(now),
         vote_rule: @series.vote_rule,
         deputies: deputies,
         **issued,

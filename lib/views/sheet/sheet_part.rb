@@ -24,7 +24,10 @@ module Views
     def taken = @topics.select { |topic| taken?(topic) }.map(&:id)
 
     def people_part
-      {people: here.rows, quorate: here.quorate?, gaps: gaps, speakers: in_session? ? here.speakers : []}
+      {
+        people: here.rows, quorate: here.quorate?, gaps: gaps, speakers: in_session? ? here.speakers : [],
+        writers: here.writers(now)
+      }
     end
 
     def papers_part = {papers: Loading::Papers.of(@meeting.id, @topics)}

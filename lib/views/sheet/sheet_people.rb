@@ -36,6 +36,12 @@ module Views
         .map { |one| {id: one.person_id, name: one.person.name} }
     end
 
+    # @return [Array<Hash>] who writes where just now
+    def writers(now)
+      Records::Writer.here(@meeting.id, now).includes(:person).order(:person_id)
+        .map { |one| {id: one.person_id, name: one.person.name, topic_id: one.topic_id, editing: one.editing} }
+    end
+
     private
 
     def required = asked.select { |_, role| role == "required" }

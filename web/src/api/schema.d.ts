@@ -1393,6 +1393,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/writing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Where one writes just now, for the others to see */
+        put: operations["tellWriting"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/actions/{id}": {
         parameters: {
             query?: never;
@@ -3285,6 +3304,7 @@ export interface components {
                 carries?: components["schemas"]["Carries"];
                 gaps?: components["schemas"]["Gaps"];
                 speakers?: components["schemas"]["Named"][];
+                writers?: components["schemas"]["Writers"];
                 offered?: components["schemas"]["Offered"];
                 standingChanges?: components["schemas"]["StandingChanges"];
                 agendaSent?: components["schemas"]["AgendaSent"];
@@ -3379,6 +3399,7 @@ export interface components {
             agendaSent: components["schemas"]["AgendaSent"];
             /** @description who wants to speak */
             speakers: components["schemas"]["Named"][];
+            writers: components["schemas"]["Writers"];
             voteRule: components["schemas"]["VoteRule"];
             /** @description who else may write and hold the meeting; series says whether all of its series */
             deputies: {
@@ -3698,6 +3719,19 @@ export interface components {
         DeputyWish: {
             deputy: boolean;
         };
+        Writing: {
+            /** @description null for what is left over */
+            topicId: components["schemas"]["Key"] | null;
+            /** @description something is typed that is not saved yet */
+            editing: boolean;
+        };
+        /** @description who writes where just now */
+        Writers: {
+            id: components["schemas"]["Key"];
+            name: string;
+            topicId: components["schemas"]["Key"] | null;
+            editing: boolean;
+        }[];
         ChangedAction: {
             text: string;
             ownerIds: components["schemas"]["Key"][];
@@ -5570,6 +5604,11 @@ export interface components {
                 "application/json": components["schemas"]["DeputyWish"];
             };
         };
+        Writing: {
+            content: {
+                "application/json": components["schemas"]["Writing"];
+            };
+        };
         ChangedAction: {
             content: {
                 "application/json": components["schemas"]["ChangedAction"];
@@ -7247,6 +7286,27 @@ export interface operations {
         requestBody: components["requestBodies"]["DeputyWish"];
         responses: {
             200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    tellWriting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Writing"];
+        responses: {
+            /** @description Told */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             default: components["responses"]["Problem"];
         };
     };

@@ -14,7 +14,7 @@ const { meetingId, topicId, topicTitle } = defineProps<{
   topicId: string | null
   topicTitle: string
 }>()
-const emit = defineEmits<{ keep: [text: string, kind?: Schemas['LineKind']]; up: [] }>()
+const emit = defineEmits<{ keep: [text: string, kind?: Schemas['LineKind']]; up: []; typing: [half: boolean] }>()
 
 const { draft: text, forget } = useDraft(`line-${meetingId}-${topicId}`, () => '')
 const reading = ref<Schemas['Reading'] | null>(null)
@@ -48,7 +48,12 @@ watch(
   },
   { immediate: true },
 )
-onBeforeUnmount(forgetReading)
+const half = computed(() => text.value.trim() !== '')
+watch(half, now => emit('typing', now), { immediate: true })
+onBeforeUnmount(() => {
+  forgetReading()
+  emit('typing', false)
+})
 
 const offered = computed(() => (justNote.value || reading.value?.kind === 'note' ? null : reading.value))
 

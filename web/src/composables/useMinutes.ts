@@ -145,6 +145,8 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     settle,
     discard,
     tryAgain,
+    /** Whether a line is being edited. */
+    editing: computed(() => held.size > 0),
     /** A line being edited is not taken away; null: it is no longer. */
     hold: (line: Line, editing: boolean) => (editing ? held.set(line.id, line) : held.delete(line.id)),
     /** Waits a while. @returns whether nothing of this sheet is on its way any more */

@@ -35,9 +35,10 @@ import { useRemoval } from '../composables/useRemoval'
 import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
 import { useUndoKeys } from '../composables/useUndoKeys'
+import { useWhoWrites } from '../composables/useWhoWrites'
 import { LEFT, useWritingPlace } from '../composables/useWritingPlace'
 import { droppedOn, moved } from '../order'
-import { count, mediumDay } from '../time'
+import { count, list, mediumDay } from '../time'
 
 const { id } = defineProps<{ id: string }>()
 const { person: me } = useSession()
@@ -47,6 +48,13 @@ const minutes = useMinutes(() => id, doing.sheet, doing)
 const { shown: sheet, unsent } = minutes
 const { canWrite, showsLeftOver, discussed, writing, write } = useWritingPlace(sheet)
 const agenda = useAgenda(() => id)
+const half = ref(false)
+const who = useWhoWrites(
+  sheet,
+  writing,
+  computed(() => half.value || unsent.value.length > 0 || minutes.editing.value),
+  () => me.value?.id,
+)
 const { say, show } = useNotice()
 const { move: moveAction, handOver } = useActionMoves()
 const editing = ref<Action | null>(null)
@@ -93,6 +101,11 @@ function toLineAbove() {
   const all = [...document.querySelectorAll<HTMLElement>('.line .edit, .entry textarea')]
   all[all.findIndex(one => one === document.activeElement) - 1]?.focus()
 }
+
+const busyOnes = computed(() => {
+  const names = who.others.value.filter(one => one.editing).map(one => one.name)
+  return names.length ? `${list(names)} ${names.length === 1 ? 'is' : 'are'}` : ''
+})
 
 /** The clock goes on to a topic, and the place of writing with it. */
 function discuss(at: string) {
@@ -230,6 +243,7 @@ useKeys([
               Left over</button
             ><template v-else>Left over</template>
           </h2>
+          <p v-if="who.at(null)" class="small carried strong no-print">{{ who.at(null) }} writes here</p>
           <LeftOverList :actions="sheet.leftOver" />
           <LineList :lines="sheet.leftOverLines" :minutes="minutes" :people="sheet.people" :can-write="canWrite" />
           <LineEntry
@@ -240,6 +254,7 @@ useKeys([
             topic-title="Left over"
             @keep="(text, kind) => keep(LEFT)(text, kind)"
             @up="toLineAbove"
+            @typing="now => (half = now)"
           />
         </SheetBlock>
 
@@ -264,6 +279,7 @@ useKeys([
           @remove="removal.remove(topic.id, `The topic ${topic.title} is removed.`, () => doing.removeTopic(topic.id))"
         >
           <template #deeds>
+            <span v-if="who.at(topic.id)" class="carried strong no-print">{{ who.at(topic.id) }} writes here</span>
             <button
               v-if="sheet.may.hold && !frozen && sheet.state !== 'closed'"
               type="button"
@@ -292,6 +308,7 @@ useKeys([
             class="here-entry"
             @keep="(text, kind) => keep(topic.id)(text, kind)"
             @up="toLineAbove"
+            @typing="now => (half = now)"
           />
         </TopicBlock>
 
@@ -356,6 +373,9 @@ useKeys([
         />
         <ApprovalList v-if="sheet.toApprove.length" :sheet="sheet" @approve="doing.approve" />
         <VersionsPanel v-if="sheet.versions.length" :sheet="sheet" />
+        <p v-if="busyOnes" class="small carried strong no-print" role="status">
+          {{ busyOnes }} just typing: closing keeps what is saved by then.
+        </p>
         <SheetDeeds
           :sheet="sheet"
           :busy="isActing"
