@@ -61,6 +61,15 @@ RSpec.describe "A meeting in session" do
     expect(page).to have_no_css ".motion"
   end
 
+  it "shortens a topic that no longer fits, and takes that back" do
+    topic(meeting, marit, "Long talk", length_min: 60)
+    find("button", text: "Trim “Long talk” to").click
+    expect(page).to have_content(/“Long talk” has \d+ min now/)
+    within(".v-snackbar") { click_button "Undo" }
+    expect(page).to have_content "“Long talk” has 60 min now"
+    expect(Records::Topic.find_by!(title: "Long talk").length_min).to eq 60
+  end
+
   it "is written by a deputy, named here or for the whole series" do
     select "Wen Halloran", from: "May write this time"
     expect(page).to have_content "Wen Halloran may write this time"

@@ -141,13 +141,15 @@ const putOff = (topicId: string, off: boolean) => minutes.act({ kind: 'putOff', 
 
 function remedy(way: Schemas['Sheet']['runningOrder']['remedies'][number]) {
   if (way.kind === 'carry') return way.topicIds.forEach(topicId => putOff(topicId, true))
-  const topic = sheet.value!.topics.find(one => one.id === way.topicIds[0])!
-  doing.changeTopic(topic, {
-    title: topic.title,
-    purpose: topic.purpose,
-    presenterId: topic.presenter?.id ?? null,
-    lengthMin: way.toMin!,
-  })
+  trim(way.topicIds[0]!, way.toMin!)
+}
+/** Another length for a topic, with a way back. */
+async function trim(topicId: string, lengthMin: number) {
+  const topic = sheet.value?.topics.find(one => one.id === topicId)
+  if (!topic) return
+  const { title, purpose, presenter, lengthMin: before } = topic
+  await doing.changeTopic(topic, { title, purpose, presenterId: presenter?.id ?? null, lengthMin })
+  say(`“${title}” has ${lengthMin} min now.`, () => void trim(topicId, before))
 }
 
 const everybodyIsHere = () =>
