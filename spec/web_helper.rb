@@ -162,7 +162,7 @@ module Browsing
   end
 end
 
-# bin/test runs the browser specs in two processes; each leaves what it has seen, and it looks at both.
+# bin/test runs the browser specs in two of its three parts; each leaves what it has seen, and it looks at both.
 RSpec.configure do |config|
   config.after(:suite) { File.write(File.join(Settings.var, "pressed"), Pressed::SEEN.to_a.join("\n")) }
 end

@@ -4,10 +4,10 @@ require_relative "../app_helper"
 # the mails, holds the same meetings as ours once they are told; however late, twice or out of order the mails arrive.
 # The model of that calendar is Core::Invitation::Entry, checked by itself against RFC 5546's conversations. And the
 # words of each mail say what happened: the kind in the subject, each date that was and each that is, and why. Fixed
-# seed; 30 histories here, 300 by
+# seed; 20 histories here, 300 by
 # `bin/bench histories`.
 RSpec.describe "Random histories of a series" do
-  histories = Integer(ENV.fetch("HISTORIES", "30"))
+  histories = Integer(ENV.fetch("HISTORIES", "20"))
   steps = 7
 
   # Keeps what the outbox hands over.
