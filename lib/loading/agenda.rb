@@ -32,8 +32,16 @@ module Loading
       end
     end
 
-    # What is kept of an agenda that is sent. @return [Array<Hash>]
-    def topics_sent = Plain.of(topics.map { |topic| topic.slice(:id, :title, :length_min, :presenter) })
+    # What is kept of an agenda that is sent, so that a change is known.
+    # @param topics [Array<Records::Topic>] in order
+    # @return [Array<Hash>] plain
+    def self.kept(topics)
+      names = Records::Person.where(id: topics.map(&:presenter_id)).pluck(:id, :name).to_h
+      topics.map do |topic|
+        {"id" => topic.id, "title" => topic.title, "length_min" => topic.length_min,
+         "presenter" => names[topic.presenter_id]}
+      end
+    end
 
     private
 

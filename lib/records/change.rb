@@ -29,6 +29,12 @@ module Records
         end
       end
 
+      # Sheets of a series that show its open actions and may be on somebody's screen. Inside a transaction.
+      def note_left_over(series_id, now)
+        open = Meeting.where(series_id: series_id, state: %w[in_session planned]).in_order.limit(2)
+        note_all(open.pluck(:id), now, :left_over)
+      end
+
       # The number of the last change of a sheet; 0 before the first.
       def last_number(meeting_id)
         sql = sanitize_sql(["select number from sheet_numbers where meeting_id = ?", meeting_id])

@@ -12,6 +12,9 @@ module Records
     # Those that somebody has brought, not laid out from the standing agenda.
     scope :brought, -> { where(standing_id: nil) }
 
+    # Those somebody has brought that are neither taken nor refused.
+    scope :waiting, -> { brought.where(settled_at_meeting_id: nil, state: %w[on offered]) }
+
     def to_core
       Core::CarryForward::Ledger::Topic.new(
         id: id, meeting_id: meeting_id, settled_at_meeting_id: settled_at_meeting_id, position: position,

@@ -98,7 +98,7 @@ module UseCases
 
     # What nobody has taken yet, but not what only stands on each sheet anyway.
     def settle_topics(series, wish, reason)
-      open = Records::Topic.brought.where(series_id: series.id, settled_at_meeting_id: nil, state: %w[on offered])
+      open = Records::Topic.waiting.where(series_id: series.id)
       return open.find_each { |topic| topic.update!(state: "declined", word: reason) } if wish[:way] == "drop"
       return unless open.exists?
 

@@ -55,7 +55,7 @@ module UseCases
       write do
         series = find(Records::Series, series_id)
         actions.each_with_index { |wish, i| add_one(series, i, **wish) }
-        Records::Change.note_all(coming(series_id), now, :left_over)
+        Records::Change.note_left_over(series_id, now)
       end
       nil
     end
@@ -177,11 +177,8 @@ module UseCases
 
     # Sheets that show the action and may be open on somebody's screen.
     def note_sheets(action)
-      Records::Change.note_all(coming(action.series_id), now, :left_over)
+      Records::Change.note_left_over(action.series_id, now)
       Records::Change.note(action.raised_at_meeting_id, now, :line, action.line_id) if action.line_id
     end
-
-    def coming(series_id) =
-      Records::Meeting.where(series_id: series_id, state: %w[in_session planned]).in_order.limit(2).pluck(:id)
   end
 end

@@ -11,14 +11,14 @@ module UseCases
           raise Core::Conflict.new("An agenda is sent before the meeting.", code: "state")
         end
 
-        agenda = Loading::Agenda.of(meeting_id)
-        content = agenda.to_h
+        content = Loading::Agenda.of(meeting_id).to_h
         raise Core::Conflict.new("Nothing is planned for this meeting yet.", code: "empty") unless content
 
         people = recipients(meeting)
-        mail(id, meeting, people, written(meeting, content, agenda.topics_sent, words(note)))
+        kept = Loading::Agenda.kept(Loading::Topics.at(meeting_id))
+        mail(id, meeting, people, written(meeting, content, kept, words(note)))
         Records::AgendaSending.create!(
-          id: id, meeting_id: meeting_id, sent_by_id: by, content: agenda.topics_sent, recipients: people.size,
+          id: id, meeting_id: meeting_id, sent_by_id: by, content: kept, recipients: people.size,
           sent_at: now
         )
         note_sent(meeting, people.size)

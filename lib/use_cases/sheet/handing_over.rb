@@ -66,8 +66,7 @@ module UseCases
       Records::ActionChange.create!(
         action_item_id: action.id, person_id: by, change_kind: kind, word: word, changed_at: now
       )
-      sheets = Records::Meeting.where(series_id: action.series_id, state: %w[in_session planned]).in_order.limit(2)
-      Records::Change.note_all(sheets.pluck(:id), now, :left_over)
+      Records::Change.note_left_over(action.series_id, now)
     end
   end
 end

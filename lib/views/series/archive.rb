@@ -29,9 +29,10 @@ module Views
       Actions.new(by: by, clock: @clock).csv(whose: "all", series_id: series_id, state: state)
 
     def minutes(series)
-      versions = Records::MinutesVersion.where(meeting_id: series.meetings.select(:id)).order(:number)
+      starts = series.meetings.pluck(:id, :starts_at).to_h
+      versions = Records::MinutesVersion.where(meeting_id: starts.keys).order(:number)
       versions.to_a.group_by(&:meeting_id).each do |meeting_id, some|
-        day = series.zone.wall(Records::Meeting.find(meeting_id).starts_at).date.iso8601
+        day = series.zone.wall(starts.fetch(meeting_id)).date.iso8601
         some.each do |version|
           document = MinutesFile.document(version.content, version: version)
           name = "minutes/#{day}#{", version #{version.number}" if some.size > 1}"

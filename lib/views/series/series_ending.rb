@@ -2,7 +2,7 @@ module Views
   # What is still open in a series that is to end, and where it could go.
   class SeriesEnding < Base
     def show(series_id)
-      topics = Records::Topic.brought.where(series_id: series_id, settled_at_meeting_id: nil, state: %w[on offered])
+      topics = Records::Topic.waiting.where(series_id: series_id)
       {
         open_actions: Records::ActionItem.where(series_id: series_id, state: "open").count,
         topics: topics.order(:position, :id).pluck(:title),

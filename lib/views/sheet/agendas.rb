@@ -3,8 +3,9 @@ module Views
   # was sent.
   class Agendas
     # @param topics [Array<Records::Topic>] that stand on it
-    def initialize(meeting, topics, zone:)
-      @meeting, @topics, @zone = meeting, topics, zone
+    # @param ledger [Core::CarryForward::Ledger] of its series
+    def initialize(meeting, topics, ledger, zone:)
+      @meeting, @topics, @ledger, @zone = meeting, topics, ledger, zone
     end
 
     # @return [Hash] offered, standing_changes and agenda_sent
@@ -14,30 +15,18 @@ module Views
 
     def open? = Core::Sheet::Lifecycle::OPEN.include?(@meeting.state.to_sym)
 
-    # At its own meeting, or at the first to come when that is over.
+    # Those that would stand here.
     def offered
       return [] unless open?
 
-      waiting = Records::Topic.where(series_id: @meeting.series_id, state: "offered").includes(:brought_by, :meeting)
-        .order(:created_at, :id).select { |topic| waits_here?(topic) }
-      waiting.map do |topic|
+      offered = Records::Topic.where(series_id: @meeting.series_id, state: "offered").includes(:brought_by)
+        .order(:created_at, :id)
+      offered.select { |topic| @ledger.stands_at(topic.to_core) == @meeting.id }.map do |topic|
         {
           id: topic.id, title: topic.title, purpose: topic.purpose, length_min: topic.length_min, text: topic.text,
           brought_by: {id: topic.brought_by_id, name: topic.brought_by.name}, version: topic.lock_version
         }
       end
-    end
-
-    def waits_here?(topic)
-      return true if topic.meeting_id == @meeting.id
-      return false if Core::Sheet::Lifecycle::OPEN.include?(topic.meeting.state.to_sym)
-
-      first_open_after(topic.meeting) == @meeting.id
-    end
-
-    def first_open_after(meeting)
-      Records::Meeting.where(series_id: meeting.series_id, state: %w[planned in_session])
-        .where("starts_at > ?", meeting.starts_at).in_order.pick(:id)
     end
 
     # @return [Hash, nil] titles that are added, changed or removed; nil where the sheet follows
@@ -58,10 +47,12 @@ module Views
 
     def sent
       last = Records::AgendaSending.where(meeting_id: @meeting.id).order(:sent_at).last or return
-      {
-        local_at: @zone.wall(last.sent_at), recipients: last.recipients,
-        changed: Loading::Agenda.of(@meeting.id).topics_sent != last.content
-      }
+      {local_at: @zone.wall(last.sent_at), recipients: last.recipients, changed: kept_of(@topics) != last.content}
+    end
+
+    def kept_of(topics)
+      here = topics.select { |topic| @ledger.stands_at(topic.to_core) == @meeting.id }
+      Loading::Agenda.kept(here)
     end
   end
 end

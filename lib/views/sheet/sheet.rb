@@ -140,7 +140,7 @@ module Views
         deputies: deputies,
         **issued,
         papers: Loading::Papers.of(@meeting.id, @topics),
-        **Agendas.new(@meeting, @topics, zone: @zone).around,
+        **Agendas.new(@meeting, @topics, @ledger, zone: @zone).around,
         may: {
           write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic],
           name_deputy: may[:name_deputy]
