@@ -20,6 +20,12 @@ RSpec.describe "Actions" do
     id
   end
 
+  # A press with the mouse would land on one of its buttons.
+  def on_card(text, key)
+    find(".card", text: text).execute_script("this.focus()")
+    type(key)
+  end
+
   before do
     clock.now = Time.now.utc - 21 * 86_400
     boats && paint
@@ -96,7 +102,7 @@ RSpec.describe "Actions" do
     meeting = meeting_ids(boats)[2]
     state(meeting, marit, "in_session")
     visit "/meetings/#{meeting}"
-    find(".card", text: "Tar the hull").send_keys("c")
+    on_card "Tar the hull", "c"
     type("Waits for dry days")
     type(:enter)
     expect(page).to have_css ".card", text: "carried over: Waits for dry days"
@@ -104,14 +110,14 @@ RSpec.describe "Actions" do
     type(", and for paint")
     type(:enter)
     expect(page).to have_css ".card", text: "Waits for dry days, and for paint"
-    find(".card", text: "Order shackles").send_keys("h")
+    on_card "Order shackles", "h"
     select "Paint", from: "The series it goes to"
     click_button "Hand it over"
     expect(page).to have_css ".card", text: "handed over"
-    find(".card", text: "Count the floats").send_keys("e")
+    on_card "Count the floats", "e"
     dialog.fill_in "What is to be done", with: "Count the buoys"
     keep
-    find(".card", text: "Count the buoys").send_keys("d")
+    on_card "Count the buoys", "d"
     expect(page).to have_css ".card.over", text: "Count the buoys"
     expect(Records::ActionReview.pluck(:verdict, :word)).to contain_exactly(
       ["keep", "Waits for dry days, and for paint"], ["done", nil]

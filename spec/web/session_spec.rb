@@ -31,7 +31,8 @@ RSpec.describe "A meeting in session" do
     type("c") # the next one has the focus
     expect(page).to have_content "HERE · 2 OF 3"
     type("l")
-    fill_in "Wen Halloran came at", with: "09:41"
+    fill_in "Wen Halloran came at", with: "9.41"
+    type(:tab)
     on("Lars Ekeli", "g")
     expect(page).to have_field "Lars Ekeli left at"
     eventually { Records::Attendance.find_by(person_id: wen)&.happened_at&.strftime("%H:%M") == "09:41" }

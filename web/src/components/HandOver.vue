@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { useActionList } from '../composables/useActions'
 
 /** To which other series an action goes. */
@@ -9,6 +9,8 @@ const emit = defineEmits<{ to: [seriesId: string, title: string]; cancel: [] }>(
 const { series } = useActionList({ whose: 'all', state: 'open', group: 'due' })
 const others = computed(() => series.value.filter(one => one.id !== except))
 const chosen = ref<string | null>(null)
+const box = useTemplateRef<HTMLSelectElement>('box')
+onMounted(() => box.value?.focus())
 
 function hand() {
   const there = others.value.find(one => one.id === chosen.value)
@@ -18,7 +20,7 @@ function hand() {
 
 <template>
   <form class="why" novalidate @submit.prevent="hand" @keydown.esc="emit('cancel')">
-    <select v-model="chosen" aria-label="The series it goes to">
+    <select ref="box" v-model="chosen" aria-label="The series it goes to">
       <option :value="null" disabled>To which series?</option>
       <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
     </select>

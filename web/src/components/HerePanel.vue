@@ -5,6 +5,7 @@ import { useExtras } from '../composables/useExtras'
 import DeputySelect from './DeputySelect.vue'
 import AskToo from './AskToo.vue'
 import { ANSWERS } from '../answers'
+import { readTime } from '../reading'
 
 /** Who comes, before; who is here, during and after. */
 const { sheet, me } = defineProps<{ sheet: Sheet; me: string }>()
@@ -49,8 +50,10 @@ function press(event: KeyboardEvent, personId: string) {
   all[all.indexOf(event.target as HTMLElement) + 1]?.focus()
 }
 function setTime(person: Sheet['people'][number], event: Event) {
-  const at = (event.target as HTMLInputElement).value
-  if (/^\d\d:\d\d$/.test(at)) emit('attend', person.id, person.attendance ?? null, at)
+  const field = event.target as HTMLInputElement
+  const at = readTime(field.value)
+  if (at) emit('attend', person.id, person.attendance ?? null, at)
+  else field.value = person.attendanceAt ?? ''
 }
 
 function said(person: Sheet['people'][number]) {
@@ -110,7 +113,7 @@ function said(person: Sheet['people'][number]) {
         </select>
         <input
           v-if="canTake && person.attendance && ['late', 'left'].includes(person.attendance)"
-          type="time"
+          inputmode="numeric"
           class="time"
           :value="person.attendanceAt?.slice(0, 5)"
           :aria-label="`${person.name} ${person.attendance === 'late' ? 'came at' : 'left at'}`"
@@ -186,6 +189,8 @@ ul {
 .time {
   grid-column: 2 / -1;
   justify-self: end;
+  width: 64px;
+  text-align: right;
   border: 0;
   border-bottom: 1px dotted var(--soft);
   background: none;

@@ -262,7 +262,11 @@ function drop() {
 }
 .deeds {
   display: flex;
-  gap: 8px;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+}
+.deeds button {
+  white-space: nowrap;
 }
 .why {
   display: flex;
