@@ -1,30 +1,22 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api, dataOf, type Schemas } from '../api/client'
+import type { Schemas } from '../api/client'
 import { useAgenda } from '../composables/useAgenda'
-import { useChanged } from '../composables/useChanged'
 import { useNotice } from '../composables/useNotice'
 import { mediumDay } from '../time'
 import FormDialog from './FormDialog.vue'
 
 /** A meeting to come soon that has nothing on it: called off, or topics are asked for. */
 const { meeting } = defineProps<{ meeting: Schemas['Desk']['emptyMeetings'][number] }>()
-const { ask, isSending } = useAgenda(() => meeting.meetingId)
-const changed = useChanged()
+const { ask, callOff, isSending } = useAgenda(() => meeting.meetingId)
 const { say, complain } = useNotice()
 const open = ref(false)
 const form = ref({ reason: 'Nothing on it' })
 
-async function callOff() {
+async function off() {
   try {
-    await dataOf(
-      api.PUT('/meetings/{id}/state', {
-        params: { path: { id: meeting.meetingId } },
-        body: { state: 'called_off', reason: form.value.reason },
-      }),
-    )
+    await callOff(form.value.reason)
     open.value = false
-    changed('answer')
     say(`“${meeting.title}” is called off. Nobody is told until you send the invitation again.`)
   } catch (fault) {
     complain(fault as Error)
@@ -52,7 +44,7 @@ async function callOff() {
         Ask for topics
       </button>
     </p>
-    <FormDialog v-model="open" v-model:form="form" title="Call the meeting off" verb="Call it off" @submit="callOff">
+    <FormDialog v-model="open" v-model:form="form" title="Call the meeting off" verb="Call it off" @submit="off">
       <v-text-field v-model="form.reason" label="Why" autofocus />
     </FormDialog>
   </li>

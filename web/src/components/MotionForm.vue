@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { api, dataOf, type Line, type Schemas } from '../api/client'
-import { useChanged } from '../composables/useChanged'
+import type { Line, Schemas } from '../api/client'
+import { useMotion } from '../composables/useMotion'
 import FormDialog from './FormDialog.vue'
 
 /** How a decision was put and voted on: counted, or by name. */
@@ -13,8 +12,6 @@ const { line, people, meetingId, voteRule } = defineProps<{
   voteRule: Schemas['VoteRule']
 }>()
 const open = defineModel<boolean>({ required: true })
-const cache = useQueryClient()
-const changed = useChanged()
 
 const RULES = [
   { title: 'a majority of the votes', value: 'votes' },
@@ -65,24 +62,21 @@ const voters = computed(() =>
   ),
 )
 
-const path = () => ({ params: { path: { id: line.id } } })
-const refresh = () => {
-  cache.invalidateQueries({ queryKey: ['sheet', meetingId] })
-  changed('sheet')
+const { save, remove, saveError, isSaving } = useMotion(() => meetingId)
+async function keep() {
+  const { byName, votes, ...rest } = form.value
+  const given = Object.entries(votes).flatMap(([personId, vote]) => (vote ? [{ personId, vote }] : []))
+  try {
+    await save({ lineId: line.id, ...rest, votes: byName ? given : [] })
+    open.value = false
+  } catch {
+    /* shown in the form */
+  }
+}
+async function withdraw() {
+  await remove(line.id)
   open.value = false
 }
-const saving = useMutation({
-  mutationFn: () => {
-    const { byName, votes, ...rest } = form.value
-    const given = Object.entries(votes).flatMap(([personId, vote]) => (vote ? [{ personId, vote }] : []))
-    return dataOf(api.PUT('/lines/{id}/motion', { ...path(), body: { ...rest, votes: byName ? given : [] } }))
-  },
-  onSuccess: refresh,
-})
-const removing = useMutation({
-  mutationFn: () => dataOf(api.DELETE('/lines/{id}/motion', path())),
-  onSuccess: refresh,
-})
 </script>
 
 <template>
@@ -92,9 +86,9 @@ const removing = useMutation({
     :draft="`motion-${line.id}`"
     title="Motion"
     verb="Save"
-    :error="saving.error.value ?? removing.error.value"
-    :busy="saving.isPending.value"
-    @submit="saving.mutate()"
+    :error="saveError"
+    :busy="isSaving"
+    @submit="keep"
   >
     <p class="strong">{{ line.text }}</p>
     <v-select v-model="form.proposerId" :items="names" label="Proposed by" />
@@ -116,7 +110,7 @@ const removing = useMutation({
       </li>
       <li v-if="voters.length === 0" class="soft small">Nobody is marked as here yet.</li>
     </ul>
-    <button v-if="line.motion" type="button" class="quiet" @click="removing.mutate()">It was no motion</button>
+    <button v-if="line.motion" type="button" class="quiet" @click="withdraw">It was no motion</button>
   </FormDialog>
 </template>
 

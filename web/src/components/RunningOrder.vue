@@ -44,6 +44,12 @@ const entries = computed(() => {
     mark: entry.present ? `${Math.min(((entry.slot.usedMin ?? 0) / Math.max(entry.length, 1)) * 100, 100)}%` : null,
   }))
 })
+// Once it is over, what it took is said, and no more what was planned.
+const tookMin = computed(() => {
+  const { begunAt, closedAt } = sheet
+  if (!begunAt || !closedAt) return null
+  return Math.round((new Date(closedAt).getTime() - new Date(begunAt).getTime()) / 60_000)
+})
 const title = (id: string) => sheet.topics.find(topic => topic.id === id)?.title ?? 'the last topic'
 const words = (remedy: Schemas['Sheet']['runningOrder']['remedies'][number]) =>
   remedy.kind === 'trim'
@@ -84,9 +90,12 @@ const words = (remedy: Schemas['Sheet']['runningOrder']['remedies'][number]) =>
       <p v-if="inSession">
         <b>{{ now }}</b> now · ends {{ clock(order.localEnd) }}
       </p>
+      <p v-else-if="tookMin !== null">took {{ tookMin }} of {{ sheet.lengthMin }} min</p>
       <p v-else>{{ order.plannedMin }} of {{ sheet.lengthMin }} min planned</p>
-      <p v-if="order.slackMin < 0" class="alarm strong" role="status">{{ -order.slackMin }} min too much</p>
-      <p v-else class="soft">{{ order.slackMin }} min to spare</p>
+      <p v-if="tookMin === null && order.slackMin < 0" class="alarm strong" role="status">
+        {{ -order.slackMin }} min too much
+      </p>
+      <p v-else-if="tookMin === null" class="soft">{{ order.slackMin }} min to spare</p>
       <template v-if="sheet.may.hold && (sheet.state === 'planned' || inSession)">
         <button
           v-for="remedy in order.remedies"

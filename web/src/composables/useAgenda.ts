@@ -47,7 +47,13 @@ export function useAgenda(meetingId: MaybeRefOrGetter<string>) {
     onSuccess: readAgain,
     onError: complain,
   })
+  const callingOff = useMutation({
+    mutationFn: (reason: string) =>
+      dataOf(api.PUT('/meetings/{id}/state', { params: path(), body: { state: 'called_off', reason } })),
+    onSuccess: () => changed('answer'),
+  })
   return {
+    callOff: callingOff.mutateAsync,
     send: sending.mutate,
     ask: asking.mutate,
     settle: settling.mutate,

@@ -25,7 +25,7 @@ async function send(state: 'open' | 'done', delayed: boolean, words: string) {
 
 <template>
   <div class="page">
-    <Mark />
+    <p class="mark"><Mark /> Left Over</p>
     <section v-if="action" class="sheet stack">
       <p class="eyebrow">{{ action.seriesTitle }}</p>
       <h1 :class="{ over: action.state !== 'open' }">{{ action.text }}</h1>
@@ -43,7 +43,7 @@ async function send(state: 'open' | 'done', delayed: boolean, words: string) {
             <v-btn type="submit" :loading="isSaying" :disabled="!text.trim()">Save</v-btn>
             <v-btn variant="outlined" @click="send('done', false, 'It is done.')">It is done</v-btn>
             <v-btn variant="outlined" @click="send('open', true, 'Saved. The keeper sees it on the sheet.')"
-              >It will not be done by then</v-btn
+              >It will not be done by {{ action.dueOn ? 'then' : 'the next meeting' }}</v-btn
             >
           </div>
           <p v-if="action.nextOn" class="soft small">
@@ -79,6 +79,14 @@ async function send(state: 'open' | 'done', delayed: boolean, words: string) {
   padding: 24px 16px;
   display: grid;
   gap: 16px;
+}
+.mark {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  font:
+    650 1.1429rem 'Bricolage Grotesque Variable',
+    sans-serif;
 }
 .deeds {
   display: flex;
