@@ -104,11 +104,11 @@ function startAnew() {
 
 function focusFirst() {
   if (box.value?.contains(document.activeElement) && document.activeElement !== box.value) return
-  box.value
-    ?.querySelector<HTMLElement>(
-      '.fields :is(input, textarea, button, [tabindex="0"]):not([disabled]):not([type=hidden])',
-    )
-    ?.focus()
+  const field = box.value?.querySelector<HTMLElement>(
+    '.fields :is(input, textarea, button, [tabindex="0"]):not([disabled]):not([type=hidden])',
+  )
+  // Where there is nothing to fill in, Enter does what the dialog asks for.
+  ;(field ?? box.value?.querySelector<HTMLElement>('[type=submit]'))?.focus()
 }
 
 // A fault takes the hand to its field, whether it is found here or comes back as the answer.

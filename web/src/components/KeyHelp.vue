@@ -35,7 +35,7 @@ const ALWAYS = [
 }
 dl {
   display: grid;
-  grid-template-columns: 70px 1fr;
+  grid-template-columns: 90px 1fr;
   gap: 8px;
   margin: 14px 0 18px;
 }

@@ -117,7 +117,7 @@ async function withdraw() {
 <style scoped>
 .three {
   display: grid;
-  grid-template-columns: 1fr 1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(112px, 1fr));
   gap: 10px;
 }
 select {

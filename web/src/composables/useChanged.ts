@@ -33,7 +33,7 @@ const CHANGES = {
   place: ['desk', 'place', 'places', 'places-to-go'],
   run: WHOLE_SERIES,
   series: ['common-time', 'desk', 'places-to-go', 'series'],
-  sheet: ['actions', 'decisions', 'desk', 'meetings', 'series', 'strands'],
+  sheet: ['actions', 'decisions', 'desk', 'meetings', 'places-to-go', 'series', 'strands'],
 } as const
 
 /** Has what a deed has changed read again, wherever it is shown. */

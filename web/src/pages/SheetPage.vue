@@ -28,16 +28,16 @@ import { useActionMoves } from '../composables/useActions'
 import { useAgenda } from '../composables/useAgenda'
 import { takeDraft } from '../composables/useDraft'
 import { useFoundLine } from '../composables/useFoundLine'
-import { useKeys } from '../composables/useKeys'
 import { useMinutes } from '../composables/useMinutes'
 import { useNotice } from '../composables/useNotice'
 import { useRemoval } from '../composables/useRemoval'
 import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
+import { useSheetKeys } from '../composables/useSheetKeys'
+import { useTopicDeeds } from '../composables/useTopicDeeds'
 import { useUndoKeys } from '../composables/useUndoKeys'
 import { useWhoWrites } from '../composables/useWhoWrites'
 import { LEFT, useWritingPlace } from '../composables/useWritingPlace'
-import { droppedOn, moved } from '../order'
 import { count, list, mediumDay } from '../time'
 
 const { id } = defineProps<{ id: string }>()
@@ -58,6 +58,7 @@ const who = useWhoWrites(
 const { say, show } = useNotice()
 const { move: moveAction, handOver } = useActionMoves()
 const editing = ref<Action | null>(null)
+const { topicIds, move, dropBefore, putOff, remedy } = useTopicDeeds(sheet, doing, minutes)
 const removal = useRemoval()
 
 const frozen = computed(() => !sheet.value || sheet.value.state === 'issued' || sheet.value.state === 'called_off')
@@ -118,15 +119,6 @@ function nextTopic() {
   if (following) discuss(following.id)
 }
 
-const topicIds = () => sheet.value!.topics.map(topic => topic.id)
-function move(topicId: string, by: number) {
-  const ids = moved(topicIds(), topicId, by)
-  if (ids) doing.order(ids)
-}
-function dropBefore(topicId: string, droppedId: string) {
-  const ids = droppedOn(topicIds(), droppedId, topicId)
-  if (ids) doing.order(ids)
-}
 function goTo(at: string) {
   if (canWrite.value) write(at)
   document.querySelector(at === LEFT ? '.left-over' : `[data-topic="${at}"]`)?.scrollIntoView({ block: 'start' })
@@ -137,21 +129,6 @@ async function mend({ lineId, topicId }: Sheet['gaps'][number]) {
   await nextTick()
   if (lineId) document.querySelector<HTMLElement>(`[data-line="${lineId}"] .edit`)?.click()
 }
-const putOff = (topicId: string, off: boolean) => minutes.act({ kind: 'putOff', topicId, putOff: off })
-
-function remedy(way: Schemas['Sheet']['runningOrder']['remedies'][number]) {
-  if (way.kind === 'carry') return way.topicIds.forEach(topicId => putOff(topicId, true))
-  trim(way.topicIds[0]!, way.toMin!)
-}
-/** Another length for a topic, with a way back. */
-async function trim(topicId: string, lengthMin: number) {
-  const topic = sheet.value?.topics.find(one => one.id === topicId)
-  if (!topic) return
-  const { title, purpose, presenter, lengthMin: before } = topic
-  await doing.changeTopic(topic, { title, purpose, presenterId: presenter?.id ?? null, lengthMin })
-  say(`“${title}” has ${lengthMin} min now.`, () => void trim(topicId, before))
-}
-
 const everybodyIsHere = () =>
   minutes.act({
     kind: 'attendAll',
@@ -184,41 +161,13 @@ async function setState(to: Schemas['MeetingState'], reason?: string) {
 }
 
 useUndoKeys(minutes.undo, minutes.redo)
-const isTopicTime = () => !!sheet.value && ['planned', 'in_session'].includes(sheet.value.state)
-useKeys([
-  { key: 'l', label: 'To the next line', when: () => canWrite.value, run: focusEntry },
-  { key: 'n', label: 'On to the next topic', when: () => canWrite.value, run: nextTopic },
-  {
-    key: 'f',
-    label: 'Write under what is being discussed',
-    when: () => canWrite.value && discussed.value !== null,
-    run: () => write(discussed.value!),
-  },
-  {
-    key: 'c',
-    label: 'Change this meeting',
-    when: () => !!sheet.value?.may.hold && sheet.value.state === 'planned',
-    run: () => {
-      changing.value = true
-    },
-  },
-  {
-    key: 't',
-    label: 'Add a topic',
-    when: () => !!sheet.value?.may.bringTopic && isTopicTime(),
-    run: () => topicForm.value?.focus(),
-  },
-  { key: 'Ctrl+Z', label: 'Undo; with Shift: redo', when: () => canWrite.value },
-  { key: '↑', label: 'From an empty box to the line above', when: () => canWrite.value },
-  {
-    key: 'n d a',
-    label: 'On a line: make it a note, a decision, an action',
-    when: () => canWrite.value,
-  },
-  { key: 'Alt ↑ ↓', label: 'On a line: move it', when: () => canWrite.value },
-  { key: 'Alt ← →', label: 'On a line: outdent, indent', when: () => canWrite.value },
-  { key: 'Del', label: 'On a line: remove it', when: () => canWrite.value },
-])
+useSheetKeys(sheet, canWrite, discussed, {
+  toNextLine: focusEntry,
+  nextTopic,
+  write,
+  change: () => (changing.value = true),
+  addTopic: () => topicForm.value?.focus(),
+})
 </script>
 
 <template>
@@ -231,8 +180,8 @@ useKeys([
           :sheet="sheet"
           :unsent="frozen ? null : unsent.length"
           :live="live"
-          :can-undo="minutes.canUndo.value"
-          :can-redo="minutes.canRedo.value"
+          :can-undo="!frozen && minutes.canUndo.value"
+          :can-redo="!frozen && minutes.canRedo.value"
           @change="changing = true"
           @undo="minutes.undo()"
           @redo="minutes.redo()"
