@@ -74,8 +74,8 @@ def seconds = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 def share(times, part) = times.sort[(times.size * part).ceil - 1].round
 
 browser = Ferrum::Browser.new(
-  browser_path: "/usr/bin/chromium", headless: true, timeout: 60, process_timeout: 60, browser_options: FLAGS,
-  window_size: [1280, 800]
+  browser_path: "/usr/bin/chromium-headless-shell", headless: true, timeout: 60, process_timeout: 60,
+  browser_options: FLAGS, window_size: [1280, 800]
 )
 at = ->(css) {
   sleep 0.01 until (found = browser.at_css(css))

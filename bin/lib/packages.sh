@@ -27,7 +27,7 @@ ensure_packages() {
 }
 
 BASE_PACKAGES=(ruby ruby-dev bundler build-essential libyaml-dev tzdata util-linux mariadb-server mariadb-client nodejs npm)
-TEST_PACKAGES=(poppler-utils pkg-config zlib1g-dev libxml2-dev libxslt1-dev chromium fonts-noto-color-emoji python3 python3-dateutil python3-icalendar git)
+TEST_PACKAGES=(poppler-utils pkg-config zlib1g-dev libxml2-dev libxslt1-dev chromium-headless-shell fonts-noto-color-emoji python3 python3-dateutil python3-icalendar git)
 
 # Gems into vendor/bundle, less the groups in $BUNDLE_WITHOUT; nothing is done when they are there.
 ensure_gems() {

@@ -12,7 +12,8 @@ class Pictures
 
   def initialize
     @browser = Ferrum::Browser.new(
-      browser_path: "/usr/bin/chromium", headless: true, timeout: 20, process_timeout: 30, browser_options: FLAGS
+      browser_path: "/usr/bin/chromium-headless-shell", headless: true, timeout: 20, process_timeout: 30,
+      browser_options: FLAGS
     )
   end
 

@@ -55,11 +55,12 @@ RSpec.describe "Actions" do
   end
 
   it "shows what a file of actions holds before any is kept" do
-    table = "Task;Who;Due;Done\nTar the hull;Wen, Somebody;2026-12-04;no\nOld one;;;yes\n;;;\nTwo;Lars;Friday;no\n"
+    table = "Task;Who;Due;Done\nTar the hull;Wen, Somebody;2026-12-04;no\nOld one;;;yes\n;;2027-01-01;\n" \
+      "Two;Lars;Friday;no\n"
     read = call(:post, "/series/#{boats}/actions/reading", {content: [table].pack("m0"), kind: "csv"})["actions"]
     expect(read.map { |row| row.values_at("text", "unknown", "dueOn", "done", "problems") }).to eq [
       ["Tar the hull", ["Somebody"], "2026-12-04", false, []], ["Old one", [], nil, true, []],
-      ["", [], nil, false, ["No words."]],
+      ["", [], "2027-01-01", false, ["No words."]],
       ["Two", [], nil, false, ["“Friday” is not a date such as 2026-12-04."]]
     ]
     expect(read.map { |row| row["owners"].map { |one| one["name"] } })

@@ -63,8 +63,7 @@ RSpec.describe "An agenda" do
     click_button "Add"
     click_button "Withdraw: Tar"
     expect(page).to have_no_css ".offered li", text: "Tar"
-    find(".me").click
-    find(".v-list-item", text: "Sign out").click
+    sign_out
     sign_in_as("Marit Hauge")
     visit "/meetings/#{meetings[0]}"
     click_button "Take: Two boats"

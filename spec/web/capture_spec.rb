@@ -35,8 +35,7 @@ RSpec.describe "Writing the minutes" do
 
   # Waits until they are; says what is kept instead.
   def expect_kept(*texts, topic_id: safety)
-    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + 15
-    Thread.pass until kept(topic_id) == texts || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+    within_s(15) { kept(topic_id) == texts }
     expect(kept(topic_id)).to eq texts
   end
 

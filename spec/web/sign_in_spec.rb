@@ -148,9 +148,7 @@ RSpec.describe "Signing in" do
     visit "/actions"
     expect(page).to have_css "header.bar"
     visit "/"
-    find("button.me").click
-    find(".v-list-item", text: "Sign out").click
-    expect(page).to have_field "Password"
+    sign_out
     expect(Records::Session.where(ended_at: nil).count).to eq 0
   end
 

@@ -151,8 +151,7 @@ RSpec.describe "A keeper's week" do
     expect(page).to have_css "svg .age", text: "1"
 
     # 8 ticked off, from the Desk of its owner, and back
-    find(".me").click
-    find(".v-list-item", text: "Sign out").click
+    sign_out
     sign_in_as("Ines Torvald")
     check "Done: Order shackles"
     expect(page).to have_content "“Order shackles” is done."

@@ -1,5 +1,3 @@
-require "csv"
-
 module UseCases
   # Many people at once, from vCards or a table: every problem is shown before anything is written.
   class PeopleImport < Base
@@ -53,39 +51,7 @@ module UseCases
 
     private
 
-    # Spreadsheets write UTF-8 with a mark, or the alphabet of old Windows.
-    def text_of(content)
-      text = content.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
-      return text if text.valid_encoding?
-
-      old = content.dup.force_encoding(Encoding::Windows_1252)
-      old.encode(Encoding::UTF_8, invalid: :replace, undef: :replace)
-    end
-
-    # @param headers [Array<String>] @raise [Core::Invalid] when a column is missing
-    def columns_of(headers)
-      columns = COLUMNS.transform_values { |names| headers.find { |header| names.include?(header.strip.downcase) } }
-      missing = %i[name email].reject { |column| columns[column] }
-      return columns if missing.empty?
-
-      said = Core::Words.list(missing.map { |column| "“#{COLUMNS[column].first}”" })
-      raise Core::Invalid.new("The first line must name the columns. Missing: #{said}.", pointer: "/content")
-    end
-
-    def table(content)
-      text = text_of(content)
-      separator = (text.lines.first.to_s.count(";") > text.lines.first.to_s.count(",")) ? ";" : ","
-      csv = CSV.new(text, headers: true, col_sep: separator, liberal_parsing: true)
-      rows = []
-      while (row = csv.shift)
-        rows << [csv.lineno, row] if row.fields.any? { |field| !field.to_s.strip.empty? }
-      end
-      columns = columns_of(csv.headers.is_a?(Array) ? csv.headers.compact : [])
-      # Each with its line in the file, as an editor counts them.
-      rows.map { |line, row| {line: line, **columns.transform_values { |header| header && row[header]&.strip }} }
-    rescue CSV::MalformedCSVError => error
-      raise Core::Invalid.new("The table cannot be read: #{error.message}", pointer: "/content")
-    end
+    def table(content) = Core::Table.read(content, columns: COLUMNS, needed: %i[name email])
 
     def looked_at(one, line, time_zone, here, seen)
       email = Core::MailAddress.normal(one[:email])

@@ -1,5 +1,3 @@
-require "csv"
-
 module Views
   # Actions in a file of somebody's, a table or to-dos, as they would be taken into a series. Nothing is kept.
   class ActionImport < Base
@@ -21,8 +19,6 @@ module Views
       raise Core::Invalid.new("#{MOST} actions at a time are the most.", pointer: "/content") if rows.size > MOST
 
       {actions: rows.map { |row| looked_at(row) }}
-    rescue CSV::MalformedCSVError => error
-      raise Core::Invalid.new("The table cannot be read: #{error.message}", pointer: "/content")
     rescue Core::Invalid => error
       raise Core::Invalid.new(error.message, pointer: "/content", code: error.code)
     end
@@ -30,26 +26,17 @@ module Views
     private
 
     def table(content)
-      text = content.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF").scrub
-      separator = (text.lines.first.to_s.count(";") > text.lines.first.to_s.count(",")) ? ";" : ","
-      csv = CSV.parse(text, headers: true, col_sep: separator, liberal_parsing: true, skip_blanks: true)
-      headers = csv.headers.compact
-      columns = COLUMNS.transform_values { |names| headers.find { |one| names.include?(one.strip.downcase) } }
-      unless columns[:text]
-        raise Core::Invalid.new("The first line must name the columns. Missing: “action”.", pointer: "/content")
-      end
-
-      csv.map { |row| from_table(columns.transform_values { |header| header && row[header].to_s.strip }) }
+      Core::Table.read(content, columns: COLUMNS, needed: [:text]).map { |cells| from_table(cells) }
     end
 
     def from_table(cells)
       {
-        text: cells[:text], owners: cells[:owners].to_s.split(/\s*[;,\/&]\s*/), due_on: date(cells[:due_on]),
+        text: cells[:text].to_s, owners: cells[:owners].to_s.split(/\s*[;,\/&]\s*/), due_on: date(cells[:due_on]),
         done: CLOSED.include?(cells[:state].to_s.downcase), unread_date: cells[:due_on]
       }
     end
 
-    # As ISO 8601 writes it, or as a line of a sheet may.
+    # As ISO 8601 writes it; any other way is asked about.
     def date(text)
       Date.iso8601(text.to_s)
     rescue Date::Error
