@@ -89,8 +89,10 @@ module Api
     end
 
     on(:get, "/series/:id/strands", "showStrands", may: :see_strands, of: :series) do
-      json use(Views::Strands).show(params["id"])
+      json use(Views::Strands).show(params["id"], **drawn)
     end
+
+    on(:get, "/strands", "showAllStrands", may: :see_own) { json use(Views::Strands).all(**drawn) }
 
     on :get, "/series/:id/meetings", "listMeetings", may: :see_series, of: :series do
       json use(Views::SeriesMeetings).list(params["id"], gone: params["gone"] == "true", page: page)
@@ -129,6 +131,13 @@ module Api
     end
 
     private
+
+    # Which strands are wanted: how many meetings back, which closed ones, and whose.
+    def drawn
+      past = params.fetch("past", Core::CarryForward::Strands::PAST)
+      closed = Core::CarryForward::Strands::CLOSED.find { |one| one.to_s == params["closed"] }
+      {past: (past == "all") ? nil : past.to_i, owner_id: params["ownerId"], closed: closed || :latest}
+    end
 
     def series = use(UseCases::Series)
 

@@ -112,33 +112,61 @@ RSpec.describe Core::CarryForward::Ledger do
   end
 
   describe Core::CarryForward::Strands do
-    it "draws open strands first and to the next meeting, closed ones to where they were closed" do
+    all = nil
+    before do
       all = meetings("iixiip")
-      actions = [
+      @actions = [
         action("m1", all, id: "open"), action("m1", all, id: "done", state: :done, closed_in: "m4"),
-        action("m5", all, id: "new")
+        action("m5", all, id: "new"), action("m1", all, id: "early", state: :done, closed_in: "m2")
       ]
-      strands = described_class.new(
+    end
+
+    def drawn(all, actions, **choice)
+      described_class.new(
         Core::CarryForward::Ledger.new(meetings: all, actions: actions), actions, now: Time.utc(2026, 10, 8),
-        today: Date.new(2026, 10, 8)
+        today: Date.new(2026, 10, 8), **choice
       )
+    end
+
+    it "draws open strands first and to the next meeting, closed ones to where they were closed" do
+      strands = drawn(all, @actions)
       expect(strands.next_column).to eq 5
-      expect(strands.rows.map { |row| [row.action_id, row.from, row.to, row.carried, row.stuck] })
-        .to eq [["open", 0, 5, 3, true], ["new", 4, 5, 0, false], ["done", 0, 3, 2, false]]
+      expect(strands.rows.map { |row| [row.action_id, row.from, row.to, row.carried, row.stuck] }).to eq [
+        ["open", 0, 5, 3, true], ["new", 4, 5, 0, false], ["done", 0, 3, 2, false], ["early", 0, 1, 1, false]
+      ]
+    end
+
+    [
+      ["as far back as wanted", {past: 3}, [nil, 2, nil], %w[open new done], 0],
+      ["without closed ones", {closed: :none}, [0, 4], %w[open new], 2],
+      ["with all closed ones", {past: nil, closed: :all}, [0, 4, 0, 0], %w[open new done early], 0]
+    ].each do |how, choice, from, ids, rest|
+      it "draws #{how}, and tells how many are left out" do
+        strands = drawn(all, @actions, **choice)
+        expect([strands.rows.map(&:from), strands.rows.map(&:action_id), strands.not_shown]).to eq [from, ids, rest]
+      end
     end
   end
 
   describe Core::CarryForward::Figures do
-    it "counts over the last ten meetings and takes the median to close" do
+    it "counts over the last ten meetings, by meeting too; medians, days and hours by hand" do
       all = meetings("iiiip")
       actions = [
-        action("m1", all, id: "x", state: :done, closed_in: "m2"),
-        action("m1", all, id: "y", state: :done, closed_in: "m4"), action("m3", all, id: "z")
+        action("m1", all, id: "x", state: :done, closed_in: "m2", due_on: Date.new(2026, 9, 14)),
+        action("m1", all, id: "y", state: :done, closed_in: "m4", due_on: Date.new(2026, 9, 20)),
+        action("m3", all, id: "z")
       ]
+      held = all.first(4).map do |one|
+        described_class::Held.new(id: one.id, starts_at: one.starts_at, planned_min: 45, used_min: 50, people: 6)
+      end
       ledger = Core::CarryForward::Ledger.new(meetings: all, actions: actions)
-      expect(described_class.of(ledger, actions).to_h).to eq(
-        meetings: 4, raised: 3, closed: 2, open: 1, meetings_to_close: 2.0
+      summary = described_class.of(ledger, held.reverse, zone: Core::Zone["Europe/Oslo"])
+      expect(summary.with(by_meeting: nil).to_h).to eq(
+        meetings: 4, raised: 3, closed: 2, open: 1, meetings_to_close: 2.0, days_to_close: 14.0, with_date: 2,
+        in_time: 1, planned_min: 180, used_min: 200, person_hours: 20.0, by_meeting: nil
       )
+      expect(summary.by_meeting.map { |one| [one.id, one.raised, one.closed, one.open] })
+        .to eq [["m1", 2, 0, 2], ["m2", 0, 1, 1], ["m3", 1, 0, 2], ["m4", 0, 1, 1]]
     end
   end
 end

@@ -49,6 +49,7 @@ RSpec.describe "What a page reads" do
     "a series" => ->(by, clock, (series, _)) { Views::SeriesPage.new(by: by, clock: clock).show(series) },
     "its answers" => ->(by, clock, (series, _)) { Views::AnswerTable.new(by: by, clock: clock).show(series) },
     "its strands" => ->(by, clock, (series, _)) { Views::Strands.new(by: by, clock: clock).show(series) },
+    "all strands" => ->(by, clock, _) { Views::Strands.new(by: by, clock: clock).all },
     "its sheets" => ->(by, clock, (series, _)) { Views::SeriesMeetings.new(by: by, clock: clock).list(series) },
     "its history" => ->(by, clock, (series, _)) { Views::History.new(by: by, clock: clock).show(series) },
     "a sheet" => ->(by, clock, (_, meeting)) { Views::Sheet.new(by: by, clock: clock).show(meeting) },

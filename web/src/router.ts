@@ -17,6 +17,11 @@ export const router = createRouter({
       meta: { title: 'For the chair' },
     },
     { path: '/actions', component: () => import('./pages/Actions.vue'), meta: { title: 'Actions' } },
+    {
+      path: '/strands',
+      component: () => import('./pages/AllStrands.vue'),
+      meta: { title: 'What carries over' },
+    },
     { path: '/decisions', component: () => import('./pages/Decisions.vue'), meta: { title: 'Decisions' } },
     { path: '/search', component: () => import('./pages/Search.vue'), meta: { title: 'Search' } },
     { path: '/common-time', component: () => import('./pages/CommonTime.vue'), meta: { title: 'Common time' } },

@@ -70,7 +70,15 @@ module Views
 
     def going
       ledger = Loading::Ledgers.of([@series.id])[@series.id]
-      {next: next_meeting(ledger), figures: Core::CarryForward::Figures.of(ledger, ledger.actions).to_h}
+      {next: next_meeting(ledger), figures: figures(ledger)}
+    end
+
+    def figures(ledger)
+      held = Loading::HeldMeetings.of(@series.id)
+      summary = Core::CarryForward::Figures.of(ledger, held, zone: @series.zone)
+      on = held.to_h { |meeting| [meeting.id, @series.zone.wall(meeting.starts_at).date] }
+      by_meeting = summary.by_meeting.map { |meeting| meeting.to_h.merge(on: on.fetch(meeting.id)) }
+      summary.to_h.merge(by_meeting: by_meeting)
     end
 
     def next_meeting(ledger)

@@ -395,6 +395,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/strands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["showAllStrands"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/series/{id}/meetings": {
         parameters: {
             query?: never;
@@ -2949,14 +2965,45 @@ export interface components {
             answered: number;
             away: string[];
         };
+        /** @description How the series has done over its last meetings; “to close” are medians. */
         Figures: {
             meetings: number;
             raised: number;
             closed: number;
             open: number;
             meetingsToClose: number | null;
+            daysToClose: number | null;
+            /** @description of those closed */
+            withDate: number;
+            /** @description of those with a date */
+            inTime: number;
+            plannedMin: number;
+            usedMin: number;
+            personHours: number;
+            byMeeting: {
+                id: components["schemas"]["Key"];
+                on: components["schemas"]["Day"];
+                raised: number;
+                closed: number;
+                open: number;
+                plannedMin: number;
+                usedMin: number;
+            }[];
+        };
+        AllStrands: {
+            /** @description whoever owns any action of these series */
+            owners: components["schemas"]["Named"][];
+            series: {
+                id: components["schemas"]["Key"];
+                title: string;
+                strands: components["schemas"]["Strands"];
+            }[];
         };
         Strands: {
+            /** @description actions of these meetings that are not among the rows */
+            notShown: number;
+            /** @description whoever owns any action of the series */
+            owners: components["schemas"]["Named"][];
             /** @description carried so often an action is stuck */
             stuckAt: number;
             columns: {
@@ -4877,6 +4924,15 @@ export interface components {
             };
         };
         /** @description OK */
+        AllStrands: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["AllStrands"];
+            };
+        };
+        /** @description OK */
         Meetings: {
             headers: {
                 [name: string]: unknown;
@@ -6207,7 +6263,13 @@ export interface operations {
     };
     showStrands: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description meetings back or “all”; 11 when not given */
+                past?: string;
+                closed?: "latest" | "all" | "none";
+                /** @description only actions this person owns */
+                ownerId?: components["schemas"]["Key"];
+            };
             header?: never;
             path: {
                 id: components["parameters"]["id"];
@@ -6217,6 +6279,25 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["Strands"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showAllStrands: {
+        parameters: {
+            query?: {
+                /** @description meetings back or “all”; 11 when not given */
+                past?: string;
+                closed?: "latest" | "all" | "none";
+                /** @description only actions this person owns */
+                ownerId?: components["schemas"]["Key"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["AllStrands"];
             default: components["responses"]["Problem"];
         };
     };

@@ -16,6 +16,7 @@ const FIXED = [
   { title: 'Series', hint: 'go', to: '/series' },
   { title: 'Actions', hint: 'go', to: '/actions' },
   { title: 'Decisions', hint: 'go', to: '/decisions' },
+  { title: 'What carries over', hint: 'go', to: '/strands' },
   { title: 'Search', hint: 'go', to: '/search' },
   { title: 'People & places', hint: 'go', to: '/people' },
   { title: 'Find a common time', hint: 'do', to: '/common-time' },

@@ -63,15 +63,6 @@ export function useDeleteSeries() {
   return { remove: removing.mutateAsync }
 }
 
-export function useStrands(id: MaybeRefOrGetter<string>, enabled: MaybeRefOrGetter<boolean>) {
-  const reading = useQuery({
-    queryKey: computed(() => ['strands', toValue(id)]),
-    enabled: computed(() => toValue(enabled)),
-    queryFn: () => dataOf(api.GET('/series/{id}/strands', { params: { path: { id: toValue(id) } } })),
-  })
-  return { strands: reading.data, error: reading.error }
-}
-
 /** What a series has decided. */
 export function useDecisions(id: MaybeRefOrGetter<string>) {
   const reading = useQuery({

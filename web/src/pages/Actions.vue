@@ -70,6 +70,7 @@ function choose(action: Action, on: boolean) {
     <div class="row spread">
       <h1>Actions</h1>
       <div class="row small out">
+        <router-link to="/strands">As strands</router-link>
         <button type="button" class="quiet" @click="importing = true">Import actions…</button>
         <a :href="address('csv')" download>As CSV</a>
         <a :href="address('ics')" download>As to-dos</a>

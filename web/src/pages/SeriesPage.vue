@@ -19,20 +19,23 @@ import SeriesPause from '../components/SeriesPause.vue'
 import SeriesUntold from '../components/SeriesUntold.vue'
 import StandingAgendaPanel from '../components/StandingAgendaPanel.vue'
 import StillHolds from '../components/StillHolds.vue'
-import Strands from '../components/Strands.vue'
+import StrandsPanel from '../components/StrandsPanel.vue'
 import { useNotice } from '../composables/useNotice'
 import { useKeys } from '../composables/useKeys'
-import { useDeleteSeries, useSeries, useStrands } from '../composables/useSeries'
+import { useDeleteSeries, useSeries } from '../composables/useSeries'
 import { mediumDay } from '../time'
 
 const { id } = defineProps<{ id: string }>()
 const { series, error } = useSeries(() => id)
 const seesSheets = computed(() => series.value?.may.seeSheets ?? false)
-const { strands } = useStrands(() => id, seesSheets)
 const router = useRouter()
 
 const TABS = ['Strands', 'Sheets', 'Agenda', 'Decisions', 'Answers', 'People', 'History'] as const
 const RUNNING = ['Answers', 'History']
+const HEADINGS: Partial<Record<(typeof TABS)[number], string>> = {
+  Strands: 'What carries over',
+  Agenda: 'Standing agenda',
+}
 const route = useRoute()
 const tab = ref<(typeof TABS)[number]>(TABS.find(name => name.toLowerCase() === route.query.show) ?? 'Strands')
 const shown = computed(() => (seesSheets.value ? tab.value : tab.value === 'People' ? 'People' : 'Sheets'))
@@ -136,14 +139,7 @@ useKeys([
       <SeriesFacts v-if="series.next || series.figures" :series="series" />
       <section class="sheet whole" aria-label="The series">
         <div class="row spread">
-          <div v-if="shown === 'Strands'" class="row">
-            <h2>What carries over</h2>
-            <p class="legend small soft">
-              <i class="new" /> new <i class="car" /> carried 1–{{ (strands?.stuckAt ?? 3) - 1 }} times
-              <i class="stu" /> stuck, {{ strands?.stuckAt ?? 3 }} or more: do it, split it or drop it
-            </p>
-          </div>
-          <h2 v-else>{{ shown === 'Agenda' ? 'Standing agenda' : shown }}</h2>
+          <h2>{{ HEADINGS[shown] ?? shown }}</h2>
           <div class="row tabs" role="group" aria-label="Show">
             <template v-for="name in TABS" :key="name">
               <button
@@ -161,7 +157,7 @@ useKeys([
             </template>
           </div>
         </div>
-        <Strands v-if="shown === 'Strands' && strands" :strands="strands" class="picture" />
+        <StrandsPanel v-if="shown === 'Strands'" :key="id" :series-id="id" :figures="series.figures" class="picture" />
         <MeetingList
           v-if="shown === 'Sheets'"
           :series-id="id"
@@ -202,23 +198,6 @@ useKeys([
 }
 .whole {
   margin-top: 16px;
-}
-.legend i {
-  display: inline-block;
-  width: 18px;
-  height: 4px;
-  margin: 0 3px 2px 12px;
-}
-.legend .new {
-  height: 2px;
-  background: var(--fresh);
-}
-.legend .car {
-  background: var(--carried);
-}
-.legend .stu {
-  height: 6px;
-  background: var(--alarm);
 }
 .tabs .quiet {
   color: var(--soft);
