@@ -38,7 +38,7 @@ RSpec.describe "What carries over" do
     click_button "Draw all closed ones"
     expect(page).to have_css ".names a", count: 13
     expect(page).to have_css "svg.top .dot", count: 14
-    choose_from "Back", "all meetings"
+    choose_from "Meetings back", "all"
     expect(page).to have_css "svg.top .dot", count: 16
     choose_from "Whose", "Lars Ekeli"
     expect(page).to have_css ".names a", count: 6

@@ -10,10 +10,10 @@ const set = (part: Partial<StrandWish>) => {
   wish.value = { ...wish.value, ...part }
 }
 const BACK = [
-  { title: '11 meetings', value: '11' },
-  { title: '26 meetings', value: '26' },
-  { title: '52 meetings', value: '52' },
-  { title: 'all meetings', value: 'all' },
+  { title: '11', value: '11' },
+  { title: '26', value: '26' },
+  { title: '52', value: '52' },
+  { title: 'all', value: 'all' },
 ]
 const CLOSED = [
   { title: 'the latest', value: 'latest' },
@@ -27,13 +27,13 @@ const whose = computed(() => [
 </script>
 
 <template>
-  <div>
+  <div class="row spread">
     <p class="legend small soft">
       <i class="new" /> new <i class="car" /> carried 1–{{ stuckAt - 1 }} times <i class="stu" /> stuck,
       {{ stuckAt }} or more: do it, split it or drop it
     </p>
     <div class="choice">
-      <v-select :model-value="wish.past" :items="BACK" label="Back" @update:model-value="past => set({ past })" />
+      <v-select :model-value="wish.past" :items="BACK" label="Meetings back" @update:model-value="past => set({ past })" />
       <v-select
         :model-value="wish.closed"
         :items="CLOSED"
@@ -54,7 +54,8 @@ const whose = computed(() => [
 <style scoped>
 .choice {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(132px, 190px));
+  flex: 0 1 480px;
+  grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
   gap: 10px;
   margin: 8px 0 10px;
 }

@@ -65,7 +65,7 @@ const names = useTemplateRef<HTMLElement>('names')
 onMounted(() => {
   const now = strands.nextColumn ?? lastGone.value
   if (!box.value || now < 0) return
-  box.value.scrollLeft = x(now) + 2 * step.value - (box.value.clientWidth - (names.value?.clientWidth ?? 0))
+  box.value.scrollLeft = x(now) + 1.2 * step.value - (box.value.clientWidth - (names.value?.clientWidth ?? 0))
 })
 </script>
 
@@ -132,7 +132,7 @@ onMounted(() => {
       </svg>
       <ol ref="names" class="names">
         <li v-for="row in rows" :key="row.action.id">
-          <router-link :to="raised(row.action)" :title="row.action.text" :class="{ over: !row.open }">
+          <router-link :to="raised(row.action)" :title="row.action.text" class="to" :class="{ over: !row.open }">
             <span class="visually-hidden">{{ facts(row) }}</span>
             <b aria-hidden="true">{{ row.action.text }}</b>
             <span aria-hidden="true" class="soft">{{ row.owners }}</span>
@@ -197,7 +197,7 @@ onMounted(() => {
 }
 .plane {
   display: grid;
-  grid-template-columns: fit-content(min(42vw, 270px)) max-content;
+  grid-template-columns: max-content max-content;
   width: max-content;
 }
 svg {
@@ -224,17 +224,21 @@ svg {
   top: 0;
   z-index: 2;
 }
+/* As wide as the names are, and never most of a narrow screen. */
+.names {
+  max-width: min(40vw, 330px);
+}
 .names li {
   height: 34px;
   padding-top: 4px;
 }
-.names a {
+.names .to {
   display: block;
   line-height: 1.15;
   color: var(--ink);
   text-decoration: none;
 }
-.names a:hover b {
+.names .to:hover b {
   text-decoration: underline;
 }
 .names b,
