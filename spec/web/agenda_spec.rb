@@ -108,4 +108,53 @@ RSpec.describe "An agenda" do
     expect(page).to have_no_content "nothing is on it"
     expect(Records::Meeting.find(meetings[0]).called_off_reason).to eq "Nothing on it"
   end
+
+  it "takes back whatever was done to topics, and does it again; what is half written waits" do
+    sign_in_as("Marit Hauge")
+    visit "/meetings/#{meetings[0]}"
+    %w[Boats Ropes].each do |title|
+      fill_in "Add a topic", with: title
+      click_button "Add"
+    end
+    expect_topics("Boats", "Ropes")
+    press([:control, "z"])
+    expect_topics("Boats")
+    press([:control, :shift, "z"])
+    expect_topics("Boats", "Ropes")
+    click_button "Edit the topic Boats"
+    fill_in "Topic", with: "Boats and crew"
+    click_button "Save"
+    expect_topics("Boats and crew", "Ropes")
+    find("button[aria-label='Move Ropes: arrow up or down']").send_keys(:up)
+    expect_topics("Ropes", "Boats and crew")
+    press([:control, "z"])
+    press([:control, "z"])
+    expect_topics("Boats", "Ropes")
+    click_button "Edit the topic Boats"
+    click_button "Remove the topic"
+    expect_topics("Ropes")
+    visit_again
+    expect_topics("Ropes")
+    fill_in "Add a topic", with: "Half a tit"
+    visit_again
+    expect(page).to have_field "Add a topic", with: "Half a tit"
+    click_button "Edit the topic Ropes"
+    click_button "Remove the topic"
+    expect_topics
+    press([:control, "z"])
+    expect_topics("Ropes")
+  end
+
+  def visit_again
+    visit "/meetings/#{meetings[0]}"
+    expect(page).to have_field "Add a topic"
+  end
+
+  def press(*keys) = keys.each { |key| page.driver.browser.keyboard.type(key) }
+
+  def expect_topics(*titles)
+    expect(page).to have_css ".topic h2", count: titles.size
+    within_s(12) { all(".topic h2").map(&:text) == titles }
+    expect(all(".topic h2").map(&:text)).to eq titles
+  end
 end

@@ -140,6 +140,10 @@ RSpec.describe "A keeper's week" do
     type("Marit to tell the archive")
     click_button "Split it"
     expect(page).to have_css ".left li", text: "dropped: Split into: Flag B-09 in the archive; Tell the archive"
+    within("header.top") { click_button "Undo" }
+    expect(page).to have_no_css ".left li", text: "dropped: Split into"
+    click_button "Redo"
+    expect(page).to have_css ".left li", text: "dropped: Split into"
     click_button "Undo: Flag B-09"
     click_button "Drop: Flag B-09"
     type("Done by the archive itself")

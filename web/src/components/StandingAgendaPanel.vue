@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
 import { useStandingAgenda } from '../composables/useAgenda'
+import { useDraft } from '../composables/useDraft'
 import { useNotice } from '../composables/useNotice'
 import ProblemNote from './ProblemNote.vue'
 
@@ -17,22 +18,30 @@ const PURPOSES = [
   { title: 'for decision', value: 'decision' },
 ]
 type Row = Required<Schemas['StandingTopic']>
-const rows = ref<Row[]>([])
-const seen = ref(0)
+interface Draft {
+  rows: Row[]
+  seen: number
+}
+// What is being changed, from the state that was seen, outlives a reload.
+const { draft, forget } = useDraft<Draft | null>(`standing-agenda-${seriesId}`, () => null)
+const rows = ref<Row[]>(draft.value?.rows ?? [])
+const seen = ref(draft.value?.seen ?? 0)
 const asRow = (topic: Schemas['StandingTopic']): Row => ({
   ...topic,
   presenterId: topic.presenterId ?? null,
   text: topic.text ?? '',
   sub: topic.sub ?? false,
 })
+const untouched = ref('[]')
+const changed = computed(() => JSON.stringify(rows.value) !== untouched.value)
 function show(read: Schemas['StandingAgenda']) {
   rows.value = read.topics.map(asRow)
   seen.value = read.number
+  untouched.value = JSON.stringify(rows.value)
+  forget()
 }
-const changed = computed(() => JSON.stringify(rows.value) !== JSON.stringify((agenda.value?.topics ?? []).map(asRow)))
-watch(agenda, (now, before) => now && (!before || !changed.value || now.number > seen.value) && show(now), {
-  immediate: true,
-})
+watch(agenda, now => now && !changed.value && show(now), { immediate: true })
+watch(rows, () => changed.value && (draft.value = { rows: rows.value, seen: seen.value }), { deep: true })
 const people = computed(() => [
   { title: 'nobody in particular', value: null },
   ...(agenda.value?.people ?? []).map(person => ({ title: person.name, value: person.id })),
@@ -59,10 +68,8 @@ function move(i: number, by: number) {
 }
 async function save() {
   try {
-    await set({
-      number: seen.value,
-      topics: rows.value.map(row => ({ ...row, lengthMin: Number(row.lengthMin) || 0 })),
-    })
+    const topics = rows.value.map(row => ({ ...row, lengthMin: Number(row.lengthMin) || 0 }))
+    show(await set({ number: seen.value, topics }))
     say('Saved. Sheets to come that nobody has worked on follow; the others are offered what is different.')
   } catch {
     /* shown below */

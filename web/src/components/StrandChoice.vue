@@ -33,7 +33,12 @@ const whose = computed(() => [
       {{ stuckAt }} or more: do it, split it or drop it
     </p>
     <div class="choice">
-      <v-select :model-value="wish.past" :items="BACK" label="Meetings back" @update:model-value="past => set({ past })" />
+      <v-select
+        :model-value="wish.past"
+        :items="BACK"
+        label="Meetings back"
+        @update:model-value="past => set({ past })"
+      />
       <v-select
         :model-value="wish.closed"
         :items="CLOSED"

@@ -1,9 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas, Topic } from '../api/client'
+import { useDraft } from '../composables/useDraft'
 
 /** A topic being brought or changed: title, minutes, who brings it, what for, and what is said about it beforehand. */
-const { topic = undefined, people } = defineProps<{ topic?: Topic; people: { id: string; name: string }[] }>()
+const {
+  topic = undefined,
+  people,
+  meetingId = '',
+} = defineProps<{ topic?: Topic; people: { id: string; name: string }[]; meetingId?: string }>()
 const emit = defineEmits<{ keep: [Schemas['ChangedTopic']]; leave: []; remove: [] }>()
 
 const PURPOSES = [
@@ -11,17 +16,7 @@ const PURPOSES = [
   { title: 'for discussion', value: 'discussion' },
   { title: 'for decision', value: 'decision' },
 ]
-const empty = () => ({
-  title: topic?.title ?? '',
-  lengthMin: topic?.lengthMin ?? (10 as number | ''),
-  presenterId: topic?.presenter?.id ?? null,
-  purpose: topic?.purpose ?? ('discussion' as const),
-  text: topic?.text ?? '',
-  sub: topic?.sub ?? false,
-  inWriting: topic?.inWriting ?? false,
-})
-const more = ref(topic !== undefined)
-const form = ref<{
+interface Wish {
   title: string
   lengthMin: number | ''
   presenterId: string | null
@@ -29,7 +24,18 @@ const form = ref<{
   text: string
   sub: boolean
   inWriting: boolean
-}>(empty())
+}
+const empty = (): Wish => ({
+  title: topic?.title ?? '',
+  lengthMin: topic?.lengthMin ?? 10,
+  presenterId: topic?.presenter?.id ?? null,
+  purpose: topic?.purpose ?? 'discussion',
+  text: topic?.text ?? '',
+  sub: topic?.sub ?? false,
+  inWriting: topic?.inWriting ?? false,
+})
+const { draft: form, forget } = useDraft(topic ? `topic-${topic.id}` : `new-topic-${meetingId}`, empty)
+const more = ref(topic !== undefined || form.value.text !== '')
 const tried = ref(false)
 const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give the topic a title.' : undefined))
 const title = ref<{ focus: () => void }>()
@@ -38,16 +44,20 @@ function keep() {
   tried.value = true
   if (!form.value.title.trim()) return
   emit('keep', { ...form.value, lengthMin: Math.min(Math.max(Number(form.value.lengthMin) || 0, 0), 480) })
+  forget()
   if (topic) return
-  form.value = empty()
   tried.value = false
   title.value?.focus()
+}
+function leave() {
+  if (topic) forget()
+  emit('leave')
 }
 defineExpose({ focus: () => title.value?.focus() })
 </script>
 
 <template>
-  <form class="form no-print" novalidate @submit.prevent="keep" @keydown.esc="$emit('leave')">
+  <form class="form no-print" novalidate @submit.prevent="keep" @keydown.esc="leave">
     <v-text-field
       ref="title"
       v-model="form.title"
@@ -81,7 +91,7 @@ defineExpose({ focus: () => title.value?.focus() })
     <button v-else type="button" class="quiet" @click="more = true">Add text …</button>
     <v-btn type="submit" :variant="topic ? 'flat' : 'outlined'">{{ topic ? 'Save' : 'Add' }}</v-btn>
     <template v-if="topic"
-      ><button type="button" class="quiet" @click="$emit('leave')">Cancel</button
+      ><button type="button" class="quiet" @click="leave">Cancel</button
       ><button type="button" class="quiet alarm" @click="$emit('remove')">Remove the topic</button></template
     >
   </form>

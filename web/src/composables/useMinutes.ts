@@ -1,20 +1,10 @@
-import {
-  computed,
-  nextTick,
-  onBeforeUnmount,
-  reactive,
-  ref,
-  toValue,
-  type MaybeRefOrGetter,
-  type Ref,
-  watch,
-} from 'vue'
+import { computed, nextTick, onBeforeUnmount, reactive, toValue, type MaybeRefOrGetter, type Ref, watch } from 'vue'
 import { v7 as newKey } from 'uuid'
 import type { Line, Schemas, Sheet } from '../api/client'
 import { findLine, inverse, linesAt, placeOf, withDeeds, withHeld, type Deed, type Entry } from '../deeds'
+import { useSteps, type Step } from './useSteps'
 import { useUnsent } from './useUnsent'
 
-const MOST_UNDO = 200
 const SENT_WITHIN_MS = 8_000
 
 interface Kept {
@@ -31,8 +21,7 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
   const { unsent, enqueue, discard, tryAgain, onTaken } = useUnsent(id)
   const held = reactive(new Map<string, Line>())
   const shown = computed(() => sheet.value && withHeld(withDeeds(sheet.value, unsent.value), held))
-  const back = ref<Deed[][]>([])
-  const forth = ref<Deed[][]>([])
+  const { remember, ...steps } = useSteps()
 
   onBeforeUnmount(
     onTaken(({ meetingId, deed }, result) => {
@@ -54,22 +43,17 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     return undo
   }
   function act(...deeds: Deed[]) {
-    const undo = run(deeds)
-    if (undo.length > 0) back.value = [...back.value, undo].slice(-MOST_UNDO)
-    forth.value = []
+    remember(step(run(deeds)))
   }
-  function again(from: Ref<Deed[][]>, to: Ref<Deed[][]>) {
-    const deeds = from.value.at(-1)
-    if (!deeds) return
-    from.value = from.value.slice(0, -1)
-    // The version is that of the line as it is now.
-    const now = deeds.map(deed =>
-      deed.kind === 'change' && shown.value
-        ? { ...deed, version: findLine(shown.value, deed.lineId)?.version ?? deed.version }
-        : deed,
-    )
-    to.value = [...to.value, run(now)]
-  }
+  // The version is that of the line as it is now.
+  const atVersion = (deed: Deed) =>
+    deed.kind === 'change' && shown.value
+      ? { ...deed, version: findLine(shown.value, deed.lineId)?.version ?? deed.version }
+      : deed
+  const step =
+    (deeds: Deed[]): Step =>
+    () =>
+      step(run(deeds.map(atVersion)))
 
   function add(topicId: string | null, text: string, wish: Partial<Schemas['NewLine']> = {}) {
     const line = { id: newKey(), topicId, text, ...wish }
@@ -160,9 +144,9 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
           resolve(unsent.value.length === 0)
         }
       }),
-    canUndo: computed(() => back.value.length > 0),
-    canRedo: computed(() => forth.value.length > 0),
-    undo: () => again(back, forth),
-    redo: () => again(forth, back),
+    /** @param step takes back something done otherwise than by deeds */
+    remember,
+    step,
+    ...steps,
   }
 }

@@ -8,21 +8,30 @@ const hidden = ref(new Set<string>())
  * made again as it was.
  */
 export function useRemoval() {
-  const { show, complain } = useNotice()
+  const { show, complain, undo } = useNotice()
   const back = (id: string) => {
     hidden.value = new Set([...hidden.value].filter(one => one !== id))
   }
+  /** @returns takes it back, and whether that was in time */
   function remove(id: string, text: string, really: () => Promise<unknown>) {
+    let waits = true
     hidden.value = new Set([...hidden.value, id])
     show({
       text,
       undo: () => back(id),
-      settle: () =>
-        really().catch(fault => {
+      settle: () => {
+        waits = false
+        return really().catch(fault => {
           back(id)
           complain(fault as Error)
-        }),
+        })
+      },
     })
+    return () => {
+      if (waits) undo()
+      else back(id)
+      return waits
+    }
   }
   const isThere = (one: { id: string }) => !hidden.value.has(one.id)
   return { remove, isThere }

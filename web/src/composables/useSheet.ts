@@ -1,5 +1,4 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { v7 as newKey } from 'uuid'
 import { computed, onBeforeUnmount, ref, toValue, watch, type MaybeRefOrGetter, type Ref } from 'vue'
 import { api, dataOf, ifMatch, type Line, type Schemas, type Sheet, type Topic } from '../api/client'
 import { useNotice } from './useNotice'
@@ -42,12 +41,12 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
   const changing = useMutation({
     mutationFn: (act: () => Promise<unknown>) => act(),
     onSuccess: () => {
-      readAgain()
       others()
+      return readAgain()
     },
     onError: error => {
       complain(error)
-      readAgain()
+      return readAgain()
     },
   })
   const act = acting.mutate
@@ -57,6 +56,8 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
     sheet: reading.data,
     error: reading.error,
     readAgain,
+    /** As last told, be it on the page yet or not. */
+    known: () => cache.getQueryData<Sheet>(key.value),
     isActing: acting.isPending,
     live: useLive(id, reading.data, change => {
       const known = cache.getQueryData<Sheet>(key.value)
@@ -72,12 +73,12 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
       act(() =>
         dataOf(api.PUT('/meetings/{id}/state', { params: { path: path() }, body: { state, reason: reason ?? null } })),
       ),
-    split: (actionId: string, texts: string[]) =>
+    split: (actionId: string, parts: { id: string; text: string }[]) =>
       act(() =>
         dataOf(
           api.POST('/meetings/{id}/reviews/{actionId}/split', {
             params: { path: { ...path(), actionId } },
-            body: { parts: texts.map(text => ({ id: newKey(), text })) },
+            body: { parts },
           }),
         ),
       ),
@@ -97,7 +98,9 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
     discuss: (topicId: string | null) =>
       act(() => dataOf(api.PUT('/meetings/{id}/present-topic', { params: { path: path() }, body: { topicId } }))),
     order: (topicIds: string[]) =>
-      act(() => dataOf(api.PUT('/meetings/{id}/topic-order', { params: { path: path() }, body: { topicIds } }))),
+      acting.mutateAsync(() =>
+        dataOf(api.PUT('/meetings/{id}/topic-order', { params: { path: path() }, body: { topicIds } })),
+      ),
     addTopic: (body: Schemas['NewTopic']) =>
       change(() => dataOf(api.POST('/meetings/{id}/topics', { params: { path: path() }, body }))),
     changeTopic: (topic: Topic, body: Schemas['ChangedTopic']) =>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { v7 as newKey } from 'uuid'
 import type { Action, Schemas, Sheet } from '../api/client'
 import ActionEdit from '../components/ActionEdit.vue'
 import AgendaPanel from '../components/AgendaPanel.vue'
@@ -30,7 +29,6 @@ import { takeDraft } from '../composables/useDraft'
 import { useFoundLine } from '../composables/useFoundLine'
 import { useMinutes } from '../composables/useMinutes'
 import { useNotice } from '../composables/useNotice'
-import { useRemoval } from '../composables/useRemoval'
 import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
 import { useSheetKeys } from '../composables/useSheetKeys'
@@ -58,8 +56,7 @@ const who = useWhoWrites(
 const { say, show } = useNotice()
 const { move: moveAction, handOver } = useActionMoves()
 const editing = ref<Action | null>(null)
-const { topicIds, move, dropBefore, putOff, remedy } = useTopicDeeds(sheet, doing, minutes)
-const removal = useRemoval()
+const topics = useTopicDeeds(sheet, doing, minutes)
 
 const frozen = computed(() => !sheet.value || sheet.value.state === 'issued' || sheet.value.state === 'called_off')
 const route = useRoute()
@@ -140,7 +137,7 @@ const everybodyIsHere = () =>
 /** What is half typed, here or under another topic, is a line like the others. */
 function takeAlong() {
   theEntry()?.keepNow()
-  for (const at of [LEFT, ...topicIds()]) {
+  for (const at of [LEFT, ...topics.topicIds()]) {
     const text = takeDraft<string>(`line-${id}-${keyOf(at)}`)?.trim()
     if (text) minutes.add(keyOf(at), text)
   }
@@ -174,7 +171,7 @@ useSheetKeys(sheet, canWrite, discussed, {
   <div class="desk">
     <ProblemNote :error="error" />
     <div v-if="sheet" class="page">
-      <RunningOrder :sheet="sheet" class="order no-print" @remedy="remedy" @go="goTo" />
+      <RunningOrder :sheet="sheet" class="order no-print" @remedy="topics.remedy" @go="goTo" />
       <article class="sheet paper">
         <SheetHead
           :sheet="sheet"
@@ -210,7 +207,7 @@ useSheetKeys(sheet, canWrite, discussed, {
         </SheetBlock>
 
         <TopicBlock
-          v-for="topic in sheet.topics.filter(removal.isThere)"
+          v-for="topic in sheet.topics.filter(topics.isThere)"
           :key="topic.id"
           :topic="topic"
           :number="numbers.get(topic.id)!"
@@ -223,11 +220,11 @@ useSheetKeys(sheet, canWrite, discussed, {
           :can-change="!frozen && (sheet.may.hold || topic.broughtById === me?.id || topic.presenter?.id === me?.id)"
           :dim="topic.putOff || (sheet.state === 'in_session' && !topic.taken && !topic.present)"
           @take="write(topic.id)"
-          @move="by => move(topic.id, by)"
-          @drop="dropped => dropBefore(topic.id, dropped)"
-          @carry="onto => dropBefore(onto, topic.id)"
-          @change="body => doing.changeTopic(topic, body)"
-          @remove="removal.remove(topic.id, `The topic ${topic.title} is removed.`, () => doing.removeTopic(topic.id))"
+          @move="by => topics.move(topic.id, by)"
+          @drop="dropped => topics.dropBefore(topic.id, dropped)"
+          @carry="onto => topics.dropBefore(onto, topic.id)"
+          @change="body => topics.change(topic, body)"
+          @remove="topics.remove(topic)"
         >
           <template #deeds>
             <span v-if="who.at(topic.id)" class="carried strong no-print">{{ who.at(topic.id) }} writes here</span>
@@ -236,7 +233,7 @@ useSheetKeys(sheet, canWrite, discussed, {
               type="button"
               class="quiet no-print"
               :aria-label="`${topic.putOff ? 'Take it after all' : 'Put off'}: ${topic.title}`"
-              @click="putOff(topic.id, !topic.putOff)"
+              @click="topics.putOff(topic.id, !topic.putOff)"
             >
               {{ topic.putOff ? 'Take it after all' : 'Put off' }}
             </button>
@@ -271,16 +268,14 @@ useSheetKeys(sheet, canWrite, discussed, {
           No topic yet.{{ sheet.state === 'planned' && sheet.may.bringTopic ? ' Add the first one below.' : '' }}
         </p>
         <OfferedTopics
-          :offered="sheet.offered.filter(removal.isThere)"
+          :offered="sheet.offered.filter(topics.isThere)"
           :may-answer="sheet.may.hold"
           :me="me?.id ?? ''"
           @answer="(topicId, answer, word) => agenda.answer({ id: topicId, answer, word })"
-          @withdraw="
-            topic => removal.remove(topic.id, `“${topic.title}” is withdrawn.`, () => doing.removeTopic(topic.id))
-          "
+          @withdraw="topics.withdraw"
         />
         <div v-if="sheet.may.bringTopic && (sheet.state === 'planned' || sheet.state === 'in_session')" class="add">
-          <TopicForm ref="topicForm" :people="sheet.people" @keep="body => doing.addTopic({ id: newKey(), ...body })" />
+          <TopicForm :key="id" ref="topicForm" :meeting-id="id" :people="sheet.people" @keep="topics.add" />
         </div>
       </article>
 
@@ -300,7 +295,7 @@ useSheetKeys(sheet, canWrite, discussed, {
           @tick="action => moveAction({ action, state: 'done' })"
           @review="(actionId, body) => minutes.act({ kind: 'review', actionId, body })"
           @undo="actionId => minutes.act({ kind: 'review', actionId, body: null })"
-          @split="doing.split"
+          @split="topics.split"
           @edit="action => (editing = action)"
           @hand-over="(action, seriesId, title) => handOver({ action, seriesId, title, meetingId: id })"
         />
