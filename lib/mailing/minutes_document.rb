@@ -9,7 +9,8 @@ module Mailing
       "planned" => "Agenda", "in_session" => "Draft minutes", "closed" => "Draft minutes", "issued" => "Minutes",
       "called_off" => "Called off"
     }.freeze
-    HERE = Core::Sheet::Attendance::HERE.map(&:to_s).freeze
+    # Who was there at any time; those who left are said to have been there until then.
+    HERE = [*Core::Sheet::Attendance::HERE, :left].map(&:to_s).freeze
 
     # @param sheet [Hash] as a sheet is shown, or was frozen: nothing but plain values, with symbols as keys
     # @param state [String, nil] of the meeting, when it is another than the frozen one
@@ -181,7 +182,9 @@ module Mailing
       return "Motion" if %w[lost tied].include?(line.dig(:motion, :outcome))
 
       number = @sheet[:decision_numbers]&.dig(line[:id].to_sym) if line[:kind] == "decision"
-      [KINDS.fetch(line[:kind]), number].compact.join(" ").then { |words| words unless words.empty? }
+      below = "below quorum" if @sheet[:below_quorum]&.include?(line[:id])
+      words = [[KINDS.fetch(line[:kind]), number].compact.join(" "), below].compact.join(", ")
+      words unless words.empty?
     end
 
     def words_of(line)

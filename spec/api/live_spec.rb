@@ -49,7 +49,7 @@ RSpec.describe Api::Live do
   {
     "who is here" => [
       -> { UseCases::Attendance.new(by: marit).attend(meeting_id: meetings[0], person_id: marit, state: "present") },
-      %w[people quorate gaps speakers writers]
+      %w[people quorate belowQuorum gaps speakers writers]
     ],
     "a topic" => [
       -> { topic(meetings[0], marit, "Boats") },

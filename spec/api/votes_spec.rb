@@ -62,6 +62,23 @@ RSpec.describe "Voting" do
     expect(call(:get, "/meetings/#{meeting}")).to include("quorate" => false)
   end
 
+  it "marks what was decided while too few were there, on the sheet, before issuing and in the minutes" do
+    attend(wen, lars)
+    clock.now += 600
+    attend(lars, state: "left")
+    clock.now += 60
+    late = key
+    use(UseCases::Minutes, marit).add(id: late, meeting_id: meeting, topic_id: nil, kind: "decision", text: "Buy rope")
+    expect(call(:get, "/meetings/#{meeting}")).to include("quorate" => false, "belowQuorum" => [late])
+    state(meeting, marit, "closed")
+    sheet = call(:get, "/meetings/#{meeting}")
+    expect(sheet).to include("quorate" => true, "belowQuorum" => [late])
+    expect(sheet["gaps"].map { |gap| gap.values_at("kind", "lineId") }).to include ["below_quorum", late]
+    call(:get, "/meetings/#{meeting}/minutes.txt")
+    expect(last_response.body.force_encoding("UTF-8"))
+      .to include("Decided 2026/2, below quorum: Buy rope").and match(/Here: .*Lars Ekeli \(until/)
+  end
+
   it "shows who writes where, and whether something of theirs is not saved, until they are gone" do
     boats = topic(meeting, marit, "Boats")
     2.times { call(:put, "/meetings/#{meeting}/writing", {topicId: boats, editing: true}) }

@@ -1,7 +1,8 @@
 # Common practice of minute taking: who does what by when, what was decided, who was there.
 RSpec.describe Core::Sheet::Gaps do
   line = described_class::Line.new(
-    id: "l", topic_id: "t", kind: :action, text: "Order rope", asks: true, owned: true, due: true, doubts: []
+    id: "l", topic_id: "t", kind: :action, text: "Order rope", asks: true, owned: true, due: true, doubts: [],
+    below_quorum: false
   )
   topic = described_class::Topic.new(id: "t", title: "Ropes", for_decision: false, taken: true, put_off: false)
   person = described_class::Person.new(name: "Ines Torvald", informed: false, attendance: :present)
@@ -39,6 +40,10 @@ RSpec.describe Core::Sheet::Gaps do
       [[:attendance, "Ines Torvald and Wen Halloran are marked neither here nor absent.", nil, nil]]
     ],
     "somebody informed not marked" => [{people: [person.with(attendance: nil, informed: true)]}, []],
+    "a decision below quorum" => [
+      {lines: [line.with(below_quorum: true)]},
+      [[:below_quorum, "“Order rope” was decided below quorum.", "l", "t"]]
+    ],
     "no quorum" => [{quorate: false}, [[:quorum, "There was no quorum.", nil, nil]]]
   }.each do |what, (given, gaps)|
     it("finds #{gaps.map(&:first).inspect} for #{what}") { expect(found[**given]).to eq gaps }

@@ -94,6 +94,19 @@ RSpec.describe Core::Sheet do
       }
     end
 
+    # Common practice: a quorum must be there when something is decided, not only when the meeting begins.
+    ten = Time.utc(2026, 11, 30, 10)
+    [
+      [[[:present, nil], [:on_call, nil]], ten, true], [[[:present, nil], [:late, ten + 60]], ten, false],
+      [[[:present, nil], [:late, ten]], ten, true], [[[:present, nil], [:left, ten]], ten, false],
+      [[[:present, nil], [:left, ten + 60]], ten, true], [[[:late, ten + 60], [:left, ten - 60]], nil, true],
+      [[[:present, nil], [:apologies, nil], [:absent, nil]], nil, false]
+    ].each do |attendances, moment, quorate|
+      it "finds #{quorate ? "a" : "no"} quorum of 2 #{"at ten " if moment}with #{attendances.inspect}" do
+        expect(described_class.quorate_at?(attendances, 2, moment)).to be quorate
+      end
+    end
+
     # Common practice: twice at least, and at two of five meetings.
     [[1, 2, false], [2, 5, true], [2, 6, false], [5, 12, true], [0, 0, false]].each do |away, of, often|
       it "calls #{away} of #{of} #{"not " unless often}often away" do

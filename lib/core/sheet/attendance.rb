@@ -17,6 +17,23 @@ module Core
       # @return [Boolean, nil] nil when none is asked for
       def quorate?(states, quorum) = quorum && states.count { |state| HERE.include?(state) } >= quorum
 
+      # The same at a moment, since people come late and leave early. What is written down after the meeting has no
+      # moment: then whoever was there at any time counts.
+      # @param attendances [Array<Array(Symbol, Time)>] state, and when somebody came or left
+      # @param moment [Time, nil]
+      def quorate_at?(attendances, quorum, moment)
+        quorum && attendances.count { |state, at| there?(state, at, moment) } >= quorum
+      end
+
+      def there?(state, at, moment)
+        case state
+        when :present, :on_call then true
+        when :late then moment.nil? || at.nil? || moment >= at
+        when :left then moment.nil? || (!at.nil? && moment < at)
+        else false
+        end
+      end
+
       # @param number [Integer, nil] of those who must come; percent [Integer, nil] of them, when no number is given
       # @param required [Integer] how many must come
       # @return [Integer, nil] how many are needed

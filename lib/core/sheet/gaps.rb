@@ -5,8 +5,9 @@ module Core
     module Gaps
       # `kind` names what is missing, `words` say it; `topic_id` and `line_id` are its place, nil where it has none.
       Gap = Value.of(:kind, :words, :topic_id, :line_id)
-      # `kind` is :note, :decision or :action; `asks` whether it gives somebody work; `doubts` are sentences.
-      Line = Value.of(:id, :topic_id, :kind, :text, :asks, :owned, :due, :doubts)
+      # `kind` is :note, :decision or :action; `asks` whether it gives somebody work; `doubts` are sentences;
+      # `below_quorum` a decision taken while too few were there.
+      Line = Value.of(:id, :topic_id, :kind, :text, :asks, :owned, :due, :doubts, :below_quorum)
       Topic = Value.of(:id, :title, :for_decision, :taken, :put_off)
       Person = Value.of(:name, :informed, :attendance)
 
@@ -27,6 +28,7 @@ module Core
       def of_line(line)
         place = {topic_id: line.topic_id, line_id: line.id}
         [
+          *(gap(:below_quorum, "“#{line.text}” was decided below quorum.", **place) if line.below_quorum),
           *line.doubts.map { |doubt| gap(:doubtful, "“#{line.text}”: #{doubt}", **place) },
           *(gap(:no_owner, "“#{line.text}” is nobody's yet.", **place) if line.asks && !line.owned),
           *(gap(:no_date, "“#{line.text}” has no date.", **place) if line.asks && !line.due)

@@ -97,6 +97,7 @@ module Views
         left_over_min: @series.left_over_min,
         quorum: here.needed,
         quorate: here.quorate?,
+        below_quorum: below_quorum,
         people: here.rows,
         left_over: left_over,
         left_over_lines: lines(nil),
@@ -118,6 +119,8 @@ module Views
           .to_h { |one| [one[:line_id], one[:number]] }
       }
     end
+
+    def below_quorum = here.below_quorum(@lines.values.flatten)
 
     # What changes around a sheet even when it is frozen.
     def around

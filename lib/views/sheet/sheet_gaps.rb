@@ -8,17 +8,18 @@ module Views
     def of(content)
       lines = content[:left_over_lines] + content[:topics].flat_map { |topic| topic[:lines] }
       Core::Sheet::Gaps.of(
-        lines: lines.map { |row| line(row) },
+        lines: lines.map { |row| line(row, content[:below_quorum]) },
         topics: content[:topics].map { |row| topic(row) }, people: content[:people].map { |row| person(row) },
         quorate: content[:quorate]
       ).map(&:to_h)
     end
 
-    def line(row)
+    def line(row, below_quorum)
       action = row[:action]
       Core::Sheet::Gaps::Line.new(
         id: row[:id], topic_id: row[:topic_id], kind: row[:kind].to_sym, text: row[:text], asks: !action.nil?,
-        owned: action.to_h[:owners].to_a.any?, due: !action.to_h[:due_on].nil?, doubts: doubts(row[:doubtful])
+        owned: action.to_h[:owners].to_a.any?, due: !action.to_h[:due_on].nil?, doubts: doubts(row[:doubtful]),
+        below_quorum: below_quorum.include?(row[:id])
       )
     end
 

@@ -18,15 +18,17 @@ module Views
 
     def line_part(id)
       line = @lines.values.flatten.find { |one| one.id == id }
-      {kind: "line", line_id: id, line: line && LineRows.row(line), part: {carries: carries, taken: taken, gaps: gaps}}
+      {kind: "line", line_id: id, line: line && LineRows.row(line), part: part_of_line}
     end
+
+    def part_of_line = {carries: carries, taken: taken, gaps: gaps, below_quorum: below_quorum}
 
     def taken = @topics.select { |topic| taken?(topic) }.map(&:id)
 
     def people_part
       {
-        people: here.rows, quorate: here.quorate?, gaps: gaps, speakers: in_session? ? here.speakers : [],
-        writers: here.writers(now)
+        people: here.rows, quorate: here.quorate?, below_quorum: below_quorum, gaps: gaps,
+        speakers: in_session? ? here.speakers : [], writers: here.writers(now)
       }
     end
 

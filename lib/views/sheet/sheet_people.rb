@@ -16,10 +16,20 @@ module Views
         .map { |person, role| row(person, role, extra.include?(person.id)) }
     end
 
-    # @return [Boolean, nil] whether enough of those who must come are here; nil where no quorum is asked for
+    # @return [Boolean, nil] whether enough of those who must come are here, or were when it is over; nil where no
+    #   quorum is asked for
     def quorate?
-      states = required.filter_map { |person, _| @here[person.id]&.state&.to_sym }
-      Core::Sheet::Attendance.quorate?(states, needed)
+      return Core::Sheet::Attendance.quorate_at?(attendances, needed, nil) if @meeting.closed_at
+
+      Core::Sheet::Attendance.quorate?(attendances.map(&:first), needed)
+    end
+
+    # @param lines [Array<Records::Line>]
+    # @return [Array<String>] decisions taken while too few were there
+    def below_quorum(lines)
+      return [] unless needed && @meeting.begun_at
+
+      lines.select { |line| line.kind == "decision" && !quorate_when_written?(line) }.map(&:id)
     end
 
     # @return [Integer, nil] how many of those who must come are needed; who comes instead of one counts for them
@@ -43,6 +53,17 @@ module Views
     end
 
     private
+
+    def quorate_when_written?(line)
+      during = (@meeting.begun_at..@meeting.closed_at).cover?(line.written_at)
+      Core::Sheet::Attendance.quorate_at?(attendances, needed, during ? line.written_at : nil)
+    end
+
+    # Of those who must come. @return [Array<Array(Symbol, Time)>]
+    def attendances
+      @attendances ||= required.filter_map { |person, _| @here[person.id] }
+        .map { |one| [one.state.to_sym, one.happened_at] }
+    end
 
     def required = asked.select { |_, role| role == "required" }
 

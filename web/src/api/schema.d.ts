@@ -3275,7 +3275,7 @@ export interface components {
         /** @description what is worth a look before the minutes are issued */
         Gaps: {
             /** @enum {string} */
-            kind: "attendance" | "quorum" | "doubtful" | "no_owner" | "no_date" | "not_reached" | "no_decision";
+            kind: "attendance" | "quorum" | "below_quorum" | "doubtful" | "no_owner" | "no_date" | "not_reached" | "no_decision";
             words: string;
             topicId: components["schemas"]["Key"] | null;
             lineId: components["schemas"]["Key"] | null;
@@ -3341,6 +3341,7 @@ export interface components {
             part?: {
                 people?: components["schemas"]["SheetPerson"][];
                 quorate?: boolean | null;
+                belowQuorum?: components["schemas"]["Key"][];
                 papers?: components["schemas"]["Paper"][];
                 leftOver?: Record<string, never>[];
                 topics?: Record<string, never>[];
@@ -3416,6 +3417,8 @@ export interface components {
             quorum: number | null;
             /** @description whether enough of those who must come are here; null without a quorum */
             quorate?: boolean | null;
+            /** @description decisions taken while too few were there */
+            belowQuorum?: components["schemas"]["Key"][];
             people: components["schemas"]["SheetPerson"][];
             leftOver: components["schemas"]["LeftOver"][];
             leftOverLines: components["schemas"]["Line"][];

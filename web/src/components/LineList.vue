@@ -21,7 +21,7 @@ const open = computed({
     if (!shown) voting.value = null
   },
 })
-const belowQuorum = computed(() => minutes.shown.value?.quorate === false)
+const belowQuorum = computed(() => new Set(minutes.shown.value?.belowQuorum))
 
 // Saved after somebody removed it: as a new line in its place.
 function change(line: ShownLine, body: Schemas['ChangedLine'], version: number) {
@@ -45,7 +45,7 @@ function drop(line: ShownLine, ontoId: string) {
       :line="line"
       :people="people"
       :can-write="canWrite"
-      :below-quorum="belowQuorum"
+      :below-quorum="belowQuorum.has(line.id)"
       @change="(body, version) => change(line, body, version)"
       @remove="minutes.remove(line)"
       @move="by => minutes.move(line, by)"
