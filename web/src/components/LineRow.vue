@@ -234,11 +234,7 @@ function letGo(event: PointerEvent) {
         :aria-label="`Drag the line: ${line.text}`"
         @pointerdown="($event.target as Element).setPointerCapture?.($event.pointerId)"
         @pointerup="letGo"
-      >
-        <svg width="10" height="12" viewBox="0 0 10 14" aria-hidden="true">
-          <path d="M2 3h6M2 7h6M2 11h6" stroke="currentColor" stroke-width="1.6" stroke-linecap="round" />
-        </svg>
-      </button>
+      />
     </p>
   </li>
 </template>
@@ -268,13 +264,15 @@ function letGo(event: PointerEvent) {
 .action .mark {
   color: var(--carried-ink);
 }
+/* Three strokes as a background: a picture in each line would be a layer in each line. */
 .handle {
   touch-action: none;
   cursor: grab;
-  color: var(--soft);
+  width: 20px;
+  height: 14px;
   border: 0;
-  background: none;
-  padding: 0 5px;
+  vertical-align: middle;
+  background: repeating-linear-gradient(currentcolor 0 1.6px, transparent 0 4px) center / 10px 10px no-repeat;
 }
 p {
   overflow-wrap: anywhere;
@@ -283,8 +281,9 @@ p {
 .words {
   white-space: pre-line;
 }
+/* Out of sight by colour: a layer of its own for each (as opacity makes) would slow down every key of a long sheet. */
 .edit {
-  opacity: 0;
+  color: transparent;
   font-size: 0.8571rem;
   font-weight: 500;
   margin-left: 6px;
@@ -292,7 +291,7 @@ p {
 .line:hover .edit,
 .edit:focus,
 .edit:focus ~ .edit {
-  opacity: 1;
+  color: var(--pine);
 }
 .doubt {
   color: var(--carried-ink);
@@ -312,12 +311,12 @@ p {
 }
 @media (hover: none) {
   .edit {
-    opacity: 1;
+    color: var(--pine);
   }
 }
 @media (max-width: 860px) {
   .edit {
-    opacity: 1;
+    color: var(--pine);
   }
   .line {
     grid-template-columns: 1fr;

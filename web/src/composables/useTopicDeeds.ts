@@ -93,7 +93,8 @@ export function useTopicDeeds(
     const topic = sheet.value?.topics.find(one => one.id === topicId)
     if (!topic) return
     changeTo(topic, { ...asWished(topic), lengthMin })
-    say(`“${topic.title}” has ${lengthMin} min now.`, minutes.undo)
+    const { title, lengthMin: before } = topic
+    say(`“${title}” has ${lengthMin} min now.`, () => trim(topicId, before))
   }
 
   return {
