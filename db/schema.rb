@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000011) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000012) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -837,12 +837,14 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000011) do
     t.string "standing_id", limit: 36, collation: "ascii_bin"
     t.string "state", limit: 20, default: "on", null: false, collation: "ascii_bin"
     t.string "word", limit: 500
+    t.string "shared_id", limit: 36, collation: "ascii_bin"
     t.index ["brought_by_id"], name: "index_topics_on_brought_by_id"
     t.index ["meeting_id"], name: "index_topics_on_meeting_id"
     t.index ["presenter_id"], name: "index_topics_on_presenter_id"
     t.index ["series_id", "state"], name: "index_topics_on_series_id_and_state"
     t.index ["series_id"], name: "index_topics_on_series_id"
     t.index ["settled_at_meeting_id"], name: "index_topics_on_settled_at_meeting_id"
+    t.index ["shared_id"], name: "index_topics_on_shared_id"
     t.check_constraint "`length_min` >= 0", name: "topics_length"
     t.check_constraint "`state` in ('on','offered','declined')", name: "topics_state"
   end

@@ -35,6 +35,15 @@ module Api
       status 204
     end
 
+    on(:get, "/topics/:id/shared", "showSharedTopic", may: :see_sheet, of: :topic) do
+      json use(Views::SharedTopic).show(params["id"])
+    end
+
+    on :post, "/topics/:id/shared", "shareTopic", may: :change_topic, of: :topic do
+      use(UseCases::TopicSharing).share(topic_id: params["id"], **input)
+      json use(Views::SharedTopic).show(params["id"]), 201
+    end
+
     on :post, "/meetings/:id/asking-for-topics", "askForTopics", may: :hold_meeting, of: :meeting do
       asked = use(UseCases::TopicOffers).ask_for_topics(meeting_id: params["id"], **input)
       json({recipients: asked}, 201)

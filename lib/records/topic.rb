@@ -15,6 +15,9 @@ module Records
     # Those somebody has brought that are neither taken nor refused.
     scope :waiting, -> { brought.where(settled_at_meeting_id: nil, state: %w[on offered]) }
 
+    # @return [Integer] the last place among those still to be taken
+    def self.last_position(series_id) = where(series_id: series_id, settled_at_meeting_id: nil).maximum(:position) || 0
+
     def to_core
       Core::CarryForward::Ledger::Topic.new(
         id: id, meeting_id: meeting_id, settled_at_meeting_id: settled_at_meeting_id, position: position,

@@ -126,4 +126,31 @@ RSpec.describe "An agenda" do
     taken = call(:put, "/meetings/#{following}/standing-agenda", {take: true})
     expect(taken["topics"].map { |one| one["title"] }).to eq ["Safety first"]
   end
+
+  it "shares a topic with another series: the same words, offered where somebody else runs it, taken in each" do
+    lars = person("Lars Ekeli")
+    boats = series(lars, {required: marit}, title: "Boats")
+    sign_in(marit)
+    hull = bring("Hull", text: "Two of **five**")
+    there = key
+    2.times { call(:post, "/topics/#{hull}/shared", {id: there, seriesId: boats}) }
+    expect(status).to eq 201
+    expect(call(:get, "/topics/#{hull}/shared")["topics"].map { |one| one.values_at("id", "state") })
+      .to eq [[there, "offered"]]
+    [boats, series(lars, {}, title: "Secret")].each do |id|
+      refused = call(:post, "/topics/#{hull}/shared", {id: key, seriesId: id})
+      expect([status, refused["errors"][0]["pointer"]]).to eq [422, "/seriesId"]
+    end
+    row = call(:get, "/meetings/#{meeting}")["topics"][0]
+    expect(row).to include("shared" => true)
+    call(
+      :put, "/topics/#{hull}", {title: "The hull", purpose: "decision", lengthMin: 5, text: "Six of ten"},
+      version: row["version"]
+    )
+    sign_in(lars)
+    call(:put, "/topics/#{there}/answer", {answer: "take"})
+    sheet = call(:get, "/meetings/#{meeting_ids(boats).first}")
+    expect(sheet["topics"].map { |one| one.values_at("title", "text") }).to eq [["The hull", "Six of ten"]]
+    expect(call(:get, "/topics/#{there}/shared")).to eq("topics" => [], "notShown" => 1)
+  end
 end

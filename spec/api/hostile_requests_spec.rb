@@ -225,6 +225,9 @@ RSpec.describe "Hostile requests" do
         "noteProgress" => {
           text: "Half done"
         },
+        "shareTopic" => {
+          seriesId: series(marit, {required: lars}, title: "Another one")
+        },
         "handActionOver" => {
           seriesId: series(marit, {required: lars}, title: "Another")
         },
@@ -247,6 +250,7 @@ RSpec.describe "Hostile requests" do
         "/calendars/{id}/entries" => "/calendars/#{calendar}/entries",
         "/actions/{id}/notes" => "/actions/#{action}/notes",
         "/actions/{id}/handing-over" => "/actions/#{action}/handing-over",
+        "/topics/{id}/shared" => "/topics/#{@safety}/shared",
         "/series/{id}/sendings" => "/series/#{id}/sendings",
         "/answer-links/{id}/{personId}/{token}/offers" => "#{link}/offers"
       }
@@ -255,7 +259,7 @@ RSpec.describe "Hostile requests" do
     def try(name, path, body) = call(:post, path, body).then { |answer| [status, answer] }
 
     before do
-      topic(meetings.first, marit, "Safety of boats") # an agenda to send
+      @safety = topic(meetings.first, marit, "Safety of boats") # an agenda to send
       Records::Person.where(id: lars).update_all(admin: true)
       Records::Series.where(id: id).update_all(chair_id: lars) # two who may do everything
       use(UseCases::SeriesMembers, marit).set(

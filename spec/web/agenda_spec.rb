@@ -121,6 +121,13 @@ RSpec.describe "An agenda" do
     expect_topics("Boats")
     press([:control, :shift, "z"])
     expect_topics("Boats", "Ropes")
+    series(marit, {}, title: "Data review")
+    click_button "Share: Boats"
+    select "Data review", from: "The series it goes to"
+    click_button "Share it"
+    expect(page).to have_content "It stands in “Data review” too."
+    expect(page).to have_css ".shared", text: "Data review: to be taken"
+    click_button "Shared: Boats"
     click_button "Edit the topic Boats"
     fill_in "Topic", with: "Boats and crew"
     click_button "Save"

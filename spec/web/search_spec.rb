@@ -23,6 +23,11 @@ RSpec.describe "Looking for words" do
     type(:up)
     type(:enter)
     expect(page).to have_css ".hit mark", text: "storm"
+    fill_in "Words", with: "hauge"
+    expect(page).to have_link "Marit Hauge"
+    choose_from "What", "person"
+    fill_in "Words", with: "b-09 storm"
+    expect(page).to have_content "Nothing has these words."
     choose_from "What", "topic"
     expect(page).to have_content "Nothing has these words."
     choose_from "What", "decision"

@@ -62,7 +62,7 @@ export function since(instant: string, now = Date.now()) {
 export const carriedWords = (times: number) =>
   times === 0 ? 'new' : times === 1 ? 'carried once' : `carried ${times} times`
 
-const PLURALS: Record<string, string> = { person: 'people' }
+const PLURALS: Record<string, string> = { series: 'series', person: 'people' }
 
 /** "1 meeting", "3 people" */
 export const count = (number: number, noun: string) =>

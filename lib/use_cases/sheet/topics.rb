@@ -11,7 +11,7 @@ module UseCases
         meeting = editable(meeting_id)
         Records::Topic.create!(
           id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by,
-          position: last_position(meeting) + 1, state: runs?(meeting) ? "on" : "offered",
+          position: Records::Topic.last_position(meeting.series_id) + 1, state: runs?(meeting) ? "on" : "offered",
           **checked(meeting, title, purpose, length_min, presenter_id), **extras(rest)
         )
         note_topics(meeting_id)
@@ -31,6 +31,7 @@ module UseCases
         next unless update(topic, version, **wish)
 
         touch(meeting_id) if topic.standing_id
+        TopicSharing.new(by: by, clock: @clock).follow(topic)
         TopicOffers.new(by: by, clock: @clock).ask_in_writing(topic, meeting) if topic.in_writing && !asked_before
         note_topics(meeting_id)
       end
@@ -151,9 +152,6 @@ module UseCases
     # From now on the standing agenda is only offered to this sheet.
     def touch(meeting_id) =
       Records::Meeting.where(id: meeting_id, agenda_touched: false).update_all(agenda_touched: true)
-
-    def last_position(meeting) =
-      Records::Topic.where(series_id: meeting.series_id, settled_at_meeting_id: nil).maximum(:position) || 0
 
     def runs?(meeting)
       return true if [meeting.series.keeper_id, meeting.series.chair_id].include?(by)

@@ -16,6 +16,15 @@ module Views
       {places: found + (words.empty? ? [] : others(words))}
     end
 
+    # @return [Array<Hash>] people of the organisation whose names have these words, by name
+    def people(query)
+      words = plain(query).split
+      return [] if words.empty?
+
+      found = matching(Records::Person.where(guest: false).order(:name, :id).pluck(:id, :name), words, &:last)
+      found.first(MOST_OF_A_KIND).map { |id, name| {id: id, name: name} }
+    end
+
     private
 
     def plain(text) = Core::SearchWords.fold(text)

@@ -1,6 +1,6 @@
 module Views
   # What has certain words in it, in all series somebody takes part in: titles, topics, lines, decisions, actions, what
-  # was said of them, and names of files. The newest first.
+  # was said of them, and names of files. The newest first. People are found by their names.
   class Search < Base
     PAGE_SIZE = 25
     # kind => the records that must still be there
@@ -11,19 +11,25 @@ module Views
     }.freeze
 
     # @param query [String] words, all of which must stand there
-    # @param kind [String, nil] of STANDING; any other: all
+    # @param kind [String, nil] of STANDING, or person; any other: all
     def find_by(query:, kind: nil, series_id: nil, page: 1)
+      found = (kind == "person") ? {hits: [], page: page, more: false} : texts(query, kind, series_id, page)
+      about_people = page == 1 && series_id.nil? && !STANDING.key?(kind)
+      found.merge(series: series_names, people: about_people ? PlacesToGo.new(by: by).people(query) : [])
+    end
+
+    private
+
+    def texts(query, kind, series_id, page)
       asked = Core::SearchWords.words(query)
-      return {hits: [], page: page, more: false, series: series_names} if asked.empty?
+      return {hits: [], page: page, more: false} if asked.empty?
 
       found = seen(Records::SearchText.having(asked, series_id ? [series_id] : taking_part.map(&:first) + informed))
       found = found.where(kind: kind) if STANDING.key?(kind)
       rows = found.order(at: :desc, id: :desc).offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE + 1).to_a
       shown = standing(rows.first(PAGE_SIZE))
-      {hits: hits(shown, asked), page: page, more: rows.size > PAGE_SIZE, series: series_names}
+      {hits: hits(shown, asked), page: page, more: rows.size > PAGE_SIZE}
     end
-
-    private
 
     def taking_part = @taking_part ||= ActionChoice.new(by: by).series.pluck(:id, :title, :time_zone)
 

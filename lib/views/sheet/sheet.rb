@@ -230,6 +230,7 @@ module Views
           sub: topic.sub,
           in_writing: topic.in_writing,
           standing: !topic.standing_id.nil?,
+          shared: !topic.shared_id.nil?,
           title: topic.title,
           purpose: topic.purpose,
           length_min: topic.length_min,

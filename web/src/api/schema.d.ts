@@ -1051,6 +1051,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/topics/{id}/shared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get: operations["showSharedTopic"];
+        put?: never;
+        /** It stands in the next meeting of another series, too, or is offered there */
+        post: operations["shareTopic"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/topics/{id}/answer": {
         parameters: {
             query?: never;
@@ -3172,6 +3191,23 @@ export interface components {
             version: number;
             owners: components["schemas"]["Named"][];
         };
+        TopicSharing: {
+            id: components["schemas"]["Key"];
+            seriesId: components["schemas"]["Key"];
+        };
+        /** @description The series a topic is shared with, and what has become of it there. */
+        SharedTopic: {
+            /** @description in series the reader does not take part in */
+            notShown: number;
+            topics: {
+                id: components["schemas"]["Key"];
+                series: components["schemas"]["Named"];
+                meetingId: components["schemas"]["Key"];
+                on: components["schemas"]["Day"];
+                /** @enum {string} */
+                state: "on" | "offered" | "declined" | "taken";
+            }[];
+        };
         Topic: {
             id: components["schemas"]["Key"];
             title: string;
@@ -3188,6 +3224,8 @@ export interface components {
             inWriting?: boolean;
             /** @description laid out from the standing agenda */
             standing?: boolean;
+            /** @description with other series */
+            shared?: boolean;
             presenter: components["schemas"]["Named"] | null;
             /** @description came from an earlier sheet */
             carried: boolean;
@@ -3316,6 +3354,8 @@ export interface components {
             page: number;
             more: boolean;
             series: components["schemas"]["Named"][];
+            /** @description by their names; with the first page */
+            people: components["schemas"]["Named"][];
             hits: {
                 /** @enum {string} */
                 kind: "series" | "topic" | "note" | "decision" | "action" | "progress" | "paper";
@@ -4999,6 +5039,15 @@ export interface components {
             };
         };
         /** @description OK */
+        SharedTopic: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["SharedTopic"];
+            };
+        };
+        /** @description OK */
         Topic: {
             headers: {
                 [name: string]: unknown;
@@ -5398,6 +5447,11 @@ export interface components {
         page: number;
     };
     requestBodies: {
+        TopicSharing: {
+            content: {
+                "application/json": components["schemas"]["TopicSharing"];
+            };
+        };
         LinkSubstitute: {
             content: {
                 "application/json": components["schemas"]["LinkSubstitute"];
@@ -7012,6 +7066,36 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    showSharedTopic: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["SharedTopic"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    shareTopic: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["TopicSharing"];
+        responses: {
+            201: components["responses"]["SharedTopic"];
+            default: components["responses"]["Problem"];
+        };
+    };
     answerTopic: {
         parameters: {
             query?: never;
@@ -7113,7 +7197,7 @@ export interface operations {
             query?: {
                 page?: components["parameters"]["page"];
                 query?: string;
-                /** @description series, topic, note, decision, action, progress or paper */
+                /** @description series, topic, note, decision, action, progress, paper or person */
                 kind?: string;
                 seriesId?: string;
             };

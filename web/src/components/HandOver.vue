@@ -2,12 +2,12 @@
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { useActionList } from '../composables/useActions'
 
-/** To which other series an action goes. */
-const { except } = defineProps<{ except: string }>()
+/** To which other series an action or a topic goes. */
+const { except, verb = 'Hand it over' } = defineProps<{ except: string[]; verb?: string }>()
 const emit = defineEmits<{ to: [seriesId: string, title: string]; cancel: [] }>()
 // The list of actions knows the series somebody takes part in.
 const { series } = useActionList({ whose: 'all', state: 'open', group: 'due' })
-const others = computed(() => series.value.filter(one => one.id !== except))
+const others = computed(() => series.value.filter(one => !except.includes(one.id)))
 const chosen = ref<string | null>(null)
 const box = useTemplateRef<HTMLSelectElement>('box')
 onMounted(() => box.value?.focus())
@@ -24,7 +24,7 @@ function hand() {
       <option :value="null" disabled>To which series?</option>
       <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
     </select>
-    <button class="quiet" :disabled="!chosen">Hand it over</button>
+    <button class="quiet" :disabled="!chosen">{{ verb }}</button>
     <button type="button" class="quiet" @click="emit('cancel')">Cancel</button>
   </form>
 </template>

@@ -200,7 +200,7 @@ function drop() {
     </form>
     <HandOver
       v-if="handing"
-      :except="action.seriesId"
+      :except="[action.seriesId]"
       @to="
         (id, title) => {
           handing = false

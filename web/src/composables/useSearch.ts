@@ -23,6 +23,7 @@ export function useSearch(wish: MaybeRefOrGetter<SearchWish>) {
   return {
     hits: computed(() => reading.data.value?.pages.flatMap(page => page.hits)),
     series: computed(() => reading.data.value?.pages[0]?.series ?? []),
+    people: computed(() => reading.data.value?.pages[0]?.people ?? []),
     error: reading.error,
     isSearching: reading.isFetching,
     more: reading.fetchNextPage,

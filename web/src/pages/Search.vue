@@ -37,7 +37,7 @@ const wish = computed(() => ({
   seriesId: seriesId.value ?? undefined,
 }))
 watch(wish, ({ query, ...rest }) => void router.replace({ query: { q: query || undefined, ...rest } }))
-const { hits, series, error, isSearching, more, hasMore } = useSearch(wish)
+const { hits, series, people, error, isSearching, more, hasMore } = useSearch(wish)
 
 /** A text in pieces, those that were looked for marked. */
 function pieces({ text, marks }: Hit) {
@@ -66,6 +66,7 @@ const where = (hit: Hit) =>
         :items="[
           { title: 'anything', value: null },
           ...Object.entries(KINDS).map(([value, title]) => ({ title, value })),
+          { title: 'person', value: 'person' },
         ]"
         label="What"
       />
@@ -77,6 +78,9 @@ const where = (hit: Hit) =>
     </div>
     <ProblemNote :error="error" />
     <section v-if="asked && hits" class="sheet" aria-live="polite">
+      <p v-if="people.length" class="people">
+        <router-link v-for="one in people" :key="one.id" :to="`/people/${one.id}`">{{ one.name }}</router-link>
+      </p>
       <ul class="ruled">
         <li v-for="hit in hits" :key="hit.id">
           <router-link class="hit" :to="where(hit)"
@@ -91,11 +95,14 @@ const where = (hit: Hit) =>
           </p>
         </li>
       </ul>
-      <p v-if="hits.length === 0" class="soft">Nothing has these words. A word’s beginning is enough.</p>
+      <p v-if="hits.length === 0 && people.length === 0" class="soft">
+        Nothing has these words. A word’s beginning is enough.
+      </p>
       <button v-if="hasMore" class="quiet" @click="more()">Show more</button>
     </section>
     <p v-else class="soft">
-      Titles, topics, notes, decisions, actions, what was said of them, and names of files, in all your series.
+      Titles, topics, notes, decisions, actions, what was said of them, and names of files, in all your series; and
+      people.
     </p>
   </div>
 </template>
@@ -109,6 +116,11 @@ const where = (hit: Hit) =>
 }
 .filters > :first-child {
   grid-column: span 2;
+}
+.people {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
 }
 .hit {
   color: var(--ink);

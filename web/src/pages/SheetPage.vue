@@ -16,6 +16,7 @@ import PapersPanel from '../components/PapersPanel.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import ReviewPanel from '../components/ReviewPanel.vue'
 import RunningOrder from '../components/RunningOrder.vue'
+import SharedTopic from '../components/SharedTopic.vue'
 import SheetBlock from '../components/SheetBlock.vue'
 import SheetDeeds from '../components/SheetDeeds.vue'
 import SheetHead from '../components/SheetHead.vue'
@@ -47,6 +48,7 @@ const { shown: sheet, unsent } = minutes
 const { canWrite, showsLeftOver, discussed, writing, write } = useWritingPlace(sheet)
 const agenda = useAgenda(() => id)
 const half = ref(false)
+const sharing = ref<string | null>(null)
 const who = useWhoWrites(
   sheet,
   writing,
@@ -238,6 +240,16 @@ useSheetKeys(sheet, canWrite, discussed, {
               {{ topic.putOff ? 'Take it after all' : 'Put off' }}
             </button>
             <button
+              v-if="topic.shared || (sheet.may.hold && !frozen && sheet.state !== 'closed' && !topic.standing)"
+              type="button"
+              class="quiet no-print"
+              :aria-expanded="sharing === topic.id"
+              :aria-label="`${topic.shared ? 'Shared' : 'Share'}: ${topic.title}`"
+              @click="sharing = sharing === topic.id ? null : topic.id"
+            >
+              {{ topic.shared ? 'Shared' : 'Share' }}
+            </button>
+            <button
               v-if="sheet.may.hold && discussed !== null && discussed !== topic.id && !topic.putOff"
               type="button"
               class="quiet no-print"
@@ -247,6 +259,13 @@ useSheetKeys(sheet, canWrite, discussed, {
               Discuss now
             </button>
           </template>
+          <SharedTopic
+            v-if="sharing === topic.id"
+            :topic-id="topic.id"
+            :series-id="sheet.seriesId"
+            :may-share="sheet.may.hold && !frozen"
+            @leave="sharing = null"
+          />
           <LineEntry
             v-if="writing === topic.id"
             ref="entry"
