@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000012) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000013) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -525,7 +525,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000012) do
 
   create_table "papers", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
-    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, collation: "ascii_bin"
     t.string "brought_by_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "name", limit: 200, null: false
     t.string "content_type", limit: 100, default: "application/octet-stream", null: false
@@ -534,10 +534,13 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000012) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.string "topic_id", limit: 36, collation: "ascii_bin"
+    t.string "action_item_id", limit: 36, collation: "ascii_bin"
+    t.index ["action_item_id"], name: "index_papers_on_action_item_id"
     t.index ["brought_by_id"], name: "index_papers_on_brought_by_id"
     t.index ["meeting_id"], name: "index_papers_on_meeting_id"
     t.index ["series_id"], name: "index_papers_on_series_id"
     t.index ["topic_id"], name: "index_papers_on_topic_id"
+    t.check_constraint "`meeting_id` is null <> (`action_item_id` is null)", name: "papers_home"
     t.check_constraint "`size_bytes` > 0", name: "papers_size"
   end
 

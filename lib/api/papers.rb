@@ -1,6 +1,6 @@
 module Api
-  # Papers of a meeting. They are handed out as downloads that run nothing: a file from somebody else is never a page
-  # here.
+  # Papers of a meeting or an action. They are handed out as downloads that run nothing: a file from somebody else is
+  # never a page here.
   class Papers < Resource
     HARMLESS = {
       "content-security-policy" => "default-src 'none'; sandbox", "x-content-type-options" => "nosniff",
@@ -13,6 +13,10 @@ module Api
 
     on(:post, "/meetings/:id/papers", "beginPaper", may: :bring_topic, of: :meeting) do
       json papers.begin_paper(meeting_id: params["id"], **input), 201
+    end
+
+    on(:post, "/actions/:id/papers", "beginActionPaper", may: :change_action, of: :action) do
+      json papers.begin_paper(action_id: params["id"], **input), 201
     end
 
     on :put, "/papers/:id/pieces/:number", "putPaperPiece", may: :change_paper, of: :paper do

@@ -47,6 +47,7 @@ module Loading
       return if kind == :incoming_mail && Core::Rights.allow?(right, roles)
 
       series_id = kind && (SERIES_OF[kind]&.call(id) || raise(Core::NotFound))
+      right = :see_actions if right == :see_papers && kind == :paper && meeting_of(kind, id).nil?
       right = :see_issued_minutes if right == :see_sheet && issued?(id)
       roles = roles(series_id, meeting_of(kind, id))
       return if Core::Rights.allow?(right, roles, own: own?(kind, id, whose))
@@ -113,7 +114,10 @@ module Loading
       when :topic
         Records::Topic.where(id: id).where("brought_by_id = :me or presenter_id = :me", me: @person_id).exists?
       when :paper
-        Records::Paper.where(id: id, brought_by_id: @person_id).exists?
+        of_own_action = {action_item_id: Records::ActionItem.owned_by(@person_id).select(:id)}
+        Records::Paper.where(id: id).merge(
+          Records::Paper.where(brought_by_id: @person_id).or(Records::Paper.where(of_own_action))
+        ).exists?
       when :action
         Records::ActionOwner.where(action_item_id: id, person_id: @person_id).exists?
       else

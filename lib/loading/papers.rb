@@ -8,8 +8,13 @@ module Loading
     # @return [Array<Hash>] id, name, content_type, size_bytes, topic_id and brought_by
     def of(meeting_id, topics = [])
       here = Records::Paper.where(meeting_id: meeting_id)
-      papers = here.or(Records::Paper.where(topic_id: topics.map(&:id))).where(complete: true).includes(:brought_by)
-      papers.order(:created_at, :id).map do |paper|
+      rows(here.or(Records::Paper.where(topic_id: topics.map(&:id))))
+    end
+
+    def of_action(action_id) = rows(Records::Paper.where(action_item_id: action_id))
+
+    def rows(papers)
+      papers.where(complete: true).includes(:brought_by).order(:created_at, :id).map do |paper|
         {
           id: paper.id, name: paper.name, content_type: paper.content_type, size_bytes: paper.size_bytes,
           topic_id: paper.topic_id, brought_by: {id: paper.brought_by_id, name: paper.brought_by.name}

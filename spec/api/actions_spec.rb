@@ -141,4 +141,34 @@ RSpec.describe "Actions" do
     call(:get, path)
     expect(status).to eq 404
   end
+
+  it "has files that go where it goes, for those who take part there" do
+    hull = add(boats, "Tar the hull", owners: [wen])
+    gunnar = person("Gunnar Aas")
+    use(UseCases::SeriesMembers, marit).set(
+      Records::Series.find(boats), {wen => "required", lars => "required", gunnar => "informed"}.map { |id, role|
+        {person_id: id, role: role}
+      }
+    )
+    sign_in(wen)
+    paper = key
+    call(:post, "/actions/#{hull}/papers", {id: paper, name: "survey.txt", sizeBytes: 5})
+    header "Content-Type", "application/octet-stream"
+    header "X-CSRF-Token", csrf_token
+    put "/api/papers/#{paper}/pieces/0", "plank"
+    files = -> { call(:get, "/actions/#{hull}/history")["papers"].map { |one| one["name"] } }
+    expect(files.call).to eq ["survey.txt"]
+    sign_in(gunnar)
+    call(:get, "/papers/#{paper}")
+    expect(status).to eq 404
+    sign_in(marit)
+    there = key
+    call(:post, "/actions/#{hull}/handing-over", {id: there, seriesId: paint})
+    expect([files.call, call(:get, "/actions/#{there}/history")["papers"].size]).to eq [[], 1]
+    sign_in(lars)
+    call(:delete, "/actions/#{there}/handing-over")
+    sign_in(wen)
+    call(:delete, "/papers/#{paper}")
+    expect([status, files.call]).to eq [204, []]
+  end
 end

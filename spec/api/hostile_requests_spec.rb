@@ -231,6 +231,9 @@ RSpec.describe "Hostile requests" do
         "handActionOver" => {
           seriesId: series(marit, {required: lars}, title: "Another")
         },
+        "beginActionPaper" => {
+          name: "a.txt", sizeBytes: 5
+        },
         "beginPaper" => {
           name: "a.txt", sizeBytes: 5
         }
@@ -249,6 +252,7 @@ RSpec.describe "Hostile requests" do
         "/places/{id}/calendars" => "/places/#{place}/calendars",
         "/calendars/{id}/entries" => "/calendars/#{calendar}/entries",
         "/actions/{id}/notes" => "/actions/#{action}/notes",
+        "/actions/{id}/papers" => "/actions/#{action}/papers",
         "/actions/{id}/handing-over" => "/actions/#{action}/handing-over",
         "/topics/{id}/shared" => "/topics/#{@safety}/shared",
         "/series/{id}/sendings" => "/series/#{id}/sendings",

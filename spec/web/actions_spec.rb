@@ -77,6 +77,10 @@ RSpec.describe "Actions" do
     fill_in "How it goes: Tar the hull", with: "One coat is on"
     click_button "Save"
     expect(page).to have_css ".note", text: "One coat is on"
+    pick_file("plank by plank", ".txt", field: "input[aria-label='Add files']")
+    expect(page).to have_link(text: /picked.*\.txt/)
+    click_button(find("button[aria-label^='Remove: picked']")["aria-label"])
+    expect(page).to have_no_link(text: /picked.*\.txt/)
     expect(page).to have_css ".detail li", text: "One coat is on · Marit Hauge"
     choose_from "Hand over to another series", "Paint"
     click_button "Hand over"

@@ -114,6 +114,9 @@ module UseCases
       topic.update!(
         series_id: meeting.series_id, meeting_id: meeting.id, presenter_id: (topic.presenter_id if member)
       )
+      Records::Paper.where(topic_id: topic.id).find_each do |paper|
+        paper.update!(series_id: meeting.series_id, meeting_id: meeting.id)
+      end
     end
 
     def join(series, other)

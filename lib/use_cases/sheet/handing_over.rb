@@ -14,6 +14,7 @@ module UseCases
           raised_at: now
         )
         owners_there(action, there)
+        papers_go(action, there)
         close(action, "Handed over to “#{series.title}”", meeting_id)
         told(there, "handed_here", "From “#{action.series.title}”")
       end
@@ -28,6 +29,7 @@ module UseCases
           raise Core::Conflict.new("It did not come from another series.", code: "state")
         next if there.state == "handed_over" # given back before
 
+        papers_go(there, action)
         close(there, "Given back to “#{action.series.title}”", nil)
         action.update!(state: "open", reason: nil, closed_at: nil, closed_at_meeting_id: nil)
         told(action, "reopened", "Given back by “#{there.series.title}”")
@@ -46,6 +48,13 @@ module UseCases
       return if Core::Rights.allow?(:see_actions, Loading::Access.new(by).roles(series.id))
 
       raise Core::Invalid.new("Choose a series you take part in.", pointer: "/seriesId")
+    end
+
+    # Its files go where it goes, and are seen by who sees it there.
+    def papers_go(from, to)
+      Records::Paper.where(action_item_id: from.id).find_each do |paper|
+        paper.update!(action_item_id: to.id, series_id: to.series_id)
+      end
     end
 
     # Owners who are not of the other series cannot be owners there.

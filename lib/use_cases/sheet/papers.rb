@@ -1,10 +1,11 @@
 module UseCases
-  # Papers of a meeting: brought in pieces, so that a lost connection loses a piece and not the file; read by range.
+  # Papers of a meeting or an action: brought in pieces, so that a lost connection loses a piece and not the file; read
+  # by range.
   class Papers < Base
     MOST = 40
 
     # @return [Hash] which pieces are there already, for going on after a break
-    def begin_paper(id:, meeting_id:, name:, size_bytes:, topic_id: nil)
+    def begin_paper(id:, name:, size_bytes:, meeting_id: nil, action_id: nil, topic_id: nil)
       if size_bytes > Settings.paper_bytes
         raise Core::Invalid.new(
           "This file has #{size_bytes / 1_000_000} MB; #{Settings.paper_bytes / 1_000_000} MB are the most.",
@@ -13,17 +14,13 @@ module UseCases
       end
 
       name = Core::Paper.safe_name(name)
-      once(Records::Paper, id, within: meeting_id) do
-        meeting = find(Records::Meeting, meeting_id)
-        Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
-        if Records::Paper.where(meeting_id: meeting_id).count >= MOST
+      once(Records::Paper, id, within: meeting_id || action_id) do
+        home = meeting_id ? of_meeting(meeting_id, topic_id) : of_action(action_id)
+        if Records::Paper.where(home.slice(:meeting_id, :action_item_id)).count >= MOST
           raise Core::Conflict.new("#{MOST} papers are the most.", code: "too-many")
         end
 
-        Records::Paper.create!(
-          id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by, name: name,
-          size_bytes: size_bytes, topic_id: topic_of(meeting, topic_id)
-        )
+        Records::Paper.create!(id: id, brought_by_id: by, name: name, size_bytes: size_bytes, **home)
       end
       {
         id: id, piece_bytes: Core::Paper::PIECE_BYTES,
@@ -53,10 +50,10 @@ module UseCases
     def remove(id)
       write do
         paper = Records::Paper.find_by(id: id) or next
-        Core::Sheet::Lifecycle.refuse_frozen(paper.meeting.state.to_sym)
+        Core::Sheet::Lifecycle.refuse_frozen(paper.meeting.state.to_sym) if paper.meeting
         Records::PaperPiece.where(paper_id: id).delete_all
         paper.delete
-        Records::Change.note(paper.meeting_id, now, :papers)
+        note(paper)
       end
     end
 
@@ -74,6 +71,15 @@ module UseCases
     end
 
     private
+
+    # Where a paper belongs.
+    def of_meeting(id, topic_id)
+      meeting = find(Records::Meeting, id)
+      Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
+      {series_id: meeting.series_id, meeting_id: id, topic_id: topic_of(meeting, topic_id)}
+    end
+
+    def of_action(id) = {series_id: find(Records::ActionItem, id).series_id, action_item_id: id}
 
     # A paper of a topic goes where its topic goes.
     def topic_of(meeting, topic_id)
@@ -95,8 +101,11 @@ module UseCases
       head = Records::PaperPiece.where(paper_id: paper.id, number: 0).pick(:bytes)[0, 512]
       write do
         paper.update!(complete: true, content_type: Core::Paper.type_of(paper.name, head))
-        Records::Change.note(paper.meeting_id, now, :papers)
+        note(paper)
       end
     end
+
+    # A sheet shows its papers live; an action its own when it is opened.
+    def note(paper) = paper.meeting_id && Records::Change.note(paper.meeting_id, now, :papers)
   end
 end

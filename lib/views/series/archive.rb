@@ -49,7 +49,7 @@ module Views
         room -= paper.size_bytes
         next left << paper.name if room.negative?
 
-        day = series.zone.wall(paper.meeting.starts_at).date.iso8601
+        day = paper.meeting ? series.zone.wall(paper.meeting.starts_at).date.iso8601 : "of actions"
         pieces = Records::PaperPiece.where(paper_id: paper.id).order(:number).pluck(:bytes)
         yield "papers/#{day}/#{paper.id[-6..]} #{paper.name}", pieces.join
       end

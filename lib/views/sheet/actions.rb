@@ -18,12 +18,13 @@ module Views
     # @return [Hash] one action, as lists show it
     def show(id) = rows([find(Records::ActionItem, id)]).first
 
-    # What became of an action since it was raised.
+    # What became of an action since it was raised, and its files.
     def history(id)
       action = find(Records::ActionItem.includes(:series), id)
       changes = Records::ActionChange.where(action_item_id: id).order(:changed_at, :id).to_a
       names = Records::Person.where(id: changes.map(&:person_id)).pluck(:id, :name).to_h
       {
+        papers: Loading::Papers.of_action(id),
         changes: changes.map do |change|
           {
             id: change.id, kind: change.change_kind, word: change.word, by: names[change.person_id],

@@ -991,6 +991,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/actions/{id}/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A file of an action, brought in pieces as those of a meeting */
+        post: operations["beginActionPaper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/actions/{id}/notes": {
         parameters: {
             query?: never;
@@ -3677,6 +3696,7 @@ export interface components {
             meetingId?: components["schemas"]["Key"] | null;
         };
         ActionHistory: {
+            papers: components["schemas"]["Paper"][];
             changes: {
                 id: components["schemas"]["Key"];
                 kind: string;
@@ -4806,6 +4826,11 @@ export interface components {
         Papers: {
             papers: components["schemas"]["Paper"][];
         };
+        NewActionPaper: {
+            id: components["schemas"]["Key"];
+            name: string;
+            sizeBytes: number;
+        };
         NewPaper: {
             id: components["schemas"]["Key"];
             name: string;
@@ -5860,6 +5885,11 @@ export interface components {
         RunChange: {
             content: {
                 "application/json": components["schemas"]["RunChange"];
+            };
+        };
+        NewActionPaper: {
+            content: {
+                "application/json": components["schemas"]["NewActionPaper"];
             };
         };
         NewPaper: {
@@ -6984,6 +7014,21 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["ActionHistory"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    beginActionPaper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewActionPaper"];
+        responses: {
+            201: components["responses"]["PaperBegun"];
             default: components["responses"]["Problem"];
         };
     };

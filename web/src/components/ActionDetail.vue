@@ -5,14 +5,16 @@ import type { Action, Schemas } from '../api/client'
 import { useActionHistory, useActionMoves } from '../composables/useActions'
 import { useDraft } from '../composables/useDraft'
 import { clock, shortDay } from '../time'
+import { bringActionPaper } from '../composables/usePapers'
+import FileList from './FileList.vue'
 import ProblemNote from './ProblemNote.vue'
 
-/** How one action goes: its notes and what became of it, a word on it, and to whom else it may go. */
+/** How one action goes: its notes, files and what became of it, a word on it, and to whom else it may go. */
 const { action, series } = defineProps<{ action: Action; series: Schemas['Named'][] }>()
 const { note, handOver, giveBack } = useActionMoves()
 const { draft: text, forget } = useDraft(`note-${action.id}`, () => '')
 const noted = ref(0)
-const { changes, error } = useActionHistory(
+const { changes, papers, error, readAgain } = useActionHistory(
   () => action.id,
   () => action.version + noted.value,
 )
@@ -65,6 +67,15 @@ function hand() {
         >Give back to {{ action.handedFrom.name }}</v-btn
       >
     </div>
+    <FileList
+      v-if="papers.length || action.mayChange"
+      label="Add files"
+      :files="papers"
+      :may-bring="action.mayChange"
+      :may-remove="() => action.mayChange"
+      :bring="(id, file, told) => bringActionPaper(action.id, id, file, told)"
+      @changed="readAgain()"
+    />
     <ProblemNote :error="error" />
     <ol v-if="changes" class="small">
       <li v-for="change in changes" :key="change.id">

@@ -36,13 +36,18 @@ export function useActionList(filter: MaybeRefOrGetter<ActionFilter>) {
   }
 }
 
-/** What became of one action, asked for when it is opened. */
+/** What became of one action and its files, asked for when it is opened. */
 export function useActionHistory(id: MaybeRefOrGetter<string>, version: MaybeRefOrGetter<number>) {
   const reading = useQuery({
     queryKey: computed(() => ['actions', 'history', toValue(id), toValue(version)]),
     queryFn: () => dataOf(api.GET('/actions/{id}/history', { params: { path: { id: toValue(id) } } })),
   })
-  return { changes: computed(() => reading.data.value?.changes), error: reading.error }
+  return {
+    changes: computed(() => reading.data.value?.changes),
+    papers: computed(() => reading.data.value?.papers ?? []),
+    error: reading.error,
+    readAgain: reading.refetch,
+  }
 }
 
 /** Ticking off and back, dropping, changing and handing over an action, wherever it shows. */

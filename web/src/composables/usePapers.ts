@@ -1,22 +1,28 @@
-import { api, dataOf, sendBytes } from '../api/client'
+import { api, dataOf, sendBytes, type Schemas } from '../api/client'
 
 /**
  * Brings a file in pieces; asked again after a break, it goes on where it stopped. `told` hears the share that is
  * there.
  */
 export async function bringPaper(
-  meetingId: string,
+  { meetingId, topicId }: { meetingId: string; topicId: string | null },
   id: string,
   file: File,
-  topicId: string | null,
   told: (share: number) => void,
 ) {
-  const begun = await dataOf(
-    api.POST('/meetings/{id}/papers', {
-      params: { path: { id: meetingId } },
-      body: { id, name: file.name, sizeBytes: file.size, topicId },
-    }),
-  )
+  const body = { id, name: file.name, sizeBytes: file.size, topicId }
+  const begun = await dataOf(api.POST('/meetings/{id}/papers', { params: { path: { id: meetingId } }, body }))
+  await bringPieces(id, file, begun, told)
+}
+
+/** The same for an action. */
+export async function bringActionPaper(actionId: string, id: string, file: File, told: (share: number) => void) {
+  const body = { id, name: file.name, sizeBytes: file.size }
+  const begun = await dataOf(api.POST('/actions/{id}/papers', { params: { path: { id: actionId } }, body }))
+  await bringPieces(id, file, begun, told)
+}
+
+async function bringPieces(id: string, file: File, begun: Schemas['PaperBegun'], told: (share: number) => void) {
   const pieces = Math.ceil(file.size / begun.pieceBytes)
   const there = new Set(begun.pieces)
   for (let number = 0; number < pieces; number++) {
