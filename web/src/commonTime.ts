@@ -1,6 +1,6 @@
 import type { Schemas } from './api/client'
 import type { Wish } from './composables/useCommonTime'
-import { wallNow } from './time'
+import { count, wallNow } from './time'
 
 export const DAYS = [
   { code: 'mo', name: 'Monday' },
@@ -127,3 +127,55 @@ export function runWishOf(look: Look, wish: Wish | null): Schemas['RunTimeWish']
     run: { repeat: look.run.repeat, interval: look.run.interval, count: look.run.count, nth: look.run.nth },
   }
 }
+
+/** What a search has come to, or what it still needs, in words. */
+export function outcomeOf(
+  look: Look,
+  found: Schemas['CommonTime'] | undefined,
+  isSearching: boolean,
+  isAlone: boolean,
+) {
+  if (look.people.length + look.groups.length + look.guests.length === 0) return 'Choose who must come'
+  if (look.lengthMin === '' || !(look.lengthMin >= 1 && look.lengthMin <= 720))
+    return 'Give a length from 1 to 720 minutes'
+  if (!look.fromDay) return 'Give the first day'
+  if (!found) return isSearching ? 'Searching …' : ''
+  if (isAlone) return 'Your own free times: add who must come'
+  if (found.holding) return `${count(found.holding, 'time')} suit all who must come`
+  if (!found.total) return 'No time fits these limits'
+  // Nobody is known to be missing; but no calendar known, or only tentatively free, is not free.
+  return found.fewestMissing === 0
+    ? 'Nothing against these times, but not all who must come are sure'
+    : 'No time suits all who must come'
+}
+
+/** What is taken of what was found: one time, a run, or turns between the hours of several. */
+export interface Taking {
+  kind: 'hold' | 'meeting' | 'series'
+  startsAt: string
+  localStart: string
+  rule: string | null
+  dates: string[]
+  moves: { from: string; to: string }[]
+}
+const nothingElse = { startsAt: '', rule: null, dates: [], moves: [] }
+export const takingOne = (kind: 'hold' | 'meeting', fit: Schemas['Fit']): Taking => ({
+  ...nothingElse,
+  kind,
+  startsAt: fit.startsAt,
+  localStart: fit.localStart,
+})
+export const takingRun = (run: Schemas['RunTime']): Taking => ({
+  ...nothingElse,
+  kind: 'series',
+  startsAt: run.dates[0]!.startsAt,
+  localStart: run.localStart,
+  rule: run.rule,
+  moves: run.dates.filter(date => date.repair).map(date => ({ from: date.localStart, to: date.repair!.localStart })),
+})
+export const takingTurns = (plan: Schemas['LoadPlan']): Taking => ({
+  ...nothingElse,
+  kind: 'series',
+  localStart: plan.starts[0]!,
+  dates: plan.starts.slice(1).map(wall => wall.slice(0, 16)),
+})

@@ -3,6 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
+import type { Taking } from '../commonTime'
 import { useHolds } from '../composables/useCommonTime'
 import { useNotice } from '../composables/useNotice'
 import { useCreateSeries } from '../composables/useSeries'
@@ -11,14 +12,6 @@ import FormDialog from './FormDialog.vue'
 import DateField from './DateField.vue'
 
 /** What is taken: a hold, a single meeting, or a series with its repairs. */
-export interface Taking {
-  kind: 'hold' | 'meeting' | 'series'
-  startsAt: string
-  localStart: string
-  rule: string | null
-  dates: string[]
-  moves: { from: string; to: string }[]
-}
 const { taking, people, lengthMin, timeZone, placeId, beforeMin, afterMin } = defineProps<{
   taking: Taking
   people: Schemas['Asked'][]

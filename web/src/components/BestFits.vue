@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import FitCard from './FitCard.vue'
+import type { Schemas } from '../api/client'
+import { takingOne, type Taking } from '../commonTime'
+import type { Fit } from '../composables/useCommonTime'
+
+/** The times that suit best, a page at a time, what can be done with each, and what would help. */
+const { found, chosen } = defineProps<{
+  found: Schemas['CommonTime'] | undefined
+  chosen: Fit | undefined
+  mayMove: boolean
+  isMoving: boolean
+}>()
+const page = defineModel<number>('page', { required: true })
+const emit = defineEmits<{ choose: [startsAt: string]; move: [Fit]; take: [Taking] }>()
+// One that was chosen elsewhere stands above those of the list.
+const fits = computed(() => {
+  const listed = found?.fits ?? []
+  return !chosen || listed.some(fit => fit.startsAt === chosen.startsAt) ? listed : [chosen, ...listed]
+})
+</script>
+
+<template>
+  <aside class="right" aria-label="Best fits">
+    <h2 class="eyebrow">Best fits</h2>
+    <FitCard
+      v-for="fit in fits"
+      :key="fit.startsAt"
+      :fit="fit"
+      :chosen="fit.startsAt === chosen?.startsAt"
+      @choose="emit('choose', fit.startsAt)"
+    >
+      <v-btn v-if="mayMove" size="small" :loading="isMoving" @click="emit('move', fit)">Move it here</v-btn>
+      <v-btn size="small" :variant="mayMove ? 'outlined' : 'flat'" @click="emit('take', takingOne('hold', fit))"
+        >Hold this time</v-btn
+      ><v-btn size="small" variant="outlined" @click="emit('take', takingOne('meeting', fit))">Make a meeting</v-btn>
+    </FitCard>
+    <p v-if="found && found.total > found.page * found.pageSize" class="row">
+      <button type="button" class="quiet" @click="page++">Further fits</button
+      ><button v-if="page > 1" type="button" class="quiet" @click="page = 1">The best again</button>
+    </p>
+    <section v-if="found?.remedies.length" aria-labelledby="helps" class="helps">
+      <h2 id="helps" class="eyebrow">What would help</h2>
+      <ul class="ruled">
+        <li v-for="remedy in found.remedies" :key="remedy.sentence" class="small">{{ remedy.sentence }}</li>
+      </ul>
+    </section>
+  </aside>
+</template>
+
+<style scoped>
+.right {
+  display: grid;
+  gap: 10px;
+}
+.helps {
+  margin-top: 8px;
+}
+</style>
