@@ -27,6 +27,8 @@ RSpec.describe "Minutes" do
       fill_in "Due", with: "+7"
       click_button "Save"
     end
+    # The list above grows shorter, and what stands below moves up.
+    expect(page).to have_content(/Before you issue · 2/i)
     click_button "All others are here"
     expect(page).to have_content(/Before you issue · 1/i)
     expect(find(".files a", text: "PDF")[:href]).to end_with "/minutes.pdf"

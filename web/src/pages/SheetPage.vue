@@ -1,52 +1,42 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import type { Action, Schemas, Sheet } from '../api/client'
-import ActionEdit from '../components/ActionEdit.vue'
-import AgendaPanel from '../components/AgendaPanel.vue'
-import ApprovalList from '../components/ApprovalList.vue'
-import GapList from '../components/GapList.vue'
-import HerePanel from '../components/HerePanel.vue'
+import type { Schemas, Sheet } from '../api/client'
 import LeftOverList from '../components/LeftOverList.vue'
 import LineEntry from '../components/LineEntry.vue'
 import LineList from '../components/LineList.vue'
 import MeetingChange from '../components/MeetingChange.vue'
 import OfferedTopics from '../components/OfferedTopics.vue'
-import PapersPanel from '../components/PapersPanel.vue'
 import ProblemNote from '../components/ProblemNote.vue'
-import ReviewPanel from '../components/ReviewPanel.vue'
 import RunningOrder from '../components/RunningOrder.vue'
 import SharedTopic from '../components/SharedTopic.vue'
 import SheetBlock from '../components/SheetBlock.vue'
-import SheetDeeds from '../components/SheetDeeds.vue'
 import SheetHead from '../components/SheetHead.vue'
-import SpeakersPanel from '../components/SpeakersPanel.vue'
+import SheetSide from '../components/SheetSide.vue'
 import TopicBlock from '../components/TopicBlock.vue'
+import TopicDeeds from '../components/TopicDeeds.vue'
 import TopicForm from '../components/TopicForm.vue'
-import VersionsPanel from '../components/VersionsPanel.vue'
-import { useActionMoves } from '../composables/useActions'
 import { useAgenda } from '../composables/useAgenda'
-import { takeDraft } from '../composables/useDraft'
 import { useFoundLine } from '../composables/useFoundLine'
 import { useMinutes } from '../composables/useMinutes'
-import { useNotice } from '../composables/useNotice'
 import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
+import { useSheetState } from '../composables/useSheetState'
 import { useSheetKeys } from '../composables/useSheetKeys'
 import { useTopicDeeds } from '../composables/useTopicDeeds'
 import { useUndoKeys } from '../composables/useUndoKeys'
 import { useWhoWrites } from '../composables/useWhoWrites'
 import { LEFT, useWritingPlace } from '../composables/useWritingPlace'
-import { count, list, mediumDay } from '../time'
+import { list } from '../time'
 
 const { id } = defineProps<{ id: string }>()
 const { person: me } = useSession()
 const doing = useSheet(() => id)
-const { error, live, isActing } = doing
+const { error, live } = doing
 const minutes = useMinutes(() => id, doing.sheet, doing)
 const { shown: sheet, unsent } = minutes
 const { canWrite, showsLeftOver, discussed, writing, write } = useWritingPlace(sheet)
-const agenda = useAgenda(() => id)
+const { answer: answerTopic } = useAgenda(() => id)
 const half = ref(false)
 const sharing = ref<string | null>(null)
 const who = useWhoWrites(
@@ -55,9 +45,6 @@ const who = useWhoWrites(
   computed(() => half.value || unsent.value.length > 0 || minutes.editing.value),
   () => me.value?.id,
 )
-const { say, show } = useNotice()
-const { move: moveAction, handOver } = useActionMoves()
-const editing = ref<Action | null>(null)
 const topics = useTopicDeeds(sheet, doing, minutes)
 
 const frozen = computed(() => !sheet.value || sheet.value.state === 'issued' || sheet.value.state === 'called_off')
@@ -128,36 +115,7 @@ async function mend({ lineId, topicId }: Sheet['gaps'][number]) {
   await nextTick()
   if (lineId) document.querySelector<HTMLElement>(`[data-line="${lineId}"] .edit`)?.click()
 }
-const everybodyIsHere = () =>
-  minutes.act({
-    kind: 'attendAll',
-    people: sheet
-      .value!.people.filter(person => !person.attendance && person.role !== 'informed')
-      .map(person => ({ personId: person.id, state: 'present' as const })),
-  })
-
-/** What is half typed, here or under another topic, is a line like the others. */
-function takeAlong() {
-  theEntry()?.keepNow()
-  for (const at of [LEFT, ...topics.topicIds()]) {
-    const text = takeDraft<string>(`line-${id}-${keyOf(at)}`)?.trim()
-    if (text) minutes.add(keyOf(at), text)
-  }
-}
-
-async function setState(to: Schemas['MeetingState'], reason?: string) {
-  const from = sheet.value!.state
-  if (to === 'closed' || to === 'issued') {
-    takeAlong()
-    if (!(await minutes.allSent())) {
-      const what = count(unsent.value.length, 'change')
-      const text = `Not yet: ${what} on this sheet could not be sent. Look at what is marked as unsent, then try again.`
-      return show({ text, trouble: true })
-    }
-  }
-  doing.setState(to, reason)
-  if (to === 'closed' && from === 'in_session') say('The meeting is closed.', () => doing.setState('in_session'))
-}
+const { setState } = useSheetState(sheet, doing, minutes, () => theEntry()?.keepNow())
 
 useUndoKeys(minutes.undo, minutes.redo)
 useSheetKeys(sheet, canWrite, discussed, {
@@ -229,35 +187,16 @@ useSheetKeys(sheet, canWrite, discussed, {
           @remove="topics.remove(topic)"
         >
           <template #deeds>
-            <span v-if="who.at(topic.id)" class="carried strong no-print">{{ who.at(topic.id) }} writes here</span>
-            <button
-              v-if="sheet.may.hold && !frozen && sheet.state !== 'closed'"
-              type="button"
-              class="quiet no-print"
-              :aria-label="`${topic.putOff ? 'Take it after all' : 'Put off'}: ${topic.title}`"
-              @click="topics.putOff(topic.id, !topic.putOff)"
-            >
-              {{ topic.putOff ? 'Take it after all' : 'Put off' }}
-            </button>
-            <button
-              v-if="topic.shared || (sheet.may.hold && !frozen && sheet.state !== 'closed' && !topic.standing)"
-              type="button"
-              class="quiet no-print"
-              :aria-expanded="sharing === topic.id"
-              :aria-label="`${topic.shared ? 'Shared' : 'Share'}: ${topic.title}`"
-              @click="sharing = sharing === topic.id ? null : topic.id"
-            >
-              {{ topic.shared ? 'Shared' : 'Share' }}
-            </button>
-            <button
-              v-if="sheet.may.hold && discussed !== null && discussed !== topic.id && !topic.putOff"
-              type="button"
-              class="quiet no-print"
-              :aria-label="`Discuss now: ${topic.title}`"
-              @click="discuss(topic.id)"
-            >
-              Discuss now
-            </button>
+            <TopicDeeds
+              :topic="topic"
+              :sheet="sheet"
+              :writes="who.at(topic.id)"
+              :discussed="discussed"
+              :sharing="sharing === topic.id"
+              @put-off="topics.putOff(topic.id, !topic.putOff)"
+              @share="sharing = sharing === topic.id ? null : topic.id"
+              @discuss="discuss(topic.id)"
+            />
           </template>
           <SharedTopic
             v-if="sharing === topic.id"
@@ -290,7 +229,7 @@ useSheetKeys(sheet, canWrite, discussed, {
           :offered="sheet.offered.filter(topics.isThere)"
           :may-answer="sheet.may.hold"
           :me="me?.id ?? ''"
-          @answer="(topicId, answer, word) => agenda.answer({ id: topicId, answer, word })"
+          @answer="(topicId, answer, word) => answerTopic({ id: topicId, answer, word })"
           @withdraw="topics.withdraw"
         />
         <div v-if="sheet.may.bringTopic && (sheet.state === 'planned' || sheet.state === 'in_session')" class="add">
@@ -298,60 +237,18 @@ useSheetKeys(sheet, canWrite, discussed, {
         </div>
       </article>
 
-      <aside class="side no-print" aria-label="People and what is left over">
-        <GapList v-if="sheet.state === 'closed' && sheet.may.hold" :gaps="sheet.gaps" @go="mend" />
-        <HerePanel
-          :sheet="sheet"
-          :me="me?.id ?? ''"
-          @attend="(personId, to, at) => minutes.act({ kind: 'attend', personId, body: { state: to, at } })"
-          @answer="answer => doing.answer(me!.id, { answer })"
-          @everybody="everybodyIsHere"
-        />
-        <SpeakersPanel v-if="sheet.state === 'in_session'" :sheet="sheet" :me="me?.id ?? ''" />
-        <ReviewPanel
-          v-if="sheet.leftOver.length"
-          :sheet="sheet"
-          @tick="action => moveAction({ action, state: 'done' })"
-          @review="(actionId, body) => minutes.act({ kind: 'review', actionId, body })"
-          @undo="actionId => minutes.act({ kind: 'review', actionId, body: null })"
-          @split="topics.split"
-          @edit="action => (editing = action)"
-          @hand-over="(action, seriesId, title) => handOver({ action, seriesId, title, meetingId: id })"
-        />
-        <ActionEdit v-model="editing" />
-        <AgendaPanel
-          v-if="sheet.may.hold && sheet.state === 'planned'"
-          :sheet="sheet"
-          :busy="agenda.isSending.value"
-          @send="note => agenda.send(note)"
-          @ask="agenda.ask()"
-          @settle="take => agenda.settle(take)"
-        />
-        <PapersPanel
-          :papers="sheet.papers"
-          :topics="sheet.topics"
-          :meeting-id="id"
-          :may-bring="sheet.may.bringTopic && !frozen"
-          :me="me?.id ?? ''"
-          :runs="sheet.may.hold"
-          @changed="doing.readAgain()"
-        />
-        <ApprovalList v-if="sheet.toApprove.length" :sheet="sheet" @approve="doing.approve" />
-        <VersionsPanel v-if="sheet.versions.length" :sheet="sheet" />
-        <p v-if="busyOnes" class="small carried strong no-print" role="status">
-          {{ busyOnes }} just typing: closing keeps what is saved by then.
-        </p>
-        <SheetDeeds
-          :sheet="sheet"
-          :busy="isActing"
-          @state="setState"
-          @correct="doing.correct"
-          @leave-as-issued="doing.leaveAsIssued"
-        />
-        <p v-if="sheet.state === 'issued'" class="soft small issued">
-          Issued and frozen. What is left over went on{{ sheet.next ? ` to ${mediumDay(sheet.next.localStart)}` : '' }}.
-        </p>
-      </aside>
+      <SheetSide
+        class="side"
+        :sheet="sheet"
+        :me="me?.id ?? ''"
+        :frozen="frozen"
+        :busy-ones="busyOnes"
+        :doing="doing"
+        :minutes="minutes"
+        :topics="topics"
+        @mend="mend"
+        @state="setState"
+      />
       <MeetingChange v-if="sheet.may.hold && sheet.state === 'planned'" v-model="changing" :sheet="sheet" />
     </div>
   </div>
@@ -393,9 +290,6 @@ useSheetKeys(sheet, canWrite, discussed, {
 }
 .none {
   padding: 0 66px;
-}
-.issued {
-  margin-top: 16px !important;
 }
 @media (max-width: 1080px) {
   .page {
