@@ -34,17 +34,17 @@ module UseCases
       series_id
     end
 
-    # A date that is still there keeps its sheet; of the others, the k-th coming sheet goes to the k-th new date
-    # (rules.md 2: what was prepared is never lost). Inside a transaction.
+    # A date that is still there keeps its sheet; sheets without one take the new dates, those called off last. Inside a
+    # transaction.
     def follow(row)
       series = Records::Series.find_by(outside_meeting_id: row.id) or return
-      dates = open_dates(row, series)
-      standing = coming(series).index_by(&:original_start)
-      kept, fresh = dates.partition { |instance| standing.key?(wall(series, instance)) }
-      kept.each { |instance| place(row, series, standing.delete(wall(series, instance)), instance) }
-      left = standing.values.partition { |meeting| meeting.state == "planned" }.flatten
-      fresh.each { |one| place(row, series, left.shift || Records::Meeting.new(series_id: series.id), one) }
-      call_off(left, row)
+      sheets = coming(series).to_a.partition { |meeting| meeting.state == "planned" }.flatten
+      following = Core::Recurrence::Following.new(
+        sheets, open_dates(row, series), keeps: ->(sheet, one) { sheet.original_start == wall(series, one) }
+      )
+      following.pairs.each { |sheet, one| place(row, series, sheet, one) }
+      following.without_sheet.each { |one| place(row, series, Records::Meeting.new(series_id: series.id), one) }
+      call_off(following.without_date, row)
       Records::Series.where(id: series.id).update_all(title: row.title[0, 160])
     end
 

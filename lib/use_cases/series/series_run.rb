@@ -108,7 +108,7 @@ module UseCases
       (from ? coming.where("starts_at >= ?", from.starts_at) : coming).to_a
     end
 
-    # The k-th coming meeting takes the k-th new date, with all that hangs on it.
+    # The coming meetings take the new dates, with all that hangs on them.
     def remap(series, run, meetings)
       others = series.meetings.where.not(id: meetings.map(&:id)).pluck(:original_start).to_set
       dates = run.between(now, Core::Recurrence::Run.horizon(now)).reject { |date| others.include?(date.wall.to_time) }
@@ -116,14 +116,15 @@ module UseCases
 
       Records::PlaceBooking.where(meeting_id: meetings.map(&:id)).delete_all
       meetings.each { |meeting| meeting.update_columns(original_start: meeting.original_start + ELSEWHERE_S) }
-      kept = meetings.zip(dates).select(&:last).map { |meeting, date| put(meeting, date) }
-      left = meetings.drop(dates.size)
-      moved_on = take_over(series, left, kept.last)
-      made = add(series, dates.drop(meetings.size))
+      following = Core::Recurrence::Following.new(meetings, dates)
+      kept = following.pairs.map { |meeting, date| put(meeting, date) }
+      moved_on = take_over(series, following.without_date, kept.last)
+      made = add(series, following.without_sheet)
       PlaceBookings.new(by: by, clock: @clock).book_for(series, kept + made)
       {
-        moved: kept.size, added: made.size, without_date: left.size, topics_moved_on: moved_on[:topics].to_i,
-        papers_moved_on: moved_on[:papers].to_i, lines_moved_on: moved_on[:lines].to_i
+        moved: kept.size, added: made.size, without_date: following.without_date.size,
+        topics_moved_on: moved_on[:topics].to_i, papers_moved_on: moved_on[:papers].to_i,
+        lines_moved_on: moved_on[:lines].to_i
       }
     end
 
