@@ -89,7 +89,7 @@ function carried(event: PointerEvent) {
       @leave="editing = false"
       @remove="emit('remove')"
     />
-    <header v-else class="head">
+    <header v-else class="head" :class="{ here }">
       <h2>
         <button v-if="canWrite && !here" type="button" class="title" @click="emit('take')">
           {{ topic.title }}</button><template v-else>{{ topic.title }}</template>
@@ -140,6 +140,12 @@ function carried(event: PointerEvent) {
   flex-wrap: wrap;
   gap: 2px 10px;
   align-items: baseline;
+}
+/* The box one types in slides beneath the title while little of the topic is in view. */
+.head.here {
+  position: relative;
+  z-index: 2;
+  background: color-mix(in srgb, var(--pine-pale) 45%, var(--sheet));
 }
 .topic.part {
   margin-left: 22px;

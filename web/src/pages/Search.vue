@@ -79,7 +79,9 @@ const where = (hit: Hit) =>
     <ProblemNote :error="error" />
     <section v-if="asked && hits" class="sheet" aria-live="polite">
       <p v-if="people.length" class="people">
-        <router-link v-for="one in people" :key="one.id" :to="`/people/${one.id}`">{{ one.name }}</router-link>
+        <span v-for="one in people" :key="one.id">
+          <router-link :to="`/people/${one.id}`">{{ one.name }}</router-link> <span class="small soft">person</span>
+        </span>
       </p>
       <ul class="ruled">
         <li v-for="hit in hits" :key="hit.id">
