@@ -14,6 +14,8 @@ FLAGS = {
   "disable-background-networking" => nil,
   "disable-component-update" => nil,
   "disable-sync" => nil,
+  # A mouse, as most have who keep minutes.
+  "blink-settings" => "primaryHoverType=2,availableHoverTypes=2,primaryPointerType=4,availablePointerTypes=4",
   "host-resolver-rules" => "MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"
 }.freeze
 

@@ -7,6 +7,8 @@ require_relative "../../config/settings"
 # One picture of each main view, as the demo's keeper sees it.
 class Pictures
   FLAGS = {"no-sandbox" => nil, "disable-gpu" => nil, "disable-dev-shm-usage" => nil, "hide-scrollbars" => nil,
+           # A mouse: without one, what shows beneath a pointer shows always.
+           "blink-settings" => "primaryHoverType=2,availableHoverTypes=2,primaryPointerType=4,availablePointerTypes=4",
            "host-resolver-rules" => "MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"}.freeze
   DIR = File.join(Settings::ROOT, "docs/screenshots")
 
