@@ -55,6 +55,28 @@ module Core
       found
     end
 
+    # How many pieces a file of so many bytes comes in.
+    def pieces(size_bytes) = -(-size_bytes / PIECE_BYTES)
+
+    # @return [Integer, nil] bytes of the piece with this number; nil where there is none
+    def piece_bytes(size_bytes, number)
+      last = pieces(size_bytes) - 1
+      return unless number.between?(0, last)
+
+      (number == last) ? size_bytes - last * PIECE_BYTES : PIECE_BYTES
+    end
+
+    # Where the bytes from one place to another lie.
+    # @param from [Integer] place of the first byte
+    # @param to [Integer] place of the last
+    # @return [Array<Array(Integer, Range)>] numbers of pieces, and which bytes of each
+    def parts(from, to)
+      (from / PIECE_BYTES..to / PIECE_BYTES).map do |number|
+        start = number * PIECE_BYTES
+        [number, [from - start, 0].max..[to - start, PIECE_BYTES - 1].min]
+      end
+    end
+
     # A name without folders, control characters and what hides in plain sight, such as a turned reading direction.
     # @raise [Invalid] when nothing is left
     def safe_name(name)

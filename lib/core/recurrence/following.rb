@@ -5,9 +5,9 @@ module Core
     class Following
       # @param sheets [Array] to come, those that are to be served first at the front
       # @param dates [Array] to come, in order
-      # @param keeps [Proc, nil] of a sheet and a date, whether the sheet stands for that date already; nil: none does
-      def initialize(sheets, dates, keeps: nil)
-        @kept = keeps ? dates.filter_map { |date| pair(sheets.find { |sheet| keeps.call(sheet, date) }, date) } : []
+      # @param standing [Hash] dates to the sheet that stands for them already
+      def initialize(sheets, dates, standing: {})
+        @kept = dates.filter_map { |date| [standing[date], date] if standing[date] }
         waiting = sheets - @kept.map(&:first)
         open = dates - @kept.map(&:last)
         @taken = waiting.zip(open).select(&:last)
@@ -20,10 +20,6 @@ module Core
 
       # @return [Array<Array(Object, Object)>] each sheet with its date: those that keep theirs, then the others
       def pairs = @kept + @taken
-
-      private
-
-      def pair(sheet, date) = sheet && [sheet, date]
     end
   end
 end

@@ -39,9 +39,10 @@ module UseCases
     def follow(row)
       series = Records::Series.find_by(outside_meeting_id: row.id) or return
       sheets = coming(series).to_a.partition { |meeting| meeting.state == "planned" }.flatten
-      following = Core::Recurrence::Following.new(
-        sheets, open_dates(row, series), keeps: ->(sheet, one) { sheet.original_start == wall(series, one) }
-      )
+      dates = open_dates(row, series)
+      by_start = sheets.index_by(&:original_start)
+      standing = dates.to_h { |one| [one, by_start[wall(series, one)]] }
+      following = Core::Recurrence::Following.new(sheets, dates, standing: standing)
       following.pairs.each { |sheet, one| place(row, series, sheet, one) }
       following.without_sheet.each { |one| place(row, series, Records::Meeting.new(series_id: series.id), one) }
       call_off(following.without_date, row)

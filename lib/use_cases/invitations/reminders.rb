@@ -1,14 +1,7 @@
 module UseCases
-  # Before a meeting, by mail and for who wants it by text message: to those who have not declined; and the day before
-  # where there are papers to read. Each goes out once for each time a meeting has; a meeting that moves takes its
-  # reminders along.
+  # Before a meeting, by mail and for who wants it by text message; and the day before where there are papers to read
+  # (Core::Reminders). Each goes out once for each time a meeting has; a meeting that moves takes its reminders along.
   class Reminders < Base
-    # Looked for so far behind, in case nobody was there to send them.
-    LATE_S = 3_600
-    DAY_S = 86_400
-    # Text messages go so long before where nothing else is said (common practice).
-    TEXT_MIN = 15
-
     # For the worker. @return [Integer] how many messages were put into the outbox
     # @param faults [Faults] in which each meeting stands alone
     def put_due(faults = Faults.new(clock: @clock))
@@ -28,9 +21,10 @@ module UseCases
         .includes(:held_place, series: [:keeper, :held_place, {members: :person}])
 
     def due_before_meetings
+      texted = Records::Person.exists?(text_reminders: true)
       longest = [
         Records::Series.maximum(:remind_min), Records::Meeting.coming(now).maximum(:remind_min),
-        Records::Person.maximum(:remind_min), (TEXT_MIN if Records::Person.exists?(text_reminders: true))
+        Records::Person.maximum(:remind_min), (Core::Reminders::TEXT_MIN if texted)
       ].compact.max.to_i
       return 0 if longest.zero?
 
@@ -46,27 +40,27 @@ module UseCases
 
     # Who comes instead of somebody is looked at along with the others, when one of them is due.
     def anybody_due?(meeting)
-      minutes = meeting.series.members.map { |member| member.person.remind_min || meeting.options.remind_min } |
-        [meeting.options.remind_min, TEXT_MIN]
-      minutes.any? { |before_min| before_min.positive? && due?(meeting, before_min) }
+      minutes = meeting.series.members.map { |member| mail_min(meeting, member.person) } |
+        [meeting.options.remind_min, Core::Reminders::TEXT_MIN]
+      minutes.any? { |before_min| due?(meeting, before_min) }
     end
 
-    # What somebody wants themselves comes before what the meeting and its series have.
     def soon(meeting, person)
-      before_min = person.remind_min || meeting.options.remind_min
-      text_min = before_min.positive? ? before_min : TEXT_MIN
-      mailed = before_min.positive? && due?(meeting, before_min) && mail(meeting, "soon", person, [])
-      texted = person.text_reminders && due?(meeting, text_min) && text(meeting, person)
+      before_min = mail_min(meeting, person)
+      mailed = due?(meeting, before_min) && mail(meeting, "soon", person, [])
+      texted = person.text_reminders && due?(meeting, Core::Reminders.text_min(before_min)) && text(meeting, person)
       [mailed, texted].count(true)
     end
 
+    def mail_min(meeting, person) = Core::Reminders.mail_min(person.remind_min, meeting.options.remind_min)
+
     def alone(meeting, &) = @faults.attempt("reminding", meeting.id, &).to_i
 
-    def due?(meeting, before_min) = (meeting.starts_at - before_min * 60).between?(now - LATE_S, now)
+    def due?(meeting, before_min) = Core::Reminders.due?(meeting.starts_at, before_min, now)
 
     def due_papers
-      meetings = coming(DAY_S).to_a.select do |meeting|
-        meeting.series.remind_papers && meeting.series.told_at && meeting.starts_at - DAY_S >= now - LATE_S
+      meetings = coming(Core::Reminders::PAPERS_S).to_a.select do |meeting|
+        meeting.series.remind_papers && meeting.series.told_at && Core::Reminders.papers_due?(meeting.starts_at, now)
       end
       papers =
         Records::Paper.where(meeting_id: meetings.map(&:id), complete: true).order(:created_at).group_by(&:meeting_id)
@@ -83,22 +77,20 @@ module UseCases
         end
     end
 
-    # Nobody who has declined, or still waits for a place; and who only gets papers is not told that a meeting is near.
+    # Nobody who still waits for a place, nor anybody who has not been told of the series.
     def asked(meeting, kind)
       away = Records::Reply.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
       away += Loading::SignUps.of(meeting).waiting if meeting.options.sign_up
       told = told_of(meeting.series)
-      members =
-        meeting
-          .series
-          .members
-          .select do |member|
-            told.nil? || told.include?(member.person_id) || member.person_id == meeting.series.keeper_id
-          end
-          .reject { |member| member.person_id == meeting.series.keeper_id && !member.person.mail_own }
-          .reject { |member| away.include?(member.person_id) || (member.role == "informed" && kind == "soon") }
-          .map(&:person)
-      members +
+      keeper_id = meeting.series.keeper_id
+      members = meeting.series.members.select do |member|
+        (told.nil? || told.include?(member.person_id) || member.person_id == keeper_id) &&
+          Core::Reminders.reminded?(
+            kind.to_sym, role: member.role.to_sym, declined: away.include?(member.person_id),
+            keeps: member.person_id == keeper_id, wants_own: member.person.mail_own
+          )
+      end
+      members.map(&:person) +
         Records::Substitute.where(meeting_id: meeting.id).where.not(person_id: away).includes(:person).map(&:person)
     end
 

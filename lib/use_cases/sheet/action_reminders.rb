@@ -1,9 +1,6 @@
 module UseCases
   # Owners are reminded of what is due, at most one mail a day; and asked for a word before a meeting.
   class ActionReminders < Base
-    # Looked for so far ahead: no series asks earlier.
-    ASKED_AHEAD_S = 15 * 86_400
-
     # For the worker. @return [Integer] how many mails were put into the outbox
     def put_due(faults = Faults.new(clock: @clock))
       reminded = owners_due.sum do |person, actions|
@@ -16,12 +13,12 @@ module UseCases
 
     # @return [Hash{Records::Person => Array<Records::ActionItem>}] whose morning it is, with what is due about now
     def owners_due
-      near = Core::CarryForward::DueDays.around(now.to_date)
+      near = Core::Reminders.due_dates(now.to_date)
       actions = Records::ActionItem.where(state: "open", due_on: (near.first - 1)..(near.last + 1))
         .includes(:series, owners: :person).order(:due_on, :id)
       actions.flat_map { |action| action.owners.map { |owner| [owner.person, action] } }
         .group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
-        .select { |person, _| person.zone.wall(now).to_time.hour >= Core::CarryForward::DueDays::HOUR }
+        .select { |person, _| person.zone.wall(now).to_time.hour >= Core::Reminders::HOUR }
     end
 
     def remind(person, actions)
@@ -29,7 +26,7 @@ module UseCases
       reason = "actions:#{today}:#{person.id}"
       return 0 if Records::Mail.exists?(reason: reason)
 
-      due = actions.group_by { |action| Core::CarryForward::DueDays.kind(action.due_on, today) }.except(nil)
+      due = actions.group_by { |action| Core::Reminders.of_action(action.due_on, today) }.except(nil)
       return 0 if due.empty?
 
       mail = Mailing::ActionMail.new(origin: Settings.origin, person: person)
@@ -41,7 +38,7 @@ module UseCases
     def asking
       coming = Records::Meeting.joins(:series).where(state: "planned").where("series.ask_owners_days > 0")
         .where("series.told_at is not null")
-        .where("meetings.starts_at > ? and meetings.starts_at <= ?", now, now + ASKED_AHEAD_S)
+        .where("meetings.starts_at > ? and meetings.starts_at <= ?", now, now + Core::Reminders::ASKED_AHEAD_S)
         .where("meetings.starts_at <= date_add(?, interval series.ask_owners_days day)", now)
       coming.includes(series: :keeper).order(:starts_at, :id).to_a
     end

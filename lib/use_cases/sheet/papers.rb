@@ -34,13 +34,13 @@ module UseCases
       if paper.complete && !Records::PaperPiece.exists?(paper_id: id, number: number)
         raise Core::Conflict.new("This paper is whole already.", code: "state")
       end
-      unless bytes.bytesize == expected(paper, number)
+      unless bytes.bytesize == Core::Paper.piece_bytes(paper.size_bytes, number)
         raise Core::Invalid.new("This piece has not the right length.", pointer: "")
       end
 
       Core::Paper.type_of(paper.name, bytes[0, 512]) if number.zero?
       write { Records::PaperPiece.insert({paper_id: id, number: number, bytes: bytes}) }
-      complete(paper) if Records::PaperPiece.where(paper_id: id).count == pieces(paper)
+      complete(paper) if Records::PaperPiece.where(paper_id: id).count == Core::Paper.pieces(paper.size_bytes)
       {
         id: id, piece_bytes: Core::Paper::PIECE_BYTES,
         pieces: Records::PaperPiece.where(paper_id: id).order(:number).pluck(:number)
@@ -62,11 +62,8 @@ module UseCases
 
     # The bytes in [from, to], piece by piece. @yield [String]
     def each_part(id, from, to)
-      first, last = [from, to].map { |place| place / Core::Paper::PIECE_BYTES }
-      (first..last).each do |number|
-        bytes = Records::PaperPiece.where(paper_id: id, number: number).pick(:bytes)
-        start = number * Core::Paper::PIECE_BYTES
-        yield bytes[([from - start, 0].max)..([to - start, Core::Paper::PIECE_BYTES - 1].min)]
+      Core::Paper.parts(from, to).each do |number, range|
+        yield Records::PaperPiece.where(paper_id: id, number: number).pick(:bytes)[range]
       end
     end
 
@@ -87,14 +84,6 @@ module UseCases
       return topic_id if Records::Topic.exists?(id: topic_id, series_id: meeting.series_id)
 
       raise Core::Invalid.new("Choose a topic of this sheet.", pointer: "/topicId")
-    end
-
-    def pieces(paper) = -(-paper.size_bytes / Core::Paper::PIECE_BYTES)
-
-    def expected(paper, number)
-      return unless number.between?(0, pieces(paper) - 1)
-
-      (number == pieces(paper) - 1) ? paper.size_bytes - number * Core::Paper::PIECE_BYTES : Core::Paper::PIECE_BYTES
     end
 
     def complete(paper)
