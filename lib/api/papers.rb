@@ -41,11 +41,15 @@ module Api
       hand_out paper
     end
 
+    on :get, "/answer-links/:id/:personId/:token/minutes/:meetingId", "readMinutesByLink",
+      may: :answer_by_link, of: :answer_link do
+      raise Core::NotFound unless answer_link.meetings.exists?(id: params["meetingId"])
+
+      hand_out_pdf(*use(Views::MinutesFile).issued_pdf(params["meetingId"]))
+    end
+
     on :get, "/meetings/:id/agenda", "readAgenda", may: :see_sheet, of: :meeting do
-      name, bytes = use(Views::Agenda).pdf(params["id"])
-      content_type "application/pdf"
-      headers HARMLESS.merge("content-disposition" => disposition(name), "cache-control" => "no-store")
-      bytes
+      hand_out_pdf(*use(Views::Agenda).pdf(params["id"]))
     end
 
     Views::MinutesFile::FORMS.each_key do |form|
@@ -62,6 +66,12 @@ module Api
     private
 
     def papers = use(UseCases::Papers)
+
+    def hand_out_pdf(name, bytes)
+      content_type "application/pdf"
+      headers HARMLESS.merge("content-disposition" => disposition(name), "cache-control" => "no-store")
+      bytes
+    end
 
     # One range, as RFC 9110 14.2 has it; others get the whole.
     def hand_out(paper)

@@ -86,4 +86,21 @@ RSpec.describe "Minutes as files" do
     call(:get, "/meetings/#{meeting}/minutes.pdf")
     expect(status).to eq 404
   end
+
+  it "is found from the entry in one's own calendar: its page has the minutes as last issued, for who was invited" do
+    series_id = Records::Meeting.find(meeting).series_id
+    page = URI(Loading::AnswerLink.address(series_id, ines)).path.sub("/answer/", "/answer-links/")
+    clear_cookies
+    expect(call(:get, page)["minutes"]).to eq []
+    call(:get, "#{page}/minutes/#{meeting}")
+    expect(status).to eq 404
+    %w[closed issued].each { |to| state(meeting, marit, to) }
+    use(UseCases::Issuing, marit).correct(meeting_id: meeting, reason: "A name")
+    expect(call(:get, page)["minutes"]).to eq [{"meetingId" => meeting, "localStart" => "2026-11-30T09:30:00"}]
+    call(:get, "#{page}/minutes/#{meeting}")
+    expect([status, last_response.body[0, 5]]).to eq [200, "%PDF-"]
+    other = meeting_ids(series(marit, {required: wen}, title: "Another")).first
+    call(:get, "#{page}/minutes/#{other}")
+    expect(status).to eq 404
+  end
 end

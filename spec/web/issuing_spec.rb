@@ -35,6 +35,9 @@ RSpec.describe "Minutes" do
     click_button "Issue the minutes"
     keep "Issue and send to 2 people"
     expect(page).to have_content "Issued and frozen."
+    visit URI(Loading::AnswerLink.address(week, ines)).path # where the entry in a calendar leads
+    expect(page).to have_link(text: "(PDF)")
+    visit "/meetings/#{meeting}"
 
     click_button "Correct the minutes…"
     keep "Open them"

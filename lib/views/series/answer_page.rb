@@ -34,11 +34,18 @@ module Views
           meetings.map do |meeting|
             meeting_view(meeting, zone, replies[meeting.id], person_id).merge(papers: Loading::Papers.of(meeting.id))
           end,
-        agenda: agenda(meetings.find { |meeting| meeting.state == "planned" })
+        agenda: agenda(meetings.find { |meeting| meeting.state == "planned" }), minutes: minutes(link, zone)
       }
     end
 
     private
+
+    # Of the latest meetings, as they were issued.
+    def minutes(link, zone)
+      issued = link.meetings.where(id: Records::MinutesVersion.select(:meeting_id))
+      issued.order(starts_at: :desc, id: :desc).limit(LISTED)
+        .map { |meeting| {meeting_id: meeting.id, local_start: zone.wall(meeting.starts_at)} }
+    end
 
     def series_sentence(series) = Loading::SeriesContent.of(series, now).sentence
 

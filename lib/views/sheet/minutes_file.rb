@@ -54,6 +54,13 @@ module Views
       [name, TYPES.fetch(form), FORMS.fetch(form).new(document).source]
     end
 
+    # The minutes as last issued, whatever is being corrected. @raise [Core::NotFound] before there are any
+    # @return [Array(String, String)] name and bytes of the PDF
+    def issued_pdf(meeting_id)
+      document = issued(meeting_id, nil)
+      ["Minutes #{document.date.iso8601}.pdf", FORMS.fetch("pdf").new(document).source]
+    end
+
     private
 
     def issued(meeting_id, number)

@@ -2589,6 +2589,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/answer-links/{id}/{personId}/{token}/minutes/{meetingId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+                meetingId: components["schemas"]["Key"];
+            };
+            cookie?: never;
+        };
+        /** The minutes as last issued (PDF), by the private link of an invited person */
+        get: operations["readMinutesByLink"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/answer-links/{id}/{personId}/{token}/papers/{paperId}": {
         parameters: {
             query?: never;
@@ -4725,6 +4747,11 @@ export interface components {
             papers: components["schemas"]["Paper"][];
         };
         AnswerLink: {
+            /** @description of the latest meetings, as issued */
+            minutes: {
+                meetingId: components["schemas"]["Key"];
+                localStart: components["schemas"]["Wall"];
+            }[];
             /** @description of meetings to come; `meetings` are the first of them */
             total: number;
             title: string;
@@ -8697,6 +8724,24 @@ export interface operations {
         };
         responses: {
             200: components["responses"]["PaperBegun"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readMinutesByLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+                meetingId: components["schemas"]["Key"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
             default: components["responses"]["Problem"];
         };
     };

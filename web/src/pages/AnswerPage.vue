@@ -239,6 +239,16 @@ async function sendOffer() {
           </li>
         </ol>
       </section>
+      <section v-if="link.minutes.length" aria-labelledby="minutes">
+        <h2 id="minutes">Minutes</h2>
+        <ul>
+          <li v-for="one in link.minutes" :key="one.meetingId">
+            <a :href="`/api/answer-links/${id}/${personId}/${token}/minutes/${one.meetingId}`" download
+              >{{ mediumDay(one.localStart) }} (PDF)</a
+            >
+          </li>
+        </ul>
+      </section>
       <section v-if="coming.length && link.role !== 'informed'">
         <button type="button" class="quiet" :aria-expanded="offering.open" @click="open(offering, coming)">
           Offer another time
