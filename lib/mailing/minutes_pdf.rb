@@ -59,7 +59,7 @@ module Mailing
       @pdf.text("Actions", size: 12.5, style: :bold)
       @pdf.move_down(4)
       rows = [["What", "Who", "By when"], *@document.actions]
-      table(rows, [nil, 130, 110], header: true, borders: [:bottom]) do |one|
+      table(rows, [nil, 115, 85], header: true, borders: [:bottom]) do |one|
         one.row(0).style(font_style: :bold, size: 8.5, text_color: SOFT)
       end
     end

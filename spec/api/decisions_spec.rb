@@ -32,6 +32,21 @@ RSpec.describe "Decisions of a series" do
     ]
   end
 
+  it "have their numbers in the order of the sheet, in whichever order they were taken" do
+    meeting = meeting_ids(week).first
+    boats, rope = %w[Boats Rope].map { |title| topic(meeting, marit, title) }
+    state(meeting, marit, "in_session")
+    {rope => "Blue rope", boats => "Two boats", nil => "Leave the lid"}.each do |topic_id, text|
+      UseCases::Minutes.new(by: marit).add(
+        id: key, meeting_id: meeting, text: text, kind: "decision", topic_id: topic_id
+      )
+    end
+    state(meeting, marit, "closed")
+    sign_in(marit)
+    found = call(:get, "/series/#{week}/decisions")["decisions"]
+    expect(found.reverse.map { |one| one["text"] }).to eq ["Leave the lid", "Two boats", "Blue rope"]
+  end
+
   it "are for those who see the sheets" do
     week
     sign_in(person("Olav Dahl"))

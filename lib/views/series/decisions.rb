@@ -57,17 +57,31 @@ module Views
       decided = Records::Line.standing.where(meeting_id: meetings.map(&:id), kind: "decision").in_order
         .pluck(:meeting_id, :id, :text, :topic_id, :superseded_by_id).group_by(&:first)
       motions = motions_of(decided)
-      topics = Records::Topic.where(id: decided.values.flatten(1).map { |row| row[3] }.uniq).pluck(:id, :title).to_h
+      topics = topics_of(decided)
       approved = approved_among(meetings)
       by_id = series.index_by(&:id)
       all = meetings.flat_map do |meeting|
-        decided.fetch(meeting.id, []).select { |row| decides?(motions[row[1]]) }.map do |row|
+        in_sheet_order(decided.fetch(meeting.id, []), topics).select { |row| decides?(motions[row[1]]) }.map do |row|
           motion = motions[row[1]]
           decision(row, meeting, by_id.fetch(meeting.series_id), topics, approved).merge(motion: motion && said(motion))
         end
       end
       superseded(all.group_by { |row| row[:series][:id] }.values.flat_map { |some| numbered(some) })
         .sort_by.with_index { |row, i| [row[:decided_on], i] }
+    end
+
+    # @return [Hash{String => Records::Topic}]
+    def topics_of(decided)
+      Records::Topic.where(id: decided.values.flatten(1).map { |row| row[3] }.uniq).select(:id, :title, :position)
+        .index_by(&:id)
+    end
+
+    # Topic by topic as the minutes have them; what was decided on what is left over comes first.
+    def in_sheet_order(rows, topics)
+      rows.sort_by.with_index do |row, i|
+        topic = topics[row[3]]
+        topic ? [1, topic.position, topic.id, i] : [0, 0, "", i]
+      end
     end
 
     # @return [Hash{String => Records::Motion}] by line
@@ -81,8 +95,8 @@ module Views
     def decision((_, id, text, topic_id, by_id), meeting, series, topics, approved)
       {
         line_id: id, meeting_id: meeting.id, decided_on: series.zone.wall(meeting.starts_at).date, text: text,
-        topic: topics[topic_id], approved: approved.include?(meeting.id), series: {id: series.id, name: series.title},
-        superseded_by: by_id
+        topic: topics[topic_id]&.title, approved: approved.include?(meeting.id),
+        series: {id: series.id, name: series.title}, superseded_by: by_id
       }
     end
 
