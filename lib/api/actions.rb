@@ -24,6 +24,11 @@ module Api
       json views.show(params["id"])
     end
 
+    on :put, "/actions/:id/one-each", "makeActionOneEach", may: :change_action, of: :action do
+      actions.one_each(params["id"])
+      json views.show(params["id"])
+    end
+
     on :put, "/actions/:id/state", "moveAction", may: :change_action, of: :action do
       actions.move(id: params["id"], **input)
       json views.show(params["id"])

@@ -171,4 +171,16 @@ RSpec.describe "Actions" do
     call(:delete, "/papers/#{paper}")
     expect([status, files.call]).to eq [204, []]
   end
+
+  it "becomes one for each of its owners, as old as it was, however often that is asked" do
+    plan = add(boats, "Read the plan", owners: [wen, lars], due_on: "2027-01-04")
+    2.times { call(:put, "/actions/#{plan}/one-each") }
+    each = call(:get, "/actions?whose=all")["actions"]
+    expect(each.map { |one| [one["text"], one["owners"].map { |owner| owner["name"] }, one["dueOn"]] })
+      .to contain_exactly(
+        ["Read the plan", ["Lars Ekeli"], "2027-01-04"], ["Read the plan", ["Wen Halloran"], "2027-01-04"]
+      )
+    expect(each.map { |one| one["raisedOn"] }.uniq.size).to eq 1
+    expect(call(:get, "/actions/#{plan}/history")["changes"].last).to include("kind" => "changed", "word" => "one each")
+  end
 end

@@ -71,6 +71,15 @@ RSpec.describe "Actions" do
     expect_accessible
   end
 
+  it "become one each where several own them" do
+    add("Read the plan", owners: [wen, marit])
+    visit "/actions?whose=all"
+    click_button "More: Read the plan"
+    click_button "One each for 2 owners"
+    expect(page).to have_content "“Read the plan” is one each now."
+    expect(page).to have_css ".action", text: "Read the plan", count: 2
+  end
+
   it "have words on how they go and a history, go to another series and back, and come from a file" do
     visit "/actions?whose=all"
     click_button "More: Tar the hull"

@@ -145,6 +145,18 @@ RSpec.describe "Writing the minutes" do
     expect(Records::ActionItem.pluck(:text, :state)).to eq [["Order shackles", "open"]]
   end
 
+  it "makes one action each of what several own, and takes that back" do
+    open_sheet("Marit Hauge")
+    type("Marit and Ines to read the plan")
+    type(:enter)
+    expect(page).to have_css ".line.action", text: /Read the plan\s+\w+ \w+ and \w+/
+    click_button "One each: Read the plan"
+    expect(page).to have_css ".line.action", text: "Read the plan", count: 2
+    expect_kept "Read the plan", "Read the plan"
+    click_button "Undo"
+    expect(page).to have_css ".line.action", text: "Read the plan", count: 1
+  end
+
   it "splits and joins lines, makes several of what is pasted, and lets a line have rows" do
     open_sheet("Marit Hauge")
     type("First row")

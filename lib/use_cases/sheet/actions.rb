@@ -37,6 +37,24 @@ module UseCases
       end
     end
 
+    # What several own together becomes one action for each of them, as old as it was. Repeating is harmless.
+    def one_each(id)
+      write do
+        action = find(Records::ActionItem.lock.includes(owners: :person), id)
+        raise handed_over if action.state == "handed_over"
+
+        first, *others = action.owners.sort_by { |owner| [owner.person.name, owner.person_id] }.map(&:person_id)
+        next if others.empty?
+
+        others.each { |person_id| copy_for(action, person_id) }
+        set_owners(action, [first])
+        action.touch
+        keep(action, "changed", "one each", nil)
+        note_sheets(action)
+      end
+      nil
+    end
+
     # A word on how it goes, or that it will not be done by then. It stands under the action from then on.
     # @param id [String] key made by the browser; a repeated call changes nothing
     def note(id:, action_id:, text: nil, delayed: false)
@@ -129,6 +147,13 @@ module UseCases
     end
 
     private
+
+    def copy_for(action, person_id)
+      same = action.attributes.slice("series_id", "text", "due_on", "raised_at", "raised_at_meeting_id")
+      copy = Records::ActionItem.create!(id: Records::Key.make(now), **same)
+      Records::ActionOwner.create!(action_item_id: copy.id, person_id: person_id)
+      keep(copy, "raised", "one each", nil)
+    end
 
     def handed_over =
       Core::Conflict.new("It was handed over to another series. Give it back from there.", code: "state")

@@ -991,6 +991,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/actions/{id}/one-each": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** What several own together becomes one action for each of them; it answers with the first owner's */
+        put: operations["makeActionOneEach"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/actions/{id}/papers": {
         parameters: {
             query?: never;
@@ -7041,6 +7060,21 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["ActionHistory"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeActionOneEach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Action"];
             default: components["responses"]["Problem"];
         };
     };

@@ -4,14 +4,14 @@ import { v7 as newKey } from 'uuid'
 import type { Action, Schemas } from '../api/client'
 import { useActionHistory, useActionMoves } from '../composables/useActions'
 import { useDraft } from '../composables/useDraft'
-import { clock, shortDay } from '../time'
+import { clock, count, shortDay } from '../time'
 import { bringActionPaper } from '../composables/usePapers'
 import FileList from './FileList.vue'
 import ProblemNote from './ProblemNote.vue'
 
 /** How one action goes: its notes, files and what became of it, a word on it, and to whom else it may go. */
 const { action, series } = defineProps<{ action: Action; series: Schemas['Named'][] }>()
-const { note, handOver, giveBack } = useActionMoves()
+const { note, handOver, giveBack, oneEach } = useActionMoves()
 const { draft: text, forget } = useDraft(`note-${action.id}`, () => '')
 const noted = ref(0)
 const { changes, papers, error, readAgain } = useActionHistory(
@@ -63,6 +63,9 @@ function hand() {
         />
         <v-btn variant="outlined" :disabled="!to" @click="hand">Hand over</v-btn>
       </template>
+      <v-btn v-if="action.owners.length > 1" variant="outlined" @click="oneEach(action)"
+        >One each for {{ count(action.owners.length, 'owner') }}</v-btn
+      >
       <v-btn v-if="action.handedFrom" variant="outlined" @click="giveBack(action)"
         >Give back to {{ action.handedFrom.name }}</v-btn
       >

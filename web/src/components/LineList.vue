@@ -57,6 +57,7 @@ function drop(line: ShownLine, ontoId: string) {
       @hold="editing => minutes.hold(line, editing)"
       @split="(before, after) => minutes.split(line, before, after)"
       @join="text => minutes.join(line, text)"
+      @one-each="minutes.oneEach(line)"
       @motion="voting = line"
     />
   </ul>

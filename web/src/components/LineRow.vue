@@ -23,6 +23,7 @@ const emit = defineEmits<{
   tryAgain: []
   discard: []
   hold: [editing: boolean]
+  oneEach: []
   split: [before: string, after: string]
   join: [text: string]
   motion: []
@@ -216,6 +217,16 @@ function letGo(event: PointerEvent) {
         @click="emit('motion')"
       >
         Motion
+      </button>
+      <button
+        v-if="canWrite && (line.action?.owners.length ?? 0) > 1 && !line.entry"
+        type="button"
+        class="quiet edit no-print"
+        tabindex="-1"
+        :aria-label="`One each: ${line.text}`"
+        @click="emit('oneEach')"
+      >
+        One each
       </button>
       <button
         v-if="canWrite && line.kind !== 'note' && line.typed !== line.text && !line.entry"

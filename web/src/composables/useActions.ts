@@ -93,6 +93,14 @@ export function useActionMoves() {
     },
     onError: complain,
   })
+  const parting = useMutation({
+    mutationFn: (action: Action) => dataOf(api.PUT('/actions/{id}/one-each', { params: path(action) })),
+    onSuccess: (_, action) => {
+      refresh()
+      say(`“${action.text}” is one each now.`)
+    },
+    onError: complain,
+  })
   const giving = useMutation({
     mutationFn: (action: Action) => dataOf(api.DELETE('/actions/{id}/handing-over', { params: path(action) })),
     onSuccess: (_, action) => {
@@ -116,6 +124,8 @@ export function useActionMoves() {
     note: noting.mutateAsync,
     handOver: handing.mutateAsync,
     giveBack: giving.mutate,
+    /** What several own together, as one action for each of them. */
+    oneEach: parting.mutate,
     moveAll: (actions: Action[], state: 'open' | 'done') =>
       all(
         actions,

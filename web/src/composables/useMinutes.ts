@@ -95,6 +95,23 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     const wish = { id, topicId: line.topicId, text: after, afterId: line.id, indent: (line.indent ?? 0) as 0 | 1 }
     act(changed(line, { kind: line.kind, text: before }), { kind: 'add', lineId: id, line: wish })
   }
+  /** What several own together, as a line for each of them. */
+  function oneEach(line: Line) {
+    const [first, ...others] = line.action!.owners
+    const forOne = (owner: Schemas['Named'] | undefined) => ({
+      kind: 'action' as const,
+      text: line.text,
+      action: { ownerIds: [owner!.id], dueOn: line.action!.dueOn },
+    })
+    const { topicId, indent } = line
+    let afterId = line.id
+    const adds = others.map((owner): Deed => {
+      const wish = { id: newKey(), topicId, afterId, indent: (indent ?? 0) as 0 | 1, ...forOne(owner) }
+      afterId = wish.id
+      return { kind: 'add', lineId: wish.id, line: wish }
+    })
+    act(changed(line, forOne(first)), ...adds)
+  }
   function join(line: Line, text: string) {
     const lines = linesAt(shown.value!, line.topicId)
     const before = lines[lines.findIndex(other => other.id === line.id) - 1]
@@ -124,6 +141,7 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     move,
     place,
     split,
+    oneEach,
     join,
     indent: (line: Line, indent: 0 | 1) => (line.indent ?? 0) !== indent && place(line, { indent }),
     settle,
