@@ -22,14 +22,16 @@ FLAGS = {
 # A browser of its own for each example would load and compile the application each time, which takes long. This one
 # keeps what it has loaded, and begins each example in a new tab without cookies and without what is stored.
 class OneBrowser < Capybara::Cuprite::Driver
+  # First nothing may be on its way any more: an answer that came later would sign in again.
   def reset!
-    browser.command("Storage.clearCookies", browserContextId: context.id)
-    origin = Capybara.current_session.server.base_url
-    browser.page.command("Storage.clearDataForOrigin", origin: origin, storageTypes: "all")
     left = browser.window_handles
     browser.options.reset_window_size
     browser.switch_to_window(context.create_target.id)
     left.each { |handle| browser.close_window(handle) }
+    server = Capybara.current_session.server
+    server.wait_for_pending_requests
+    browser.command("Storage.clearCookies", browserContextId: context.id)
+    browser.page.command("Storage.clearDataForOrigin", origin: server.base_url, storageTypes: "all")
   ensure
     @started = false
   end

@@ -132,6 +132,7 @@ RSpec.describe "Actions" do
     keep
     on_card "Count the buoys", "d"
     expect(page).to have_css ".card.over", text: "Count the buoys"
+    expect(page).to have_content "all saved"
     expect(Records::ActionReview.pluck(:verdict, :word)).to contain_exactly(
       ["keep", "Waits for dry days, and for paint"], ["done", nil]
     )
