@@ -68,7 +68,7 @@ RSpec.describe "A meeting in session" do
     expect(page).to have_content(/“Long talk” has \d+ min now/)
     within(".v-snackbar") { click_button "Undo" }
     expect(page).to have_content "“Long talk” has 60 min now"
-    expect(Records::Topic.find_by!(title: "Long talk").length_min).to eq 60
+    eventually { Records::Topic.find_by!(title: "Long talk").length_min == 60 }
   end
 
   it "is written by a deputy, named here or for the whole series" do
