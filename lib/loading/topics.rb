@@ -10,6 +10,13 @@ module Loading
       Records::Topic.where(id: ids).sort_by { |topic| ids.index(topic.id) }
     end
 
+    # @param topics [Array<Records::Topic>] of any series
+    # @return [Hash{String => String}] by topic, key of the meeting it stands at, or for lack of one was brought for
+    def places(topics)
+      ledgers = Ledgers.of(topics.map(&:series_id).uniq)
+      topics.to_h { |topic| [topic.id, ledgers[topic.series_id].stands_at(topic.to_core) || topic.meeting_id] }
+    end
+
     # @return [String] key of the meeting it stands at
     # @raise [Core::Conflict] code "no-meeting"
     def standing(topic)

@@ -15,7 +15,7 @@ module UseCases
         Records::Topic.create!(
           **topic.attributes.slice(*SAME, "length_min", "in_writing", "shared_id"), id: id, series_id: series_id,
           meeting_id: meeting.id, brought_by_id: by, presenter_id: presenter_there(topic, series_id),
-          position: Records::Topic.last_position(series_id) + 1, state: runs?(series) ? "on" : "offered"
+          position: Records::Topic.last_position(series_id) + 1, state: runs?(series, meeting) ? "on" : "offered"
         )
         told(topic, meeting)
       end
@@ -26,10 +26,9 @@ module UseCases
     def follow(topic)
       return unless topic.shared_id
 
-      Records::Topic.waiting.where(shared_id: topic.shared_id).where.not(id: topic.id).find_each do |other|
-        other.update!(topic.attributes.slice(*SAME))
-        Records::Change.note(other.meeting_id, now, :topics)
-      end
+      others = Records::Topic.waiting.where(shared_id: topic.shared_id).where.not(id: topic.id).to_a
+      others.each { |other| other.update!(topic.attributes.slice(*SAME)) }
+      Records::Change.note_all(Loading::Topics.places(others).values, now, :topics)
     end
 
     private
@@ -54,10 +53,13 @@ module UseCases
       person_id if person_id && Records::SeriesMember.exists?(series_id: series_id, person_id: person_id)
     end
 
-    def runs?(series) = [series.keeper_id, series.chair_id].include?(by)
+    def runs?(series, meeting)
+      Core::Rights.allow?(:hold_meeting, Loading::Access.new(by).roles(series.id, meeting.id))
+    end
 
+    # Offered topics are read with the whole sheet.
     def told(topic, meeting)
-      Records::Change.note_all([topic.meeting_id, meeting.id], now, :topics)
+      Records::Change.note_all(Loading::Topics.places([topic]).values, now, :topics)
       Records::Change.note(meeting.id, now)
     end
   end

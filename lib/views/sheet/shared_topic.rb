@@ -7,16 +7,15 @@ module Views
       others = topic.shared_id ? Records::Topic.where(shared_id: topic.shared_id).where.not(id: id).to_a : []
       seen = ActionChoice.new(by: by).series.where(id: others.map(&:series_id)).index_by(&:id)
       shown = others.select { |other| seen.key?(other.series_id) }
-      meetings = Records::Meeting.where(id: shown.map { |other| at(other) }).index_by(&:id)
+      places = Loading::Topics.places(shown)
+      meetings = Records::Meeting.where(id: places.values).index_by(&:id)
       {
-        topics: shown.map { |other| row(other, seen[other.series_id], meetings[at(other)]) },
+        topics: shown.map { |other| row(other, seen[other.series_id], meetings[places[other.id]]) },
         not_shown: others.size - shown.size
       }
     end
 
     private
-
-    def at(topic) = topic.settled_at_meeting_id || topic.meeting_id
 
     def row(topic, series, meeting)
       {
