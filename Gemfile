@@ -26,6 +26,7 @@ gem "prawn"
 gem "prawn-table"
 gem "rubyzip"
 gem "matrix" # prawn 2.4 needs it and does not say so
+gem "jwt" # the personal links of calls (RFC 7519)
 
 group :test do
   gem "rspec"

@@ -78,6 +78,21 @@ module Settings
   def own_calendar_hosts =
     ENV.fetch("LEFT_OVER_OWN_CALENDAR_HOSTS", "127.0.0.1:#{calendar_host_port}").split(",").map(&:strip)
 
+  def calls_port = Integer(ENV.fetch("LEFT_OVER_CALLS_PORT", (port + 7).to_s))
+
+  # Whether the stand-in makes the calls; in real use either a service is set, or links are typed by hand.
+  def calls_stand_in? = !production? && !ENV.key?("LEFT_OVER_CALLS_URL")
+
+  # The service that makes calls, and the secret shared with it; nil where there is none.
+  def calls
+    return unless calls_stand_in? || ENV.key?("LEFT_OVER_CALLS_URL")
+
+    {
+      url: ENV.fetch("LEFT_OVER_CALLS_URL", "http://127.0.0.1:#{calls_port}").delete_suffix("/"),
+      secret: ENV.fetch("LEFT_OVER_CALLS_SECRET") { kept("calls_secret") { SecureRandom.hex(32) } }
+    }
+  end
+
   def mail_from = ENV.fetch("LEFT_OVER_MAIL_FROM", "meetings@skerrybuoy.example")
 
   # Behind which domain UIDs and Message-IDs are unique.

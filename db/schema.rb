@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000013) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000014) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -94,6 +94,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000013) do
     t.datetime "happened_at"
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.boolean "from_call", default: false, null: false
     t.index ["meeting_id", "person_id"], name: "index_attendances_on_meeting_id_and_person_id", unique: true
     t.index ["person_id"], name: "index_attendances_on_person_id"
     t.check_constraint "`state` in ('present','on_call','late','left','apologies','absent')", name: "attendances_state"
@@ -160,6 +161,47 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000013) do
     t.check_constraint "`person_id` is null <> (`place_id` is null)", name: "calendars_owner"
     t.check_constraint "`state` in ('still','waiting','running','failed','cancelled','set_aside')", name: "calendars_state"
     t.check_constraint "json_valid(`warnings`)", name: "warnings"
+  end
+
+  create_table "call_reports", id: { type: :string, limit: 64, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "call_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, collation: "ascii_bin"
+    t.string "kind", limit: 20, null: false, collation: "ascii_bin"
+    t.datetime "at", null: false
+    t.string "visit", limit: 64, collation: "ascii_bin"
+    t.string "person_id", limit: 36, collation: "ascii_bin"
+    t.string "name", limit: 120
+    t.datetime "came_at"
+    t.datetime "created_at", null: false
+    t.index ["call_id"], name: "index_call_reports_on_call_id"
+    t.index ["meeting_id", "at"], name: "index_call_reports_on_meeting_id_and_at"
+  end
+
+  create_table "calls", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, collation: "ascii_bin"
+    t.string "state", limit: 20, default: "wanted", null: false, collation: "ascii_bin"
+    t.string "passcode", limit: 20, null: false, collation: "ascii_bin"
+    t.integer "renewal", default: 0, null: false
+    t.string "url", limit: 500
+    t.string "number", limit: 40
+    t.string "pin", limit: 20
+    t.string "told_digest", limit: 64, collation: "ascii_bin"
+    t.integer "reports_read", default: 0, null: false
+    t.datetime "made_at"
+    t.datetime "used_at"
+    t.datetime "due_at", null: false
+    t.string "claim", limit: 36, collation: "ascii_bin"
+    t.datetime "leased_until"
+    t.integer "tries", default: 0, null: false
+    t.integer "attempts", default: 0, null: false
+    t.string "last_error", limit: 500
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["claim"], name: "index_calls_on_claim"
+    t.index ["series_id", "meeting_id"], name: "index_calls_on_series_id_and_meeting_id"
+    t.index ["state", "due_at"], name: "index_calls_on_state_and_due_at"
+    t.check_constraint "`state` in ('wanted','made','ended','set_aside')", name: "calls_state"
   end
 
   create_table "changes", primary_key: ["meeting_id", "number"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -448,11 +490,13 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000013) do
     t.string "correcting_reason", limit: 500
     t.integer "agenda_number", default: 0, null: false
     t.boolean "agenda_touched", default: false, null: false
+    t.string "call_kind", limit: 20, default: "none", null: false, collation: "ascii_bin"
     t.index ["ends_at"], name: "index_meetings_on_ends_at"
     t.index ["place_id"], name: "fk_rails_2a899e4b51"
     t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true
     t.index ["series_id", "starts_at"], name: "index_meetings_on_series_id_and_starts_at"
     t.index ["starts_at", "state"], name: "index_meetings_on_starts_at_and_state"
+    t.check_constraint "`call_kind` in ('none','own','fresh')", name: "meetings_call_kind"
     t.check_constraint "`starts_at` < `ends_at`", name: "meetings_span"
     t.check_constraint "`state` in ('planned','in_session','closed','issued','called_off')", name: "meetings_state"
   end
@@ -684,11 +728,22 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000013) do
     t.integer "agenda_number", default: 0, null: false
     t.string "vote_rule", limit: 20, default: "votes", null: false, collation: "ascii_bin"
     t.integer "quorum_percent"
+    t.string "call_kind", limit: 20, default: "none", null: false, collation: "ascii_bin"
+    t.integer "call_renewal", default: 0, null: false
+    t.boolean "call_dial", default: false, null: false
+    t.string "door_policy", limit: 20, default: "members", null: false, collation: "ascii_bin"
+    t.integer "door_opens_min", default: 15, null: false
+    t.integer "door_stays_min", default: 30, null: false
+    t.boolean "door_quiet", default: false, null: false
+    t.string "door_presents", limit: 20, default: "everybody", null: false, collation: "ascii_bin"
+    t.boolean "door_records", default: false, null: false
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
     t.index ["laid_out_until"], name: "index_series_on_laid_out_until"
     t.index ["outside_meeting_id"], name: "fk_rails_5527c87787"
     t.index ["place_id"], name: "index_series_on_place_id"
+    t.check_constraint "`call_kind` in ('none','own','standing','fresh')", name: "series_call_kind"
+    t.check_constraint "`door_policy` in ('everybody','members','host','known')", name: "series_door"
     t.check_constraint "`length_min` > 0", name: "series_length"
   end
 
@@ -883,6 +938,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000013) do
   add_foreign_key "busy_spans", "calendars"
   add_foreign_key "calendars", "people"
   add_foreign_key "calendars", "places"
+  add_foreign_key "call_reports", "calls", on_delete: :cascade
   add_foreign_key "changes", "meetings", on_delete: :cascade
   add_foreign_key "counters", "meetings"
   add_foreign_key "counters", "people"

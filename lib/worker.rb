@@ -10,11 +10,12 @@ class Worker
 
   def initialize(
     post: Mailing::Smtp.new(Settings.smtp), texts: Settings.texts && Mailing::Smpp.new(Settings.texts),
-    fetcher: Fetching.new, clock: Time, log: $stderr, heartbeat: Heartbeat.new(Settings.beats)
+    fetcher: Fetching.new, calls: CallService.new, clock: Time, log: $stderr, heartbeat: Heartbeat.new(Settings.beats)
   )
     @post = post
     @texts = texts
     @fetcher = fetcher
+    @calls = calls
     @clock = clock
     @log = log
     @heartbeat = heartbeat
@@ -23,7 +24,7 @@ class Worker
 
   # Until `stop`.
   def run
-    work = {mail: :deliver, incoming: :judge, fetching: :fetch, reading: :read, sweep: :sweep_when_due}
+    work = {mail: :deliver, incoming: :judge, fetching: :fetch, reading: :read, calls: :tell_of_calls, sweep: :sweep_when_due}
     work.map { |name, step| Thread.new { go_round(name) { send(step) } } }.each(&:join)
   ensure
     close
@@ -44,6 +45,8 @@ class Worker
 
   def read = [UseCases::FileReadings, UseCases::Calendars].map { |kind| kind.new(clock: @clock).read_next }.any?
 
+  def tell_of_calls = UseCases::Calls.new(service: @calls, clock: @clock).work_next
+
   # Each step stands alone: what is wrong with one holds up no other.
   def sweep
     @swept_at = @clock.now
@@ -61,6 +64,8 @@ class Worker
       "laying_out_dates" => -> { UseCases::LayingOut.new(clock: @clock).lay_out_further(faults) },
       "calendars" => -> { UseCases::Calendars.new(clock: @clock).renew(faults) },
       "meetings_from_elsewhere" => -> { UseCases::OutsideMeetings.new(clock: @clock).renew(faults) },
+      "calls" => -> { UseCases::Calls.new(clock: @clock).sweep(faults) },
+      "renewing_calls" => -> { UseCases::CallRenewal.new(clock: @clock).mend(faults) },
       "holds" => -> { UseCases::Holds.new(clock: @clock).release_expired },
       "reports" => -> { UseCases::IncomingMails.new(clock: @clock).sweep },
       "files" => -> { UseCases::FileReadings.new(clock: @clock).sweep },

@@ -45,6 +45,10 @@ class Supervisor
     # The stand-ins come up while the database does; what works in the background gives way to the first page.
     start("post", "bundle", "exec", "ruby", "stand_ins/post/tray.rb") unless ENV.key?("LEFT_OVER_SMTP_HOST")
     start("calendars", "bundle", "exec", "ruby", "stand_ins/calendars/host.rb") if calendar_host?
+    if Settings.calls_stand_in?
+      Settings.calls # the secret is made before both read it
+      start("calls", "bundle", "exec", "ruby", "stand_ins/calls/service.rb")
+    end
     start_database if @local
     prepare
     start("web", "bundle", "exec", "puma", "--config", "config/puma.rb", "config.ru")
@@ -94,6 +98,7 @@ class Supervisor
       ports["Vite"] = Settings.vite_port if Settings.develop?
       ports["database"] = Settings.database[:port] if @local
       ports["calendar host"] = Settings.calendar_host_port if calendar_host?
+      ports["calls"] = Settings.calls_port if Settings.calls_stand_in?
       unless ENV.key?("LEFT_OVER_SMTP_HOST")
         ports.update("post tray" => Settings.post_port, "mail" => Settings.smtp[:port])
       end
@@ -115,7 +120,7 @@ class Supervisor
       sleep 0.1
     end
     taken.each { |name, port| warn "Port #{port} (#{name}) is taken, perhaps by another start of Left Over." }
-    abort "Stop what uses it, or choose others: bin/start --port N uses N to N+6."
+    abort "Stop what uses it, or choose others: bin/start --port N uses N to N+8."
   end
 
   def taken?(port)
@@ -235,6 +240,9 @@ class Supervisor
     end
     if calendar_host?
       puts "Other people's calendars come from the stand-in host at http://127.0.0.1:#{Settings.calendar_host_port}"
+    end
+    if Settings.calls_stand_in?
+      puts "Calls are made by the stand-in service at http://127.0.0.1:#{Settings.calls_port}"
     end
     unless Settings.production? || Settings.env == "empty"
       puts File.read(File.join(Settings::ROOT, "demo/sign_ins.txt"))

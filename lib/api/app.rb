@@ -18,7 +18,7 @@ module Api
       "referrer-policy" => "same-origin", "x-frame-options" => "DENY", "cross-origin-opener-policy" => "same-origin"
     }.freeze
     RESOURCES = [
-      OutsideMeetings, Sessions, Desk, People, Places, Calendars, CommonTime, Series, Answers, Papers, Meetings,
+      OutsideMeetings, Sessions, Calls, Desk, People, Places, Calendars, CommonTime, Series, Answers, Papers, Meetings,
       Topics, Actions
     ].freeze
     # So many tries of a password for one account, and ten times as many from one peer.
@@ -60,6 +60,8 @@ module Api
           httponly: true,
           secure: secure,
           expire_after: UseCases::SignIns::LASTS_DAYS * 86_400
+        map("/api/call-reports") { run CallReports.new }
+        map("/call") { run WayIn.new }
         map("/api") { run Api::App.api }
         map("/feeds") { run Feeds.new }
         map("/health") { run ->(_env) { Api::App.health } }

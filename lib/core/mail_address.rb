@@ -29,6 +29,11 @@ module Core
         )
     end
 
+    # For somebody known by name alone: an address nothing is ever sent to (RFC 2606: .invalid).
+    def none(key) = "#{key}@nowhere.invalid"
+
+    def none?(address) = address.to_s.end_with?(".invalid")
+
     # The spelling that is compared. The standard leaves the local part to its house; that capitals do not matter there
     # is common practice. Only A to Z are changed: other letters that look alike stay what they are.
     def normal(text) = text.to_s.dup.force_encoding(Encoding::UTF_8).scrub.strip.downcase(:ascii)

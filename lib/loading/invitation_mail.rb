@@ -21,11 +21,13 @@ module Loading
     # @return [Hash] what Mailing::Message#source takes besides key and address
     def parts(one, content:, note:, wording:, attendees: [], sequence: @series.sequence, at: @now, link: true)
       off = Core::Invitation::News::CANCELS.include?(one.kind)
+      changes = off ? [] : changes(one, content, at)
+      content = with_own_call(content, one.person, at)
       Mailing::Invitation.new(
         kind: one.kind, content: content, note: note, wording: filled(wording, one.person, content, at, link),
         keeper: @series.keeper.name, role: one.role.to_s, role_before: one.role_before&.to_s,
-        first: first_meeting(one.person, content, at), changes: off ? [] : changes(one, content, at),
-        agenda: off ? nil : @next.agenda, papers: off ? [] : @next.papers,
+        first: first_meeting(one.person, content, at), changes: changes,
+        records: records?(content), agenda: off ? nil : @next.agenda, papers: off ? [] : @next.papers,
         url: (series_url unless off || one.person.guest),
         answer_url: (AnswerLink.address(@series.id, one.person.id) if link && !off), options: @series.options,
         calendar: (calendar(one, content, attendees, sequence, at) unless one.kind == :reminder)
@@ -33,6 +35,30 @@ module Loading
     end
 
     private
+
+    # A call made here has a link for each reader.
+    def with_own_call(content, person, at)
+      content.with(
+        call: own_call(content.call, person, at),
+        moved: content.moved.map { |one| one["call"] ? one.merge("call" => own_call(one["call"], person, at)) : one }
+      )
+    end
+
+    def own_call(plain, person, at)
+      call = Core::Invitation::Call.of(plain)
+      return plain unless call&.ours
+
+      url = WayIn.address(@series, person.id, at: at)
+      call.for(url: url, dial_in: standing_call&.dial_in).to_plain
+    end
+
+    def standing_call
+      return @standing_call if defined?(@standing_call)
+
+      @standing_call = Records::Call.standing.find_by(series_id: @series.id, meeting_id: nil)
+    end
+
+    def records?(content) = @series.door_records && !content.online&.ours.nil?
 
     def series_url = "#{Settings.origin}/series/#{@series.id}"
 
@@ -100,7 +126,8 @@ module Loading
     end
 
     def description(content, url)
-      [content.purpose, content.online && "Call: #{content.online}", url].compact.join("\n\n")
+      recorded = Mailing::Invitation::RECORDED if records?(content)
+      [content.purpose, content.online && "Call: #{content.online}", recorded, url].compact.join("\n\n")
     end
 
     def organizer = Core::Invitation::Request::Organizer.new(name: @series.keeper.name, address: Settings.mail_from)

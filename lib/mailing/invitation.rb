@@ -16,6 +16,7 @@ module Mailing
       reminder: "%s is waiting for your answer to “%s”."
     }.freeze
     NOTHING_TO_DO = "There is nothing you need to do. This mail takes it out of your calendar."
+    RECORDED = "This call is recorded."
     OFF = %i[called_off taken_off].freeze
 
     # @param kind [Symbol] a key of SUBJECTS
@@ -27,11 +28,13 @@ module Mailing
     # @param url [String, nil] of the series, for who can sign in
     # @param answer_url [String, nil] the reader's own page
     # @param agenda [Hash, nil] of the next meeting, as Loading::Agenda gives it
+    # @param records [Boolean] whether the call is recorded
     # @param papers [Array<Hash>] name, size_bytes and whether it is attached
     # @param changes [Array<Hash>] label, before and after, since they were last told
     def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, url:, answer_url:, options:, calendar:,
-      wording: nil, role_before: nil, agenda: nil, papers: [])
+      records: false, wording: nil, role_before: nil, agenda: nil, papers: [])
       @kind, @content, @note, @keeper, @role, @first = kind, content, note, keeper, role, first
+      @records = records
       @wording = wording if kind == :invited
       @changes = changes + role_change(role_before)
       @url, @answer_url, @options, @calendar, @agenda, @papers = url, answer_url, options, calendar, agenda, papers
@@ -88,9 +91,11 @@ module Mailing
     def why_off = (@content.ended["reason"] if @kind == :called_off && @content.ended)
 
     def standing
-      {"When" => @content.sentence, "Next" => @first, "Where" => @content.location, "Call" => @content.online&.to_s,
+      {"When" => @content.sentence, "Next" => @first, "Where" => @content.location, "Call" => call,
        "Why" => @content.purpose, "You" => you}
     end
+
+    def call = [@content.online&.to_s, (RECORDED if @records)].compact.join("\n").then { |said| said unless said.empty? }
 
     def text
       changes = @changes.map { |change| change_text(**change) }

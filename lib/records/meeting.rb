@@ -35,9 +35,16 @@ module Records
     def call
       return series.call unless own_where
 
-      if call_url || call_dial_in
-        Core::Invitation::Call.new(url: call_url, passcode: call_passcode, dial_in: call_dial_in)
+      case call_kind
+      when "own" then Core::Invitation::Call.new(url: call_url, passcode: call_passcode, dial_in: call_dial_in, ours: nil)
+      when "fresh" then Core::Invitation::Call.ours(series.call_renewal)
       end
+    end
+
+    # Whether its call is made here, and for it alone or for the whole run. @return [String, nil] standing or fresh
+    def call_ours
+      kind = own_where ? call_kind : series.call_kind
+      kind if Series::OURS.include?(kind)
     end
 
     # The places that are to be held for it, by key.

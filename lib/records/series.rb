@@ -37,10 +37,20 @@ module Records
     def location = [held_place&.name, place].compact.join(", ").then { |text| text.empty? ? nil : text }
 
     # @return [Core::Invitation::Call, nil]
-    def call =
-      Core::Invitation::Call
-        .new(url: call_url, passcode: call_passcode, dial_in: call_dial_in)
-        .then { |call| call if call_url || call_dial_in }
+    def call
+      case call_kind
+      when "own" then Core::Invitation::Call.new(url: call_url, passcode: call_passcode, dial_in: call_dial_in, ours: nil)
+      when *OURS then Core::Invitation::Call.ours(call_renewal)
+      end
+    end
+
+    # Kinds of calls that are made here: one link for the whole run, or one for each meeting.
+    OURS = %w[standing fresh].freeze
+
+    def door
+      Core::Calls::Door.new(policy: door_policy, opens_min: door_opens_min, stays_min: door_stays_min,
+        quiet: door_quiet, presents: door_presents, records: door_records)
+    end
 
     def options = Core::Invitation::Options.new(
       pass_on: pass_on, answers_asked: answers_asked, sign_up: sign_up, sign_up_limit: sign_up_limit,

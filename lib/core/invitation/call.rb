@@ -1,12 +1,20 @@
 module Core
   module Invitation
-    # The online side of a meeting: link, passcode and the number to dial, each or none given.
-    class Call < Value.of(:url, :passcode, :dial_in)
+    # The online side of a meeting: link, passcode and the number to dial, each or none given. `ours` how often the link
+    # of a call made here has been renewed, nil for a link somebody has typed: ours has another link for each person,
+    # filled in (`for`) when they are told.
+    class Call < Value.of(:url, :passcode, :dial_in, :ours)
       ADDRESS = %r{\A(https?|sips?|xmpp|tel):\S+\z}i
 
       # @param plain [Hash{String => String}, nil] as `to_plain` gives it
+      # Between number and PIN, as we write them.
+      PIN = ", PIN "
+
       # @return [Call, nil] nil when there is no online side
       def self.of(plain) = plain && new(**self::NAMES.to_h { |name| [name, plain[name.to_s]] })
+
+      # @param renewal [Integer]
+      def self.ours(renewal) = new(url: nil, passcode: nil, dial_in: nil, ours: renewal)
 
       # @raise [Invalid] naming the field: `pointers` by name
       def self.read(url:, passcode:, dial_in:, pointers:)
@@ -22,21 +30,31 @@ module Core
           raise Invalid.new("A passcode needs a link or a number that it opens.", pointer: pointers.fetch(:passcode))
         end
 
-        new(url: url, passcode: passcode, dial_in: dial_in) if url || dial_in
+        new(url: url, passcode: passcode, dial_in: dial_in, ours: nil) if url || dial_in
       end
 
-      def to_plain = to_h.transform_keys(&:to_s)
+      # As it is kept and compared: of a call made here only that it is one, and which.
+      def to_plain
+        plain = to_h.transform_keys(&:to_s)
+        ours ? plain.compact : plain.except("ours")
+      end
+
+      # One made here, as one person has it.
+      def for(url:, dial_in: nil) = ours ? with(url: url, dial_in: dial_in) : self
 
       # As people read it: "https://…, passcode 4711, or dial +47 55 00 00 00".
-      def to_s =
+      def to_s = (ours && url.nil?) ? "a #{"new " if ours.positive?}link of your own" : words
+
+      def words =
         [url, passcode && "passcode #{passcode}", dial_in && "#{"or " if url}dial #{dial_in}"].compact.join(", ")
 
       # CONFERENCE properties (RFC 7986 5.11): programs differ in where they look, so the link also stands in text.
       def write(writer)
-        label = ["Call", passcode && "passcode #{passcode}"].compact.join(", ")
+        number, pin = dial_in&.split(PIN)
+        label = ["Call", passcode && "passcode #{passcode}", pin && "PIN #{pin}"].compact.join(", ")
         writer.raw("CONFERENCE", url, value: "URI", feature: %w[AUDIO VIDEO], label: label) if url
         if dial_in
-          writer.raw("CONFERENCE", "tel:#{dial_in.gsub(/[^+\d]/, "")}", value: "URI", feature: "PHONE", label: label)
+          writer.raw("CONFERENCE", "tel:#{number.gsub(/[^+\d]/, "")}", value: "URI", feature: "PHONE", label: label)
         end
       end
     end

@@ -27,8 +27,8 @@ module Core
 
       def there?(state, at, moment)
         case state
-        when :present, :on_call then true
-        when :late then moment.nil? || at.nil? || moment >= at
+        when :present then true
+        when :on_call, :late then moment.nil? || at.nil? || moment >= at
         when :left then moment.nil? || (!at.nil? && moment < at)
         else false
         end

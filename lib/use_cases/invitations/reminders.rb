@@ -104,7 +104,7 @@ module UseCases
     def mail(meeting, kind, person, papers)
       parts = Mailing::Reminder.new(
         kind: kind, title: meeting.series.title, at: at(meeting, person), location: meeting.location,
-        call: meeting.call, papers: papers, url: Loading::AnswerLink.address(meeting.series_id, person.id)
+        call: call(meeting, person), papers: papers, url: Loading::AnswerLink.address(meeting.series_id, person.id)
       ).parts
       Outbox.new(clock: @clock).put(
         reason: reason("remind", kind, meeting, person), series_id: meeting.series_id, to: person,
@@ -114,12 +114,14 @@ module UseCases
 
     def text(meeting, person)
       words = Mailing::Letters.text_reminder(
-        title: meeting.series.title, at: at(meeting, person), location: meeting.location, call: meeting.call
+        title: meeting.series.title, at: at(meeting, person), location: meeting.location, call: call(meeting, person)
       )
       Outbox.new(clock: @clock).put_text(
         reason: reason("text", "soon", meeting, person), series_id: meeting.series_id, to: person, text: words
       )
     end
+
+    def call(meeting, person) = Loading::WayIn.call(meeting, person.id, at: now)
 
     def at(meeting, person) = Core::Words.moment(meeting.starts_at, person.zone)
   end

@@ -17,7 +17,7 @@ module UseCases
     def put(
       reason:, to:, subject:, text:, html:, series_id: nil, calendar: nil, reply_to: nil, from: nil, attachments: []
     )
-      return false if Records::Mail.exists?(reason: reason)
+      return false if Core::MailAddress.none?(to.email) || Records::Mail.exists?(reason: reason)
 
       source = message.source(
         key: reason, name: to.name, address: to.email, subject: subject, text: text, html: html, calendar: calendar,

@@ -32,7 +32,7 @@ module UseCases
       attendance = Records::Attendance.find_or_initialize_by(meeting_id: meeting.id, person_id: person_id)
       return attendance.persisted? && attendance.destroy! if state.nil?
 
-      attendance.update!(state: state, happened_at: happened_at(meeting, state, at))
+      attendance.update!(state: state, happened_at: happened_at(meeting, state, at), from_call: false)
     end
 
     def check_member(meeting, person_id)

@@ -20,6 +20,7 @@ module UseCases
         Records::Reply.where(meeting_id: meeting_id).delete_all if moves
         check_fit(meeting) unless place_anyway
         places.book_for(meeting.series, [meeting]) if held
+        Calls.new(by: by, clock: @clock).want(meeting.series_id)
         note_changes(meeting, moves, own)
       end
       nil
@@ -62,18 +63,12 @@ module UseCases
     def where(own)
       return {} unless own
       if own == :series
-        return {own_where: false, place_id: nil, place: nil, call_url: nil, call_passcode: nil, call_dial_in: nil}
+        return {own_where: false, place_id: nil, place: nil, **CallWishes::NONE.except(:call_dial)}
       end
 
-      online = Core::Invitation::Call.read(
-        **Core::Invitation::Call::NAMES.to_h { |name| [name, words(own[:call]&.fetch(name, nil))] },
-        pointers: {
-          url: "/call/url", passcode: "/call/passcode", dial_in: "/call/dialIn"
-        }
-      )
       {
-        own_where: true, place_id: own[:place_id], place: words(own[:place]), call_url: online&.url,
-        call_passcode: online&.passcode, call_dial_in: online&.dial_in
+        own_where: true, place_id: own[:place_id], place: words(own[:place]),
+        **CallWishes.read(own[:call] || {}).except(:call_dial)
       }
     end
 

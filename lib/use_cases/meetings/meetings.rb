@@ -15,6 +15,7 @@ module UseCases
         meeting.update!(state: state)
         Issuing.new(by: by, clock: @clock).issue(meeting) if state == "issued"
         Records::Change.note(meeting_id, now)
+        Records::Call.look_again(meeting.series_id, now)
       end
       nil
     end
@@ -44,6 +45,7 @@ module UseCases
       topics.stop_clock(meeting)
       topics.settle(meeting)
       meeting.closed_at = now
+      CallReports.new(clock: @clock).settle(meeting)
       note(meeting, "held", "closed")
     end
 

@@ -86,6 +86,7 @@ module UseCases
         meeting_id: meeting.id, now: now, person_id: by
       )
       Records::Change.note(meeting.id, now, :people)
+      Records::Call.look_again(meeting.series_id, now)
     end
 
     def refuse(meeting, person_id)
@@ -135,7 +136,11 @@ module UseCases
         calendar: calendar(substitute, kind), **letter(substitute, kind)
       )
       substitute.update!(told_digest: Loading::Substitutes.digest(substitute))
+      Records::Call.look_again(series.id, now)
     end
+
+    # As they have it.
+    def call(substitute) = Loading::WayIn.call(substitute.meeting, substitute.person_id, at: now)
 
     def letter(substitute, kind)
       meeting, person, series = substitute.meeting, substitute.person, substitute.meeting.series
@@ -146,7 +151,7 @@ module UseCases
       return Mailing::Letters.not_asked_to_one(**about) if kind == :cancel
 
       Mailing::Letters.asked_to_one(
-        **about, keeper: series.keeper.name, where: [meeting.location, meeting.call&.to_s].compact,
+        **about, keeper: series.keeper.name, where: [meeting.location, call(substitute)&.to_s].compact,
         url: Loading::AnswerLink.address(series.id, person.id)
       )
     end
@@ -157,11 +162,12 @@ module UseCases
         method: kind,
         uid: Loading::SeriesContent.uid(series.id),
         sequence: series.sequence,
-        content: Loading::SeriesContent.head(series).with(location: meeting.location, call: meeting.call&.to_plain),
+        content: Loading::SeriesContent.head(series)
+          .with(location: meeting.location, call: call(substitute)&.to_plain),
         from: meeting.original_wall,
         to: series.zone.wall(meeting.starts_at),
         length_min: meeting.interval.length_min,
-        description: [series.purpose, meeting.call && "Call: #{meeting.call}"].compact.join("\n\n"),
+        description: [series.purpose, call(substitute) && "Call: #{call(substitute)}"].compact.join("\n\n"),
         organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from),
         name: substitute.person.name,
         address: substitute.person.email,

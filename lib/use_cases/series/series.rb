@@ -27,6 +27,7 @@ module UseCases
         hold_also(series, also_place_ids)
         check_place(series) unless place_anyway
         laying_out.book(series)
+        Calls.new(by: by, clock: @clock).want(id)
       end
     end
 
@@ -51,6 +52,7 @@ module UseCases
         save_with_sign_ups(series)
         check_place(series) if other_place && !place_anyway
         laying_out.book(series) if rebook
+        Calls.new(by: by, clock: @clock).want(id)
       end
     end
 
@@ -69,6 +71,7 @@ module UseCases
         OF_SERIES.each { |records| records.where(series_id: id).delete_all }
         meetings.delete_all
         Records::Hold.where(series_id: id).update_all(series_id: nil)
+        Records::Call.where(series_id: id).update_all(due_at: now) # whoever makes them is told that it is gone
         series.delete
       end
     end
@@ -134,6 +137,14 @@ module UseCases
       "quorum" => "quorum",
       "quorum_percent" => "quorum",
       "vote_rule" => "rule of votes",
+      "call_kind" => "call",
+      "call_dial" => "call",
+      "door_policy" => "door",
+      "door_opens_min" => "door",
+      "door_stays_min" => "door",
+      "door_quiet" => "door",
+      "door_presents" => "door",
+      "door_records" => "door",
       "call_url" => "call",
       "call_passcode" => "call",
       "call_dial_in" => "call",
@@ -159,7 +170,7 @@ module UseCases
       title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, quorum_percent: nil, vote_rule: "votes",
       place_id: nil, before_min: 0,
       after_min: 0, remind_min: 0, remind_papers: true, ask_owners_days: 2, wording: nil, call: nil,
-      options: nil
+      door: nil, options: nil
     )
       known = Records::Person.where(id: [keeper_id, chair_id]).pluck(:id)
       unless known.include?(keeper_id)
@@ -169,11 +180,8 @@ module UseCases
         raise Core::Invalid.new("Choose a chair from the people here.", pointer: "/chairId")
       end
 
-      online = call_of(call || {})
       {
-        call_url: online&.url,
-        call_passcode: online&.passcode,
-        call_dial_in: online&.dial_in,
+        **CallWishes.read(call || {}), **(door ? door.to_h { |name, value| [:"door_#{name}", value] } : {}),
         **(options || {}),
         title: words(title, pointer: "/title", missing: "Give the series a title."),
         purpose: words(purpose),
@@ -192,13 +200,6 @@ module UseCases
         wording: words(wording)&.then { |text| Core::Invitation::Wording.check(text, pointer: "/wording") }
       }
     end
-
-    def call_of(call) = Core::Invitation::Call.read(
-      **Core::Invitation::Call::NAMES.to_h { |name| [name, words(call[name])] },
-      pointers: {
-        url: "/call/url", passcode: "/call/passcode", dial_in: "/call/dialIn"
-      }
-    )
 
     # One date of the rule at another time, from the start.
     def move_date(series, move, pointer)

@@ -40,6 +40,8 @@ module Views
           .to_a
       answers = Records::Reply.where(meeting_id: found.map(&:id), person_id: by).pluck(:meeting_id, :answer).to_h
       left_over = Records::ActionItem.where(series_id: found.map(&:series_id), state: "open").group(:series_id).count
+      calls = Records::Call.of_all(found)
+      there = Loading::CallPresence.of_all(found.select { |one| calls.key?(one.id) }.map(&:id))
       found.map do |meeting|
         series = meeting.series
         {
@@ -47,7 +49,9 @@ module Views
           series_id: series.id,
           title: series.title,
           place: meeting.location,
-          call: meeting.call&.to_h,
+          call: Loading::WayIn.call(meeting, by, at: now, row: calls[meeting.id])&.to_h,
+          call_opens: (series.door.opening(meeting.interval).starts_at if meeting.call&.ours),
+          in_call: there[meeting.id]&.people&.count(&:in?) || 0,
           state: meeting.state,
           starts_at: meeting.starts_at,
           local_start: zone.wall(meeting.starts_at),

@@ -72,6 +72,11 @@ module Views
       ).to_ical
     end
 
+    def where(meeting, person)
+      call = Loading::WayIn.call(meeting, person.id, at: now, row: nil)
+      [meeting.location, call&.url].compact.join(", ").presence
+    end
+
     # A page they can open.
     def page_of(series, meeting, person)
       return Loading::AnswerLink.address(series.id, person.id) if person.guest
@@ -97,7 +102,7 @@ module Views
       Core::Invitation::Feed::Meeting.new(
         uid: "meeting-#{meeting.id}@#{Settings.mail_domain}",
         title: series.title,
-        location: [meeting.location, meeting.call&.url].compact.join(", ").presence,
+        location: where(meeting, person),
         url: page_of(series, meeting, person),
         starts_at: meeting.starts_at,
         ends_at: meeting.ends_at,

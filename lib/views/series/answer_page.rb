@@ -21,7 +21,7 @@ module Views
         title: series.title,
         purpose: series.purpose,
         location: series.location,
-        call: series.call&.to_h,
+        call: own_call(series)&.to_h,
         keeper: series.keeper.name,
         name: person.name,
         role: member&.role || "required",
@@ -49,9 +49,15 @@ module Views
 
     def series_sentence(series) = Loading::SeriesContent.of(series, now).sentence
 
+    # Of the whole series; a call made here is shown with each meeting.
+    def own_call(series) = (series.call unless series.call&.ours)
+
+    def own_call?(meeting) = meeting.own_where || meeting.call&.ours
+
     # Once for all meetings shown: who has offered another time, who comes instead, who has signed up.
     def look_up(meetings, person_id)
       ids = meetings.map(&:id)
+      @calls = Records::Call.of_all(meetings)
       @offered = Records::Counter.where(meeting_id: ids, person_id: person_id, state: "open").pluck(:meeting_id)
       @substitutes = Records::Substitute.where(meeting_id: ids).includes(:person, :instead_of).group_by(&:meeting_id)
       @accepted = Records::Reply.where(
@@ -82,7 +88,8 @@ module Views
         state: meeting.state,
         called_off_reason: meeting.called_off_reason,
         location: (meeting.location if meeting.own_where),
-        call: (meeting.call&.to_h if meeting.own_where),
+        call: (Loading::WayIn.call(meeting, person_id, at: now, row: @calls[meeting.id])&.to_h if own_call?(meeting)),
+        call_opens: (meeting.series.door.opening(meeting.interval).starts_at if meeting.call&.ours),
         answer: reply&.answer || "none",
         note: reply&.note,
         offered: @offered.include?(meeting.id),

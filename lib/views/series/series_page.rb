@@ -28,9 +28,20 @@ module Views
       {
         place: @series.place, held_place: named(@series.held_place), location: @series.location,
         also_held: @series.series_places.includes(:place).map { |one| named(one.place) },
-        before_min: @series.before_min, after_min: @series.after_min, call: @series.call&.to_h
+        before_min: @series.before_min, after_min: @series.after_min, call: call,
+        call_kind: @series.call_kind, call_dial: @series.call_dial, door: @series.door.to_h,
+        call_here: SeriesCall.new(@series, by: by, now: now).show(change: may_change?)
       }
     end
+
+    # The way in of the reader.
+    def call
+      return @series.call&.to_h unless @series.call&.ours
+
+      @series.call.for(url: Loading::WayIn.address(@series, by, at: now)).to_h
+    end
+
+    def may_change? = Core::Rights.allow?(:change_series, roles)
 
     def answering
       {
@@ -119,7 +130,7 @@ module Views
     end
 
     def may
-      change = Core::Rights.allow?(:change_series, roles)
+      change = may_change?
       {
         change: change, delete: change && Loading::SeriesUse.deletable?(@series),
         see_sheets: Core::Rights.allow?(:see_sheet, roles)

@@ -129,7 +129,8 @@ module Views
       index = @ledger.meetings.index { |meeting| meeting.id == @meeting.id }
       {
         state: @meeting.state,
-        call: @meeting.call&.to_h,
+        call: Loading::WayIn.call(@meeting, by, at: now)&.to_h,
+        on_call: on_call,
         own: own,
         next: neighbour(@ledger.meetings[index + 1]),
         previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
@@ -150,6 +151,9 @@ module Views
         }
       }
     end
+
+    # @return [Hash, nil] nil where no call is made here
+    def on_call = CallNow.of(@meeting, here.rows)
 
     def deputies
       found = Records::Deputy.at(@series.id, @meeting.id).includes(:person).order(:created_at, :id)
@@ -173,7 +177,7 @@ module Views
     def own
       held = @meeting.own_where ? @meeting : @series
       {
-        where: @meeting.own_where, place_id: held.place_id, place: held.place, before_min: @series.before_min,
+        where: @meeting.own_where, call_kind: @meeting.own_where ? @meeting.call_kind : @series.call_kind, place_id: held.place_id, place: held.place, before_min: @series.before_min,
         after_min: @series.after_min
       }
     end

@@ -32,6 +32,8 @@ module Views
       }
     end
 
+    def call_part = {on_call: on_call}
+
     def papers_part = {papers: Loading::Papers.of(@meeting.id, @topics)}
 
     def left_over_part = {left_over: left_over.map { |row| row.except(:may_change) }, carries: carries}

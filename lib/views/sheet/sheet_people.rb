@@ -89,7 +89,7 @@ module Views
       {
         id: person.id, name: person.name, role: role, extra: extra, time_zone: person.time_zone,
         answer: reply&.answer || "none", answer_note: reply&.note, attendance: attendance&.state,
-        attendance_at: at && Core::Words.clock(@zone.wall(at)), instead_of: instead_of[person.id]
+        from_call: attendance&.from_call || false, attendance_at: at && Core::Words.clock(@zone.wall(at)), instead_of: instead_of[person.id]
       }
     end
   end

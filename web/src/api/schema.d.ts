@@ -1311,6 +1311,124 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/door": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** All who wait at the door of the call come in; 409 code call-service when the service does not answer */
+        put: operations["letAllIn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/door/{visit}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                visit: components["parameters"]["visit"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Let somebody into the call, turn them away, or take them out */
+        put: operations["judgeAtDoor"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/call-guests/{visit}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                visit: components["parameters"]["visit"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Somebody on the call who was not asked comes onto the sheet */
+        put: operations["takeOntoSheet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/call-renewal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Another link and passcode; the earlier ones end at once, and everybody told of the series gets the new one */
+        put: operations["renewCall"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/presence": {
+        parameters: {
+            query?: {
+                page?: components["parameters"]["page"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** Who was in the calls of a series, from when to when, the latest meetings first */
+        get: operations["listPresence"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{id}/presence.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** The same as CSV (RFC 4180) */
+        get: operations["exportPresence"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/series/{id}/ending": {
         parameters: {
             query?: never;
@@ -2846,8 +2964,105 @@ export interface components {
                 note: string | null;
             }[];
         };
+        DoorVerdict: {
+            /** @enum {string} */
+            verdict: "let_in" | "turn_away" | "take_out";
+        };
+        CallGuest: {
+            name: string;
+            email?: string | null;
+        };
+        CallRenewal: {
+            id: components["schemas"]["Key"];
+            /** @description the one that is replaced */
+            renewal: number;
+            note?: string | null;
+        };
+        Presence: {
+            meetings: components["schemas"]["MeetingPresence"][];
+            page: number;
+            pageSize: number;
+            total: number;
+        };
+        MeetingPresence: {
+            id: components["schemas"]["Key"];
+            localStart: components["schemas"]["Wall"];
+            people: {
+                name: string | null;
+                spans: {
+                    from: components["schemas"]["Wall"];
+                    to: components["schemas"]["Wall"] | null;
+                    minutes: number | null;
+                }[];
+            }[];
+        };
+        /**
+         * @description own: a link somebody has typed; standing: made here, one for the whole run; fresh: made here, one for each meeting
+         * @enum {string}
+         */
+        CallKind: "none" | "own" | "standing" | "fresh";
+        /** @description without a kind it is a link of one's own, if there is one */
+        CallWish: {
+            kind?: components["schemas"]["CallKind"];
+            url?: string | null;
+            passcode?: string | null;
+            dialIn?: string | null;
+            /** @description of one made here: with a number to dial */
+            dial?: boolean;
+        };
+        Door: {
+            /** @enum {string} */
+            policy: "everybody" | "members" | "host" | "known";
+            opensMin: number;
+            staysMin: number;
+            quiet: boolean;
+            /** @enum {string} */
+            presents: "everybody" | "host";
+            records: boolean;
+        };
+        /** @description how the calls made here stand, for who runs the series */
+        CallHere: {
+            /** @description whether a call service is set up */
+            available: boolean;
+            /** @enum {string} */
+            proposed: "standing" | "fresh";
+            why: string;
+            renewal: number;
+            made: boolean;
+            /** @description the link for those without one of their own */
+            plain: components["schemas"]["Call"] | null;
+            usableUntil: components["schemas"]["Instant"] | null;
+        };
+        CallPerson: {
+            visit: string | null;
+            name: string | null;
+            since: components["schemas"]["Instant"];
+            /** @description whether they stand on the sheet */
+            listed: boolean;
+            personId: components["schemas"]["Key"] | null;
+        };
+        /** @description what is on in the call of a meeting */
+        OnCall: {
+            made: boolean;
+            opensAt: components["schemas"]["Instant"];
+            closesAt: components["schemas"]["Instant"];
+            plain: components["schemas"]["Call"] | null;
+            here: components["schemas"]["CallPerson"][];
+            waiting: {
+                visit: string;
+                name: string | null;
+                since: components["schemas"]["Instant"];
+            }[];
+            /** @description who was there and does not stand on the sheet */
+            unlisted: components["schemas"]["CallPerson"][];
+            recording: boolean;
+            /** @description who has tried the entrance or was in */
+            tried: components["schemas"]["Key"][];
+        };
         /** @description the online side of a meeting */
         Call: {
+            /** @description of one made here: how often its link was renewed */
+            ours?: number | null;
             url?: string | null;
             passcode?: string | null;
             dialIn?: string | null;
@@ -2895,7 +3110,8 @@ export interface components {
             askOwnersDays?: number;
             /** @description the keeper's own words, with placeholders such as {place} */
             wording?: string | null;
-            call?: components["schemas"]["Call"] | null;
+            call?: components["schemas"]["CallWish"] | null;
+            door?: components["schemas"]["Door"];
             options?: components["schemas"]["Options"];
             /** @description dates of the rule that are to be at another time */
             moves?: {
@@ -2935,7 +3151,8 @@ export interface components {
             askOwnersDays?: number;
             /** @description the keeper's own words, with placeholders such as {place} */
             wording?: string | null;
-            call?: components["schemas"]["Call"] | null;
+            call?: components["schemas"]["CallWish"] | null;
+            door?: components["schemas"]["Door"];
             options?: components["schemas"]["Options"];
             quorum?: number | null;
             /** @description of those who must come, instead of a number */
@@ -2990,6 +3207,10 @@ export interface components {
             location: string | null;
             call: components["schemas"]["Call"] | null;
             options: components["schemas"]["Options"];
+            callKind: components["schemas"]["CallKind"];
+            callDial: boolean;
+            callHere: components["schemas"]["CallHere"] | null;
+            door: components["schemas"]["Door"];
             /** @description who invites to it elsewhere */
             outside: string | null;
             remindMin: number;
@@ -3171,6 +3392,8 @@ export interface components {
             attendance: components["schemas"]["AttendanceState"] | null;
             /** @description wall-clock time such as 09:41 */
             attendanceAt: string | null;
+            /** @description as the call service has reported it */
+            fromCall?: boolean;
             /** @description whom they come instead of */
             insteadOf?: string | null;
         };
@@ -3453,6 +3676,7 @@ export interface components {
                 gaps?: components["schemas"]["Gaps"];
                 speakers?: components["schemas"]["Named"][];
                 writers?: components["schemas"]["Writers"];
+                onCall?: components["schemas"]["OnCall"] | null;
                 offered?: components["schemas"]["Offered"];
                 standingChanges?: components["schemas"]["StandingChanges"];
                 agendaSent?: components["schemas"]["AgendaSent"];
@@ -3485,6 +3709,7 @@ export interface components {
             seriesId: components["schemas"]["Key"];
             /** @description where this meeting is held, for the form that changes it */
             own: {
+                callKind: components["schemas"]["CallKind"];
                 /** @description true: not where its series is */
                 where: boolean;
                 placeId: components["schemas"]["Key"] | null;
@@ -3492,6 +3717,8 @@ export interface components {
                 beforeMin: number;
                 afterMin: number;
             };
+            /** @description null where no call is made here */
+            onCall: components["schemas"]["OnCall"] | null;
             seriesTitle: string;
             state: components["schemas"]["MeetingState"];
             place: string | null;
@@ -3959,6 +4186,10 @@ export interface components {
                 place: string | null;
                 call: components["schemas"]["Call"] | null;
                 state: components["schemas"]["MeetingState"];
+                /** @description of a call made here */
+                callOpens: components["schemas"]["Instant"] | null;
+                /** @description so many people are in it */
+                inCall: number;
                 startsAt: components["schemas"]["Instant"];
                 localStart: components["schemas"]["Wall"];
                 localEnd: components["schemas"]["Wall"];
@@ -4514,7 +4745,7 @@ export interface components {
             placeAnyway?: boolean;
             placeId?: components["schemas"]["Key"] | null;
             place?: string | null;
-            call?: components["schemas"]["Call"] | null;
+            call?: components["schemas"]["CallWish"] | null;
         };
         MeetingTimeCheck: {
             headline: string;
@@ -4746,6 +4977,7 @@ export interface components {
             id: components["schemas"]["Key"];
             /** @description where it is not where the series is */
             location: string | null;
+            callOpens: components["schemas"]["Instant"] | null;
             call: components["schemas"]["Call"] | null;
             localStart: components["schemas"]["Wall"];
             localEnd: components["schemas"]["Wall"];
@@ -5071,6 +5303,15 @@ export interface components {
             };
             content: {
                 "application/json": components["schemas"]["Sending"];
+            };
+        };
+        /** @description OK */
+        Presence: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Presence"];
             };
         };
         /** @description OK */
@@ -5512,6 +5753,7 @@ export interface components {
         entryId: components["schemas"]["Key"];
         token: string;
         topicId: components["schemas"]["Key"];
+        visit: string;
         actionId: components["schemas"]["Key"];
         sendingId: components["schemas"]["Key"];
         ifMatch: string;
@@ -5766,6 +6008,21 @@ export interface components {
         MotionWish: {
             content: {
                 "application/json": components["schemas"]["MotionWish"];
+            };
+        };
+        DoorVerdict: {
+            content: {
+                "application/json": components["schemas"]["DoorVerdict"];
+            };
+        };
+        CallGuest: {
+            content: {
+                "application/json": components["schemas"]["CallGuest"];
+            };
+        };
+        CallRenewal: {
+            content: {
+                "application/json": components["schemas"]["CallRenewal"];
             };
         };
         SpeakerWish: {
@@ -7414,6 +7671,100 @@ export interface operations {
         requestBody: components["requestBodies"]["SpeakerWish"];
         responses: {
             200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    letAllIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    judgeAtDoor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                visit: components["parameters"]["visit"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["DoorVerdict"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeOntoSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                visit: components["parameters"]["visit"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["CallGuest"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    renewCall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["CallRenewal"];
+        responses: {
+            200: components["responses"]["Series"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPresence: {
+        parameters: {
+            query?: {
+                page?: components["parameters"]["page"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Presence"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportPresence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
             default: components["responses"]["Problem"];
         };
     };

@@ -1,0 +1,35 @@
+module Api
+  # What the call service reports, signed (contract/calls.yaml): no session, no cookie, nothing but the signature.
+  class CallReports
+    MOST_BYTES = 10_000
+    PLAIN = {"content-type" => "text/plain"}.freeze
+
+    def initialize(clock: Time) = @clock = clock
+
+    def call(env)
+      return answer(405) unless env["REQUEST_METHOD"] == "POST"
+      return answer(404) unless Settings.calls
+
+      body = env["rack.input"].read(MOST_BYTES + 1).to_s
+      return answer(413) if body.bytesize > MOST_BYTES
+      return answer(401) unless signed?(env, body)
+
+      UseCases::CallReports.new(clock: @clock).take(JSON.parse(body)) ? answer(204) : answer(410)
+    rescue JSON::ParserError, Core::Invalid, TypeError, NoMethodError, EncodingError
+      answer(400)
+    rescue ActiveRecord::ActiveRecordError
+      answer(503)
+    end
+
+    private
+
+    def signed?(env, body)
+      Core::Calls::Signature.good?(
+        env["HTTP_WEBHOOK_SIGNATURE"], Settings.calls[:secret], env["HTTP_WEBHOOK_ID"], env["HTTP_WEBHOOK_TIMESTAMP"],
+        body, @clock.now
+      )
+    end
+
+    def answer(code) = [code, (code == 204) ? {} : PLAIN.dup, []]
+  end
+end

@@ -1,0 +1,36 @@
+module Api
+  # The door of a call made here, its link, and who was there.
+  class Calls < Resource
+    on :put, "/meetings/:id/door/:visit", "judgeAtDoor", may: :hold_meeting, of: :meeting do
+      door.judge(meeting_id: params["id"], visit: params["visit"], **input)
+      json sheet
+    end
+
+    on :put, "/meetings/:id/door", "letAllIn", may: :hold_meeting, of: :meeting do
+      door.let_all_in(params["id"])
+      json sheet
+    end
+
+    on :put, "/meetings/:id/call-guests/:visit", "takeOntoSheet", may: :hold_meeting, of: :meeting do
+      use(UseCases::CallGuests).take(meeting_id: params["id"], visit: params["visit"], **input)
+      json sheet
+    end
+
+    on :put, "/series/:id/call-renewal", "renewCall", may: :change_series, of: :series do
+      use(UseCases::CallRenewal).renew(series_id: params["id"], **input)
+      json use(Views::SeriesPage).show(params["id"])
+    end
+
+    on(:get, "/series/:id/presence", "listPresence", may: :see_strands, of: :series) do
+      json use(Views::Presence).list(params["id"], page: page)
+    end
+
+    on :get, "/series/:id/presence.csv", "exportPresence", may: :see_strands, of: :series do
+      download "presence.csv", "text/csv;charset=utf-8", use(Views::Presence).csv(params["id"])
+    end
+
+    private
+
+    def door = UseCases::Doors.new(by: person_id, service: CallService.new)
+  end
+end

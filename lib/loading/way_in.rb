@@ -1,0 +1,84 @@
+require "jwt"
+
+module Loading
+  # Somebody's own link to the calls of a series: a token (JWT, RFC 7519) that says whose it is, of which series, how
+  # often its link had been renewed, and until when. It leads to whichever call is on, and dies with a renewal.
+  class WayIn
+    ALGORITHM = "HS256"
+    # A link in an old mail is worth nothing after that; calls may end before.
+    LASTS_S = 400 * 86_400
+
+    class << self
+      # @param at [Time] when it is told: the same mail has the same link each time it is composed
+      def token(series_id, person_id, renewal, at:)
+        JWT.encode(
+          {sub: person_id, aud: series_id, renewal: renewal, exp: (at + LASTS_S).to_i}, key, ALGORITHM, {typ: "JWT"}
+        )
+      end
+
+      # @param meeting_id [String, nil] the one it is for; nil: whichever is on, or next
+      def path(series, person_id, at:, meeting_id: nil)
+        "/call/#{token(series.id, person_id, series.call_renewal, at: at)}#{"?of=#{meeting_id}" if meeting_id}"
+      end
+
+      def address(...) = "#{Settings.origin}#{path(...)}"
+
+      # The call of a meeting as one person has it, with their own link where it is made here.
+      # @return [Core::Invitation::Call, nil]
+      # @param row [Records::Call, nil] of the meeting, where many are looked up at once
+      def call(meeting, person_id, at:, row: Records::Call.of(meeting))
+        call = meeting.call
+        return call unless call&.ours
+
+        day = at.getutc.to_date.to_time(:utc) # so that a page read twice reads the same
+        call.for(url: address(meeting.series, person_id, at: day, meeting_id: meeting.id), dial_in: row&.dial_in)
+      end
+
+      # For the call service: a token for one link of one call, that says no more than whose it is.
+      def pass(slug, person, until_at, secret)
+        JWT.encode({sub: person.id, name: person.name, aud: slug, exp: until_at.to_i}, secret, ALGORITHM, {typ: "JWT"})
+      end
+
+      def key = OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "calls")
+    end
+
+    attr_reader :series, :person
+
+    # @raise [Core::NotFound] when it is not, or no more, worth anything
+    def initialize(token, now:)
+      said, _ = JWT.decode(
+        token.to_s, WayIn.key, true, algorithm: ALGORITHM, verify_expiration: false, required_claims: %w[exp sub aud]
+      )
+      raise Core::NotFound if Time.at(said["exp"]) <= now
+
+      @series = Records::Series.find_by(id: said["aud"]) || raise(Core::NotFound)
+      @person = Records::Person.find_by(id: said["sub"]) || raise(Core::NotFound)
+      raise Core::NotFound unless said["renewal"] == @series.call_renewal && asked?
+
+      @now = now
+    rescue JWT::DecodeError
+      raise Core::NotFound
+    end
+
+    # The meeting it leads to: the one named, else the one whose call is open, else the next, else the last.
+    # @return [Records::Meeting, nil]
+    def meeting(id = nil)
+      mine = Records::Meeting.where(series_id: series.id).where.not(state: "called_off").includes(:series)
+      return mine.find_by(id: id) if id
+
+      from, to = @now - series.door_stays_min * 60, @now + series.door_opens_min * 60
+      mine.where(state: "in_session").in_order.first ||
+        mine.where("starts_at <= ? and ends_at > ?", to, from).in_order.first ||
+        mine.where("starts_at > ?", @now).in_order.first || mine.in_order.last
+    end
+
+    private
+
+    def asked?
+      [series.keeper_id, series.chair_id].include?(person.id) ||
+        Records::SeriesMember.exists?(series_id: series.id, person_id: person.id) ||
+        Records::Substitute.of_series(series.id).exists?(person_id: person.id) ||
+        Records::Deputy.exists?(series_id: series.id, person_id: person.id)
+    end
+  end
+end

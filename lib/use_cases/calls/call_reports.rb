@@ -1,0 +1,96 @@
+module UseCases
+  # What the call service reports of a call: kept once, and the attendance of its meeting made from all of them.
+  class CallReports < Base
+    KINDS = %w[waits came left tried ended recording_on recording_off].freeze
+
+    # @param report [Hash{String => Object}] as contract/calls.yaml has it
+    # @return [Boolean] whether the call is known here
+    # @raise [Core::Invalid] when it is not a report
+    def take(report)
+      row = read(report)
+      write do
+        # One at a time for each call, so that each makes the attendance of all before it.
+        call = Records::Call.lock.find_by(id: row[:call_id]) or next false
+        next true if Records::CallReport.exists?(id: row[:id])
+
+        meeting = meeting_of(call, row)
+        Records::CallReport.create!(**row, meeting_id: meeting&.id, person_id: known(row[:person_id]))
+        call.update!(used_at: [call.used_at, row[:at]].compact.max) if row[:kind] == "came"
+        meeting && keep(meeting, row)
+        true
+      end
+    end
+
+    # Who was there as the call has it, for a meeting that has just been closed or opened again.
+    def settle(meeting)
+      presence = Loading::CallPresence.of(meeting.id)
+      presence.people.each { |person| attend(meeting, person) if person.person }
+    end
+
+    private
+
+    def read(report)
+      {
+        id: theirs(report["id"]), call_id: key(report["call"]), kind: kind(report["kind"]), at: moment(report["at"]),
+        visit: report["visit"] && theirs(report["visit"]), person_id: report["person"] && key(report["person"]),
+        name: report["name"]&.to_s&.slice(0, 120), came_at: report["came_at"] && moment(report["came_at"])
+      }
+    end
+
+    def key(text) = text.to_s.match?(Records::Key::FORMAT) ? text : raise(no_report)
+
+    def theirs(text) = text.to_s.match?(/\A[\w-]{1,64}\z/) ? text : raise(no_report)
+
+    def kind(text) = KINDS.include?(text) ? text : raise(no_report)
+
+    def moment(text)
+      at = Time.iso8601(text.to_s).utc
+      (at <= now + 300) ? at : raise(no_report)
+    rescue ArgumentError
+      raise no_report
+    end
+
+    def no_report = Core::Invalid.new("This is no report of a call.", pointer: "")
+
+    def known(person_id) = person_id && Records::Person.where(id: person_id).pick(:id)
+
+    # The meeting it happened at: the one whose call was open then, else the nearest. By what the report says alone, so
+    # that the order in which they come does not matter.
+    def meeting_of(call, row)
+      return Records::Meeting.includes(:series).find_by(id: call.meeting_id) if call.meeting_id
+
+      at = row[:came_at] || row[:at]
+      day = Records::Meeting.where(series_id: call.series_id).where.not(state: "called_off")
+        .where("starts_at < ? and ends_at > ?", at + 86_400, at - 86_400).includes(:series).in_order.to_a
+      day.find { |one| one.series.door.opening(one.interval).cover?(at) } ||
+        day.min_by { |one| [(one.starts_at - at).abs, (one.ends_at - at).abs].min }
+    end
+
+    def keep(meeting, row)
+      if row[:person_id] && %w[came left].include?(row[:kind])
+        person = Loading::CallPresence.of(meeting.id).people.find { |one| one.person == row[:person_id] }
+        attend(meeting, person) if person
+      end
+      Records::Change.note(meeting.id, now, :call)
+    end
+
+    # What was said by hand stays.
+    def attend(meeting, person)
+      return unless Core::Sheet::Lifecycle.editable?(meeting.state.to_sym) && asked?(meeting, person.person)
+
+      row = Records::Attendance.find_or_initialize_by(meeting_id: meeting.id, person_id: person.person)
+      return if row.persisted? && !row.from_call
+
+      state, at = Core::Calls::Presence.attendance(person.spans, meeting.interval, meeting.closed_at)
+      return row.persisted? && row.destroy! if state.nil?
+
+      row.assign_attributes(state: state.to_s, happened_at: at, from_call: true)
+      row.changed? && row.save! && Records::Change.note(meeting.id, now, :people)
+    end
+
+    def asked?(meeting, person_id)
+      Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person_id) ||
+        Records::Substitute.exists?(meeting_id: meeting.id, person_id: person_id)
+    end
+  end
+end

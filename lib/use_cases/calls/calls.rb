@@ -1,0 +1,132 @@
+require "securerandom"
+
+module UseCases
+  # The calls of series and meetings: which there are to be, and the call service told of them. What the service was told
+  # last is compared with what holds now, as invitations are.
+  class Calls < Base
+    # Fresh calls are made so long before their meeting.
+    AHEAD_S = 60 * 86_400
+    # How often a call is looked at while its meeting is near, and else.
+    NEAR_S = 60
+    NEAR_BEFORE_S = 2 * 86_400
+    FAR_S = 6 * 3_600
+    LONGEST_PAUSE_S = 300
+
+    def initialize(service: nil, **rest)
+      super(**rest)
+      @service = service
+    end
+
+    # Sees to it that the calls that should be there are wanted, and that all of a series are looked at soon. Inside a
+    # transaction.
+    def want(series_id)
+      series = Records::Series.find_by(id: series_id) or return
+      fresh(Records::Meeting.where(series_id: series_id)).each { |id| make(series_id, id, series.call_renewal) }
+      standing(Records::Series.where(id: series_id)).each { |id, renewal| make(id, nil, renewal) }
+      Records::Call.standing.where(series_id: series_id).update_all(due_at: now, renewal: series.call_renewal)
+    end
+
+    # Another link for all calls of a series, and another passcode; the earlier ones end at once.
+    # @param renewal [Integer] the one that is replaced, so that a press that comes twice renews once
+    def renew(series_id:, renewal:)
+      write do
+        series = find(Records::Series.lock, series_id)
+        next unless series.call_renewal == renewal && (Records::Series::OURS.include?(series.call_kind) || own?(series))
+
+        series.update!(call_renewal: renewal + 1)
+        Records::Call.standing.where(series_id: series_id).find_each { |call| call.update!(passcode: passcode) }
+        want(series_id)
+        Records::Event.note("changed", "Link of the call renewed", series_id: series_id, now: now, person_id: by)
+      end
+    end
+
+    # What should be there after dates were laid out or changed.
+    def sweep(faults)
+      fresh(Records::Meeting.all).each do |id|
+        faults.attempt("calls", id) { write { want(Records::Meeting.where(id: id).pick(:series_id)) } }
+      end
+      standing(Records::Series.all).each { |id, _| faults.attempt("calls", id) { write { want(id) } } }
+    end
+
+    # Tells the service of one call. @return [Boolean] whether there was any
+    def work_next
+      return false unless @service&.any?
+
+      queue.work(Records::Call.due(now).order(:due_at, :id), limit: 5) { |call| tell(call) }.positive?
+    end
+
+    private
+
+    def queue = @queue ||= Queue.new(Records::Call, aside: {state: "set_aside"}, clock: @clock)
+
+    def own?(series) = series.meetings.where(own_where: true, call_kind: "fresh").exists?
+
+    def passcode = format("%06d", SecureRandom.random_number(10**6))
+
+    def make(series_id, meeting_id, renewal)
+      return if Records::Call.standing.exists?(series_id: series_id, meeting_id: meeting_id)
+
+      Records::Call.create!(
+        id: Records::Key.make(now), series_id: series_id, meeting_id: meeting_id, passcode: passcode,
+        renewal: renewal, due_at: now
+      )
+    end
+
+    # Meetings that are to have a call of their own and have none yet.
+    def fresh(meetings)
+      having = Records::Call.standing.where.not(meeting_id: nil).select(:meeting_id)
+      meetings.coming(now).joins(:series).where("meetings.starts_at < ?", now + AHEAD_S).where.not(id: having)
+        .where("if(meetings.own_where, meetings.call_kind, series.call_kind) = 'fresh'").pluck(:id)
+    end
+
+    def standing(series)
+      having = Records::Call.standing.where(meeting_id: nil).select(:series_id)
+      series.where(call_kind: "standing").where.not(id: having).pluck(:id, :call_renewal)
+    end
+
+    def tell(call)
+      wish = Loading::CallWish.new(call, now: now)
+      plain = wish.to_h
+      return give_up(call) unless plain
+
+      digest = wish.digest
+      made = (digest == call.told_digest) ? {} : made(call, plain).merge(told_digest: digest)
+      reports = read_reports(call)
+      queue.settle(call, state: "made", due_at: due_at(wish), last_error: nil, attempts: 0, reports_read: reports, **made)
+    rescue CallService::Away => error
+      attempts = call.attempts + 1
+      queue.settle(call, attempts: attempts, last_error: error.message[0, 500],
+        due_at: now + [2**[attempts, 10].min, LONGEST_PAUSE_S].min)
+    end
+
+    def made(call, wish)
+      answer = @service.put(call.id, wish)
+      answer.slice("url", "number", "pin").transform_keys(&:to_sym)
+        .merge(number: answer["number"], pin: answer["pin"], made_at: call.made_at || now)
+    end
+
+    def give_up(call)
+      @service.end_call(call.id)
+      queue.settle(call, state: "ended", last_error: nil)
+    end
+
+    # What was reported and did not arrive. @return [Integer] number of the last report read
+    def read_reports(call)
+      return call.reports_read unless call.made_at
+
+      found = @service.reports(call.id, after: call.reports_read)
+      return call.reports_read unless found.is_a?(Array)
+
+      taking = CallReports.new(clock: @clock)
+      found.each { |report| taking.take(report) }
+      found.map { |report| report["number"] }.max || call.reports_read
+    end
+
+    # At each of its turns, and now and then in between.
+    def due_at(wish)
+      turns = wish.turns
+      near = turns.any? { |at| (at - now).abs < NEAR_BEFORE_S }
+      [now + (near ? NEAR_S : FAR_S), *turns.select { |at| at > now }].min
+    end
+  end
+end
