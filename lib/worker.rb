@@ -24,7 +24,8 @@ class Worker
 
   # Until `stop`.
   def run
-    work = {mail: :deliver, incoming: :judge, fetching: :fetch, reading: :read, calls: :tell_of_calls, sweep: :sweep_when_due}
+    work = {mail: :deliver, incoming: :judge, fetching: :fetch, reading: :read, calls: :tell_of_calls,
+            sweep: :sweep_when_due}
     work.map { |name, step| Thread.new { go_round(name) { send(step) } } }.each(&:join)
   ensure
     close

@@ -9,14 +9,13 @@ module Api
       return [405, {}, []] unless request.get? || request.head?
 
       link = Loading::WayIn.new(request.path_info.delete_prefix("/"), now: @clock.now)
-      lead_on(link, Loading::Entrance.address(link, request.params["of"].to_s))
+      address = Loading::Entrance.address(link, request.params["of"].to_s)
+      to(address || "/call-soon?#{URI.encode_www_form(title: link.series.title, link: request.fullpath)}")
     rescue Core::NotFound, Rack::QueryParser::InvalidParameterError
       to("/no-call")
     end
 
     private
-
-    def lead_on(link, address) = to(address || "/call-soon?title=#{ERB::Util.url_encode(link.series.title)}")
 
     def to(address)
       [302, {"location" => address, "cache-control" => "no-store", "referrer-policy" => "no-referrer"}, []]

@@ -95,7 +95,9 @@ module Mailing
        "Why" => @content.purpose, "You" => you}
     end
 
-    def call = [@content.online&.to_s, (RECORDED if @records)].compact.join("\n").then { |said| said unless said.empty? }
+    def call
+      [@content.online&.to_s, (RECORDED if @records)].compact.join("\n").then { |said| said unless said.empty? }
+    end
 
     def text
       changes = @changes.map { |change| change_text(**change) }

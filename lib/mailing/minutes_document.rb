@@ -129,7 +129,8 @@ module Mailing
 
     def name_of(person)
       at = person[:attendance_at]
-      how = {"on_call" => ["on the call", at && "from #{at}"].compact.join(", "), "late" => at && "from #{at}", "left" => at && "until #{at}"}
+      how = {"on_call" => ["on the call", at && "from #{at}"].compact.join(", "), "late" => at && "from #{at}",
+             "left" => at && "until #{at}"}
       said = [how[person[:attendance]], person[:instead_of]&.then { |name| "instead of #{name}" }].compact
       said.empty? ? person[:name] : "#{person[:name]} (#{said.join(", ")})"
     end

@@ -20,7 +20,9 @@ module Records
         ours = meetings.select(&:call_ours)
         return {} if ours.empty?
 
-        found = standing.where(series_id: ours.map(&:series_id).uniq).to_h { |one| [one.meeting_id || one.series_id, one] }
+        found = standing.where(series_id: ours.map(&:series_id).uniq).to_h { |one|
+          [one.meeting_id || one.series_id, one]
+        }
         ours.to_h { |one| [one.id, found[(one.call_ours == "fresh") ? one.id : one.series_id]] }.compact
       end
 

@@ -40,7 +40,7 @@ RSpec.describe "Health" do
     )
     worker = Worker.new(post: post, texts: nil, heartbeat: heartbeat, log: StringIO.new)
     thread = Thread.new { worker.run }
-    names = %w[fetching incoming mail reading sweep].map { |name| "worker.#{name}" }
+    names = %w[calls fetching incoming mail reading sweep].map { |name| "worker.#{name}" }
     entered.wait(60)
     Thread.pass until Dir.children(@dir).sort == names
     Dir.children(@dir).each { |name| age(name, 90) }

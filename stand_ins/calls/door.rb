@@ -14,7 +14,9 @@ module Calls
       return :refused if key && person.nil?
       return :refused if person.nil? && wish["door"] == "known"
 
-      open(wish, now).then { |state| return state unless state == :open }
+      state = state_at(wish, now)
+      return state unless state == :open
+
       return :in if person && person["part"] == "host"
       return :waits if person && person["waits"]
 
@@ -30,11 +32,11 @@ module Calls
     end
 
     # @return [Symbol] :open, :early or :over
-    def open(wish, now)
+    def state_at(wish, now)
       openings = wish["openings"].map { |one| [Time.iso8601(one["opens_at"]), Time.iso8601(one["closes_at"])] }
       return :open if openings.any? { |from, to| now >= from && now < to }
 
-      openings.any? { |from, _| now < from } ? :early : :over
+      (openings.any? { |from, _| now < from }) ? :early : :over
     end
 
     # @return [String, nil] when it opens next

@@ -46,7 +46,9 @@ module Calls
 
     get "/calls/:id/reports" do
       after = params["after"].to_i
-      JSON.generate(room["events"].select { |one| one["number"] > after }.first(500).map { |one| one.except("reported") })
+      JSON.generate(room["events"].select { |one|
+        one["number"] > after
+      }.first(500).map { |one| one.except("reported") })
     end
 
     private
@@ -63,7 +65,7 @@ module Calls
       return "A door is one of #{DOORS.join(", ")}." unless DOORS.include?(wish["door"])
       return "Give people, each with a key, a name and a part." unless people?(wish["people"])
 
-      Door.open(wish, Time.now) && nil
+      Door.state_at(wish, Time.now) && nil
     rescue ArgumentError, TypeError, NoMethodError
       "Give openings with opens_at and closes_at."
     end

@@ -26,6 +26,8 @@ module Calls
     helpers do
       def h(text) = ERB::Util.html_escape(text.to_s)
 
+      def opens_at = Door.opens_at(@room["wish"], Time.now)
+
       def moment(at) = %(<time datetime="#{h(at)}">#{h(at.to_s[0, 16].tr("T", " "))} UTC</time>)
     end
 
@@ -34,7 +36,7 @@ module Calls
     get "/c/:slug" do
       find_room
       read_pass
-      @said = Door.open(@room["wish"], Time.now)
+      @said = Door.state_at(@room["wish"], Time.now)
       erb :entrance
     end
 
@@ -56,7 +58,8 @@ module Calls
       guess("phone") unless @room
       return phone_says("This PIN is not in use.") unless @room
 
-      said, visit = rooms.enter(@room, key: nil, name: "By phone, #{params["number"].to_s[-4..] || "no number"}", phone: true)
+      said, visit = rooms.enter(@room, key: nil, name: "By phone, #{params["number"].to_s[-4..] || "no number"}",
+        phone: true)
       visit ? redirect("/visits/#{@room["id"]}/#{visit}") : phone_says(PHONE_WORDS.fetch(said))
     end
 
@@ -69,7 +72,8 @@ module Calls
       find_visit
       rooms.beat(params["visit"])
       content_type :json
-      JSON.generate({state: @visit["state"], people: people, records: !!@room["recording"], from: person && person["from"]})
+      JSON.generate({state: @visit["state"], people: people, records: !!@room["recording"],
+from: person && person["from"]})
     end
 
     post "/visits/:call/:visit/:deed" do
@@ -126,13 +130,13 @@ module Calls
 
     def fault(words)
       @fault = words
-      @said = Door.open(@room["wish"], Time.now)
+      @said = Door.state_at(@room["wish"], Time.now)
       halt 422, erb(:entrance)
     end
 
     def try_out
       rooms.tried(@room, key: @pass && @pass["sub"], name: @name)
-      @said = Door.open(@room["wish"], Time.now)
+      @said = Door.state_at(@room["wish"], Time.now)
       @tried = true
       erb :entrance
     end
@@ -166,7 +170,9 @@ module Calls
     def people
       here = @room["visits"].values.select { |one| one["state"] == "in" }
       here.group_by { |one| one["key"] || one }.values.map do |some|
-        {name: some.first["name"], quiet: some.all? { |one| one["quiet"] }, presents: some.any? { |one| one["presents"] },
+        {name: some.first["name"], quiet: some.all? { |one| one["quiet"] }, presents: some.any? { |one|
+          one["presents"]
+        },
          host: rooms.part(@room, some.first["key"]) == "host"}
       end
     end

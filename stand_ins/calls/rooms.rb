@@ -19,7 +19,9 @@ module Calls
       super()
       @dir, @address = dir, address
       FileUtils.mkdir_p(dir)
-      @rooms = Dir[File.join(dir, "*.json")].map { |path| JSON.parse(File.read(path)) }.to_h { |room| [room["id"], room] }
+      @rooms = Dir[File.join(dir, "*.json")].map { |path|
+        JSON.parse(File.read(path))
+      }.to_h { |room| [room["id"], room] }
       @beats = Hash.new(Time.now)
     end
 
@@ -54,7 +56,9 @@ module Calls
       {
         "id" => room["id"], "url" => "#{@address}/c/#{room["slug"]}", "renewal" => room["renewal"],
         **(room["wish"]["dial_in"] ? {"number" => NUMBER, "pin" => room["pin"]} : {}),
-        "in" => visits.select { |one| one["state"] == "in" }, "waiting" => visits.select { |one| one["state"] == "waits" }
+        "in" => visits.select { |one| one["state"] == "in" }, "waiting" => visits.select { |one|
+                                                                one["state"] == "waits"
+                                                              }
       }
     end
 
@@ -120,8 +124,14 @@ module Calls
         next if here.empty?
 
         silent = here.keys.select { |id| Time.now - beat_of(id) > SILENT_S }
-        over = Door.open(room["wish"], Time.now) != :open
-        change(room) { over ? end_visits(room, "ended") : silent.each { |id| leave(room, id, "left") } } if over || silent.any?
+        over = Door.state_at(room["wish"], Time.now) != :open
+        if over || silent.any?
+          change(room) {
+            over ? end_visits(room, "ended") : silent.each { |id|
+              leave(room, id, "left")
+            }
+          }
+        end
       end
     end
 
@@ -144,7 +154,8 @@ module Calls
 
     def renew(room, renewal)
       end_visits(room, "ended")
-      room.update("renewal" => renewal, "slug" => SecureRandom.urlsafe_base64(16), "pin" => new_pin, "recording" => false)
+      room.update("renewal" => renewal, "slug" => SecureRandom.urlsafe_base64(16), "pin" => new_pin,
+        "recording" => false)
     end
 
     def new_pin
@@ -163,10 +174,15 @@ module Calls
       first_in = room["visits"].values.none? { |one| one["state"] == "in" }
       room["visits"][id].update("state" => "in", "since" => stamp)
       note(room, "came", id)
-      room["recording"] = true and note(room, "recording_on") if first_in && room["wish"]["records"] && !room["recording"]
+      if first_in && room["wish"]["records"] && !room["recording"]
+        room["recording"] =
+          true and note(room, "recording_on")
+      end
       return unless room["wish"]["door"] == "host" && part(room, room["visits"][id]["key"]) == "host"
 
-      waiting = room["visits"].select { |_, one| one["state"] == "waits" && !person(room, one["key"])&.fetch("waits", false) }
+      waiting = room["visits"].select { |_, one|
+        one["state"] == "waits" && !person(room, one["key"])&.fetch("waits", false)
+      }
       waiting.each_key { |other| let_in(room, other) }
     end
 

@@ -42,6 +42,17 @@ export const router = createRouter({
       meta: { title: 'Your action', open: true },
     },
     {
+      path: '/no-call',
+      component: () => import('./pages/CallNotice.vue'),
+      meta: { title: 'Call', open: true },
+    },
+    {
+      path: '/call-soon',
+      component: () => import('./pages/CallNotice.vue'),
+      props: { soon: true },
+      meta: { title: 'Call', open: true },
+    },
+    {
       path: '/sign-in/:token',
       component: () => import('./pages/SignInLink.vue'),
       props: true,

@@ -30,6 +30,9 @@ export function wallNow(timeZone: string, at = new Date()) {
   return parts.replace(' ', 'T').slice(0, 16)
 }
 
+/** A moment on the wall of a zone. */
+export const wallOf = (instant: string, timeZone: string) => wallNow(timeZone, new Date(instant))
+
 /** ", 04:30 in Halifax" where the reader's wall shows another time; else nothing. */
 export function ownTime(instant: string, local: string, timeZone: string | undefined) {
   if (!timeZone) return ''

@@ -24,7 +24,11 @@ module Core
       # @return [Symbol] :in, :waits, :early, :over or :refused
       def decide(part, openings, now, host_in:)
         return :refused if part == :off || (part == :stranger && policy == "known")
-        return openings.any? { |one| now < one.starts_at } ? :early : :over if openings.none? { |one| one.cover?(now) }
+        if openings.none? { |one| one.cover?(now) }
+          return (openings.any? { |one|
+            now < one.starts_at
+          }) ? :early : :over
+        end
 
         walks_in?(part, host_in) ? :in : :waits
       end

@@ -51,7 +51,7 @@ module Core
 
         from, to = spans.first.first, spans.last.last
         return if to && to <= interval.starts_at
-        return [:left, to] if to && (closed_at ? to < closed_at - END_S : to < interval.ends_at - END_S)
+        return [:left, to] if to && (to < (closed_at ? closed_at - END_S : interval.ends_at - END_S))
 
         [:on_call, (from if from > interval.starts_at)]
       end

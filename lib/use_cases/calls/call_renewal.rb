@@ -25,7 +25,8 @@ module UseCases
           renewing = {series_id: series.id, renewal: series.call_renewal}
           next Calls.new(clock: @clock).renew(**renewing) if pending
 
-          CallRenewal.new(by: series.keeper_id, clock: @clock).renew(id: Records::Key.make(now), note: RUNS_OUT, **renewing)
+          CallRenewal.new(by: series.keeper_id, clock: @clock).renew(id: Records::Key.make(now), note: RUNS_OUT,
+**renewing)
         end
       end
     end

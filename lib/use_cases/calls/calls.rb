@@ -31,7 +31,8 @@ module UseCases
     def renew(series_id:, renewal:)
       write do
         series = find(Records::Series.lock, series_id)
-        next unless series.call_renewal == renewal && (Records::Series::OURS.include?(series.call_kind) || own?(series))
+        next if series.call_renewal != renewal
+        next unless Records::Series::OURS.include?(series.call_kind) || own?(series)
 
         series.update!(call_renewal: renewal + 1)
         Records::Call.standing.where(series_id: series_id).find_each { |call| call.update!(passcode: passcode) }
@@ -92,7 +93,8 @@ module UseCases
       digest = wish.digest
       made = (digest == call.told_digest) ? {} : made(call, plain).merge(told_digest: digest)
       reports = read_reports(call)
-      queue.settle(call, state: "made", due_at: due_at(wish), last_error: nil, attempts: 0, reports_read: reports, **made)
+      queue.settle(call, state: "made", due_at: due_at(wish), last_error: nil, attempts: 0, reports_read: reports,
+**made)
     rescue CallService::Away => error
       attempts = call.attempts + 1
       queue.settle(call, attempts: attempts, last_error: error.message[0, 500],

@@ -37,7 +37,11 @@ module Views
       found.map do |meeting|
         {
           id: meeting.id, local_start: @series.zone.wall(meeting.starts_at),
-          people: there[meeting.id].people.map { |person| {name: person.name, spans: person.spans.map { |one| span(*one) }} }
+          people: there[meeting.id].people.map { |person|
+            {name: person.name, spans: person.spans.map { |one|
+              span(*one)
+            }}
+          }
         }
       end
     end

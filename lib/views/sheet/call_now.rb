@@ -32,7 +32,8 @@ module Views
     def plain(call)
       return unless call&.url
 
-      Core::Invitation::Call.new(url: call.url, passcode: call.passcode, dial_in: call.dial_in, ours: nil).to_h.except(:ours)
+      Core::Invitation::Call.new(url: call.url, passcode: call.passcode, dial_in: call.dial_in,
+        ours: nil).to_h.except(:ours)
     end
   end
 end

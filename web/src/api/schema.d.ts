@@ -3392,6 +3392,7 @@ export interface components {
             attendance: components["schemas"]["AttendanceState"] | null;
             /** @description wall-clock time such as 09:41 */
             attendanceAt: string | null;
+            guest?: boolean;
             /** @description as the call service has reported it */
             fromCall?: boolean;
             /** @description whom they come instead of */

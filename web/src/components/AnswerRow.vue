@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
-import { clock, mediumDay } from '../time'
+import { clock, mediumDay, wallNow } from '../time'
 import CallWords from './CallWords.vue'
 import { ANSWERS, GIVEN } from '../answers'
 
@@ -34,6 +34,11 @@ const words = computed<[Word, string][]>(() =>
 )
 const answerable = computed(() => asked && meeting.state === 'planned' && meeting.answersAsked)
 const day = computed(() => mediumDay(meeting.localStart))
+/** On the reader's own wall, as the browser has it. */
+const opens = computed(() => {
+  const at = meeting.callOpens ? new Date(meeting.callOpens) : null
+  return at && at > new Date() ? clock(wallNow(Intl.DateTimeFormat().resolvedOptions().timeZone, at)) : ''
+})
 const writing = ref(false)
 const note = ref('')
 
@@ -69,9 +74,14 @@ function keepWord() {
         {{ label }}
       </button>
     </div>
-    <p v-if="meeting.location || meeting.call" class="small">
+    <p v-if="meeting.callOpens && meeting.call && meeting.state !== 'called_off'" class="small">
+      <CallWords :call="meeting.call" words="Your way into the call" /><template v-if="opens"
+        >, open from {{ opens }}</template
+      >
+    </p>
+    <p v-if="meeting.location || (meeting.call && !meeting.callOpens)" class="small">
       Held elsewhere: {{ meeting.location
-      }}<template v-if="meeting.call"
+      }}<template v-if="meeting.call && !meeting.callOpens"
         >{{ meeting.location ? ', ' : '' }}<CallWords :call="meeting.call" whole
       /></template>
     </p>

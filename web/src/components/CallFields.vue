@@ -1,49 +1,50 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { ProblemError, type Schemas } from '../api/client'
+import type { CallForm } from '../calls'
 
-/** The online side of a meeting. */
-export interface CallForm {
-  url: string
-  passcode: string
-  dialIn: string
-}
-const { error } = defineProps<{ error: Error | null }>()
+/** The online side of a meeting: none, a link of one's own, or a call made here. */
+const {
+  error,
+  single = false,
+  here = null,
+} = defineProps<{
+  error: Error | null
+  /** Of one meeting alone, which has no run to stand for. */
+  single?: boolean
+  here?: Schemas['CallHere'] | null
+}>()
 const call = defineModel<CallForm>({ required: true })
 const at = (name: string) => (error instanceof ProblemError ? error.at(`/call/${name}`) : undefined)
-const hasCall = computed(() => !!(call.value.url || call.value.dialIn))
-</script>
-
-<script lang="ts">
-/** What the server takes; null when there is no online side. */
-export const callOf = (form: { url: string; passcode: string; dialIn: string }): Schemas['Call'] | null =>
-  form.url || form.dialIn || form.passcode
-    ? { url: form.url || null, passcode: form.passcode || null, dialIn: form.dialIn || null }
-    : null
-export const callForm = (call: Schemas['Call'] | null | undefined) => ({
-  url: call?.url ?? '',
-  passcode: call?.passcode ?? '',
-  dialIn: call?.dialIn ?? '',
-})
+const KINDS = computed(() => [
+  { title: 'No call', value: 'none' },
+  { title: 'A link of your own', value: 'own' },
+  ...(single ? [] : [{ title: 'Made here, standing: one link for the whole run', value: 'standing' }]),
+  { title: single ? 'Made here' : 'Made here, fresh: a link for each meeting', value: 'fresh' },
+])
+const ours = computed(() => ['standing', 'fresh'].includes(call.value.kind))
+const hint = computed(() =>
+  here && ours.value ? `Proposed is ${here.proposed}: ${here.why}.` : 'A fresh link is better where guests are asked.',
+)
 </script>
 
 <template>
   <div class="call">
-    <v-text-field
-      v-model="call.url"
-      label="Link of the call"
-      type="url"
-      placeholder="https://"
-      :error-messages="at('url')"
-    />
-    <v-text-field
-      v-if="hasCall || call.passcode"
-      v-model="call.passcode"
-      label="Passcode"
-      :error-messages="at('passcode')"
-    />
-    <v-text-field v-model="call.dialIn" label="Or dial" type="tel" :error-messages="at('dialIn')" />
+    <v-select v-model="call.kind" :items="KINDS" label="Call" :error-messages="at('kind')" />
+    <template v-if="call.kind === 'own'">
+      <v-text-field
+        v-model="call.url"
+        label="Link of the call"
+        type="url"
+        placeholder="https://"
+        :error-messages="at('url')"
+      />
+      <v-text-field v-model="call.passcode" label="Passcode" :error-messages="at('passcode')" />
+      <v-text-field v-model="call.dialIn" label="Or dial" type="tel" :error-messages="at('dialIn')" />
+    </template>
+    <v-checkbox v-if="ours && !single" v-model="call.dial" label="With a number to dial" />
   </div>
+  <p v-if="ours && !single" class="soft small">{{ hint }}</p>
 </template>
 
 <style scoped>

@@ -58,7 +58,8 @@ function setTime(person: Sheet['people'][number], event: Event) {
 
 function said(person: Sheet['people'][number]) {
   const [, word] = STATES.find(([state]) => state === (person.attendance ?? ''))!
-  return person.attendanceAt ? `${word}, ${person.attendanceAt}` : word
+  const from = person.attendance === 'on_call' ? 'from ' : ''
+  return person.attendanceAt ? `${word}, ${from}${person.attendanceAt}` : word
 }
 </script>
 
@@ -119,6 +120,9 @@ function said(person: Sheet['people'][number]) {
           :aria-label="`${person.name} ${person.attendance === 'late' ? 'came at' : 'left at'}`"
           @change="setTime(person, $event)"
         />
+        <span v-if="person.fromCall && !before" class="soft small" title="Change it, and what you say stays."
+          >as the call has it</span
+        >
         <span
           v-if="!canTake"
           class="soft small"

@@ -5,7 +5,8 @@ import { useMeetingChange, useMeetingCheck } from '../composables/useCommonTime'
 import { useNotice } from '../composables/useNotice'
 import { usePlaces } from '../composables/usePlaces'
 import { clock, list, mediumDay } from '../time'
-import CallFields, { callForm, callOf } from './CallFields.vue'
+import { callForm, callOf } from '../calls'
+import CallFields from './CallFields.vue'
 import FormDialog from './FormDialog.vue'
 import LengthField from './LengthField.vue'
 import MomentField from './MomentField.vue'
@@ -30,7 +31,8 @@ const current = () => ({
     afterMin: sheet.own.afterMin,
     placeAnyway: false,
   },
-  call: callForm(sheet.call),
+  // Where it is held elsewhere after all, one made here is made for it alone.
+  call: callForm(sheet.call, sheet.own.callKind === 'standing' ? 'fresh' : sheet.own.callKind),
 })
 const form = ref(current())
 const tried = ref(false)
@@ -56,7 +58,7 @@ const wish = computed(() =>
 const { check, isChecking } = useMeetingCheck(() => sheet.id, wish)
 const at = (pointer: string) => (changeError.value instanceof ProblemError ? changeError.value.at(pointer) : undefined)
 const atField = computed(() =>
-  ['/localStart', '/lengthMin', '/placeId', '/call/url', '/call/passcode', '/call/dialIn'].some(at),
+  ['/localStart', '/lengthMin', '/placeId', '/call/kind', '/call/url', '/call/passcode', '/call/dialIn'].some(at),
 )
 const placeNow = computed(() => places.value?.find(place => place.id === sheet.own.placeId)?.name)
 
@@ -144,7 +146,7 @@ function wishOf(
     />
     <template v-if="form.ownWhere">
       <PlaceFields v-model="form.where" :error="changeError" plain />
-      <CallFields v-model="form.call" :error="changeError" />
+      <CallFields v-model="form.call" :error="changeError" single />
     </template>
     <p class="soft small">
       The sheet and its papers go along.<template v-if="moved">

@@ -5,7 +5,9 @@ import { list } from '../time'
 import { usePeople } from '../composables/usePeople'
 import { useSeries } from '../composables/useSeries'
 import FormDialog from './FormDialog.vue'
-import CallFields, { callForm, callOf } from './CallFields.vue'
+import { callForm, callOf, isOurs, USUAL_DOOR } from '../calls'
+import CallFields from './CallFields.vue'
+import DoorFields from './DoorFields.vue'
 import OptionFields from './OptionFields.vue'
 import PlaceFields from './PlaceFields.vue'
 import PeoplePicker from './PeoplePicker.vue'
@@ -30,6 +32,7 @@ const form = ref({
   askOwnersDays: 2,
   wording: '',
   call: callForm(null),
+  door: { ...USUAL_DOOR },
   options: { passOn: false, answersAsked: true, signUp: false, signUpLimit: null } as Schemas['Options'],
   keeperId: '',
   chairId: '',
@@ -57,7 +60,8 @@ watch(open, shown => {
     remindPapers: series.remindPapers,
     askOwnersDays: series.askOwnersDays,
     wording: series.wording ?? '',
-    call: callForm(series.call),
+    call: callForm(series.call, series.callKind, series.callDial),
+    door: { ...series.door },
     options: { ...series.options },
     keeperId: series.keeper.id,
     chairId: series.chair.id,
@@ -163,7 +167,13 @@ function save() {
     title="Title and people"
     :verb="stale ? 'Save mine all the same' : 'Save'"
     :error="
-      at('/title') || at('/wording') || at('/placeId') || at('/call/url') || at('/call/passcode') || at('/call/dialIn')
+      at('/title') ||
+      at('/wording') ||
+      at('/placeId') ||
+      at('/call/kind') ||
+      at('/call/url') ||
+      at('/call/passcode') ||
+      at('/call/dialIn')
         ? null
         : changeError
     "
@@ -174,7 +184,8 @@ function save() {
     <v-text-field v-model="form.title" label="Title" :error-messages="at('/title')" />
     <v-textarea v-model="form.purpose" label="Why it meets" />
     <PlaceFields v-model="form" :error="changeError" />
-    <CallFields v-model="form.call" :error="changeError" />
+    <CallFields v-model="form.call" :error="changeError" :here="series.callHere" />
+    <DoorFields v-if="isOurs(form.call.kind)" v-model="form.door" />
     <div class="three">
       <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
       <v-select v-model="form.chairId" :items="choices" label="Chair" />

@@ -10,6 +10,7 @@ import { mediumDay } from '../time'
 import ActionEdit from './ActionEdit.vue'
 import AgendaPanel from './AgendaPanel.vue'
 import ApprovalList from './ApprovalList.vue'
+import DoorPanel from './DoorPanel.vue'
 import GapList from './GapList.vue'
 import HerePanel from './HerePanel.vue'
 import PapersPanel from './PapersPanel.vue'
@@ -52,6 +53,7 @@ const everybodyIsHere = () =>
       @answer="answer => doing.answer(me, { answer })"
       @everybody="everybodyIsHere"
     />
+    <DoorPanel v-if="sheet.onCall && !frozen" :sheet="sheet" :call="sheet.onCall" @show="doing.show" />
     <SpeakersPanel v-if="sheet.state === 'in_session'" :sheet="sheet" :me="me" />
     <ReviewPanel
       v-if="sheet.leftOver.length"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
-import { clock, count, mediumDay, wallNow } from '../time'
+import { clock, count, mediumDay, wallNow, wallOf } from '../time'
 import { ANSWERS } from '../answers'
 
 /** What is on today, with one large way into the one that is next. */
@@ -15,6 +15,9 @@ const now = computed(
     ofToday.value.find(meeting => meeting.localEnd.slice(0, 16) > wallNow(timeZone) && meeting.answer !== 'declined') ??
     ofToday.value[0],
 )
+/** Whether one can go into the call now. */
+const isOpen = (meeting: Meeting) => meeting.callOpens !== null && Date.parse(meeting.callOpens) <= Date.now()
+const opensAt = (meeting: Meeting) => clock(wallOf(meeting.callOpens!, timeZone))
 const others = computed(() => ofToday.value.filter(meeting => meeting.id !== now.value?.id))
 const next = computed(() => meetings.find(meeting => !meeting.localStart.startsWith(today)))
 const pageOf = (meeting: Meeting) =>
@@ -48,18 +51,22 @@ function about(meeting: Meeting) {
             >{{ clock(now.seriesLocalStart) }} in {{ now.seriesZonePlace }} · </template
           ><template v-if="now.place">{{ now.place }} · </template>{{ about(now) }}
         </p>
+        <p v-if="now.inCall" class="fresh strong" role="status">
+          {{ now.inCall }} {{ now.inCall === 1 ? 'is' : 'are' }} in the call
+        </p>
+        <p v-else-if="now.callOpens && !isOpen(now)" class="small soft">The call opens at {{ opensAt(now) }}.</p>
       </div>
       <div class="row way">
         <v-btn
           v-if="now.call?.url"
           size="large"
-          variant="outlined"
+          :variant="isOpen(now) ? 'flat' : 'outlined'"
           :href="now.call.url"
           target="_blank"
           rel="noopener noreferrer"
           >Join the call</v-btn
         >
-        <v-btn size="large" :to="pageOf(now)">{{
+        <v-btn size="large" :variant="isOpen(now) ? 'outlined' : 'flat'" :to="pageOf(now)">{{
           now.role === 'informed' ? 'Open the series' : 'Open the sheet'
         }}</v-btn>
       </div>

@@ -9,6 +9,7 @@ const WHOLE_SERIES = [
   'history',
   'invitation',
   'meetings',
+  'presence',
   'series',
   'sheet',
   'still-holds',

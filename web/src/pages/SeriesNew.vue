@@ -3,7 +3,9 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
-import CallFields, { callForm, callOf } from '../components/CallFields.vue'
+import { callForm, callOf, isOurs, USUAL_DOOR } from '../calls'
+import CallFields from '../components/CallFields.vue'
+import DoorFields from '../components/DoorFields.vue'
 import OptionFields from '../components/OptionFields.vue'
 import PlaceFields from '../components/PlaceFields.vue'
 import PeoplePicker from '../components/PeoplePicker.vue'
@@ -34,6 +36,7 @@ interface Form {
   placeAnyway?: boolean
   alsoPlaceIds?: string[]
   call?: ReturnType<typeof callForm>
+  door?: Schemas['Door']
   options?: Schemas['Options']
   keeperId: string
   chairId: string
@@ -53,6 +56,7 @@ const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => (
   beforeMin: 0,
   afterMin: 0,
   call: callForm(null),
+  door: { ...USUAL_DOOR },
   options: USUAL,
   keeperId: me.value!.id,
   chairId: me.value!.id,
@@ -61,7 +65,8 @@ const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => (
   guests: [],
   run: emptyRun(me.value!.timeZone),
 }))
-form.value.call ??= callForm(null) // a draft from before there were calls
+form.value.call = { ...callForm(null), ...form.value.call } // a draft may be from before there were calls
+form.value.door ??= { ...USUAL_DOOR }
 form.value.options ??= { ...USUAL }
 form.value.alsoPlaceIds ??= []
 if (form.value.id !== first && form.value.title === '') form.value.id = first
@@ -140,6 +145,7 @@ async function save() {
     placeAnyway,
     alsoPlaceIds,
     call,
+    door,
     options,
     keeperId,
     chairId,
@@ -159,6 +165,7 @@ async function save() {
       placeAnyway: placeAnyway ?? false,
       alsoPlaceIds: alsoPlaceIds ?? [],
       call: callOf(call!),
+      door: door!,
       options,
       keeperId,
       chairId,
@@ -185,6 +192,7 @@ async function save() {
         <RunFields v-model="form.run" :problem="error ?? runError" :tried="tried" />
         <PlaceFields v-model="form" :error="error" />
         <CallFields v-model="form.call!" :error="error" />
+        <DoorFields v-if="isOurs(form.call!.kind)" v-model="form.door!" />
         <h2>People</h2>
         <div class="runners">
           <v-select v-model="form.keeperId" :items="choices" label="Keeper" />

@@ -13,6 +13,7 @@ import MeetingList from '../components/MeetingList.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import SeriesAbout from '../components/SeriesAbout.vue'
 import SeriesEnding from '../components/SeriesEnding.vue'
+import SeriesCallPanel from '../components/SeriesCallPanel.vue'
 import SeriesEdit from '../components/SeriesEdit.vue'
 import SeriesFacts from '../components/SeriesFacts.vue'
 import SeriesPause from '../components/SeriesPause.vue'
@@ -23,6 +24,7 @@ import StrandsPanel from '../components/StrandsPanel.vue'
 import { useNotice } from '../composables/useNotice'
 import { useKeys } from '../composables/useKeys'
 import { useDeleteSeries, useSeries } from '../composables/useSeries'
+import { isOurs } from '../calls'
 import { mediumDay } from '../time'
 
 const { id } = defineProps<{ id: string }>()
@@ -30,7 +32,7 @@ const { series, error } = useSeries(() => id)
 const seesSheets = computed(() => series.value?.may.seeSheets ?? false)
 const router = useRouter()
 
-const TABS = ['Strands', 'Sheets', 'Agenda', 'Decisions', 'Answers', 'People', 'History'] as const
+const TABS = ['Strands', 'Sheets', 'Agenda', 'Decisions', 'Answers', 'People', 'Call', 'History'] as const
 const RUNNING = ['Answers', 'History']
 const HEADINGS: Partial<Record<(typeof TABS)[number], string>> = {
   Strands: 'What carries over',
@@ -144,7 +146,8 @@ useKeys([
             <template v-for="name in TABS" :key="name">
               <button
                 v-if="
-                  (!['Strands', 'Agenda', 'Decisions'].includes(name) || seesSheets) &&
+                  (!['Strands', 'Agenda', 'Decisions', 'Call'].includes(name) || seesSheets) &&
+                  (name !== 'Call' || isOurs(series.callKind)) &&
                   (!RUNNING.includes(name) || series.may.change)
                 "
                 class="quiet"
@@ -169,6 +172,7 @@ useKeys([
         <AnswersPanel v-if="shown === 'Answers'" :series-id="id" class="picture" />
         <HistoryPanel v-if="shown === 'History'" :series-id="id" />
         <StillHolds v-if="shown === 'Sheets' && series.may.change" :series-id="id" />
+        <SeriesCallPanel v-if="shown === 'Call'" :key="id" :series="series" />
         <MemberList v-if="shown === 'People'" :series="series" />
       </section>
       <RunChange v-model="retiming" :series="series" :begin-with="deed" />

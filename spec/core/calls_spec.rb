@@ -1,0 +1,182 @@
+require "yaml"
+require "json"
+require "open3"
+require_relative "../../stand_ins/calls/door"
+
+RSpec.describe Core::Calls do
+  def at(text) = Time.utc(2026, 11, 30, *text.split(":").map(&:to_i))
+
+  # The same cases for our rule and for that of the call service, which knows nothing of it.
+  describe Core::Calls::Door do
+    YAML.load_file(File.expand_path("../vectors/doors.yml", __dir__)).each do |policy, part, time, host_in, said|
+      it "#{policy}: #{part} at #{time}#{", a host is in" if host_in} → #{said}" do
+        door = described_class.new(**described_class::USUAL, policy: policy)
+        open = door.opening(Core::Interval[at("10:00"), at("11:00")])
+        expect(door.decide(part.to_sym, [open], at(time), host_in: host_in)).to eq said.to_sym
+        expect(service_says(policy, part, open, at(time), host_in)).to eq said.to_sym
+      end
+    end
+
+    def service_says(policy, part, open, now, host_in)
+      people = {"host" => {"part" => "host"}, "member" => {"part" => "member"},
+                "outsider" => {"part" => "guest", "waits" => true}}
+      wish = {
+        "door" => policy, "people" => people.map { |key, rest| {"key" => key, **rest} },
+        "openings" => [{"opens_at" => open.starts_at.iso8601, "closes_at" => open.ends_at.iso8601}]
+      }
+      Calls::Door.decide(wish, (part unless part == "stranger"), now, host_in: host_in)
+    end
+  end
+
+  describe Core::Calls::Terms do
+    it "proposes a fresh link as soon as somebody from outside is asked, and says why" do
+      expect(described_class.propose(guests: true)).to match [:fresh, /guests/]
+      expect(described_class.propose(guests: false)).to match [:standing, /house/]
+    end
+
+    it "keeps a fresh link for 30 days after its meeting, a standing one for a year after it was used" do
+      expect(described_class.usable_until(:fresh, ends_at: at("11:00"))).to eq Time.utc(2026, 12, 30, 11)
+      expect(described_class.usable_until(:standing, used_at: at("11:00"))).to eq Time.utc(2027, 11, 30, 11)
+    end
+
+    # [days until it runs out, days until the next meeting, whether it is renewed]
+    [[100, 7, false], [14, 1, true], [15, 1, false], [15, 16, true], [-1, 3, true], [3, nil, false]]
+      .each do |usable, coming, renewed|
+        it "#{renewed ? "renews" : "leaves"} one with #{usable} days left and a meeting in #{coming || "no"} days" do
+          day = Core::Calls::Terms::DAY_S
+          now = at("11:00")
+          expect(described_class.renew?(now + usable * day, coming && now + coming * day, now)).to be renewed
+        end
+      end
+  end
+
+  describe Core::Calls::Signature do
+    SECRET = "a secret of the two".freeze
+    BODY = %({"kind":"came","name":"Tomás"}).freeze
+
+    # Written independently, in another language, from the words of the specification.
+    def by_python(id, timestamp)
+      script = "import sys,hmac,hashlib,base64\nsecret,i,t,body=sys.argv[1:5]\n" \
+        "d=hmac.new(secret.encode(),(i+'.'+t+'.'+body).encode(),hashlib.sha256).digest()\n" \
+        "print('v1,'+base64.b64encode(d).decode())"
+      Open3.capture2("python3", "-c", script, SECRET, id, timestamp, BODY).first.strip
+    end
+
+    def good?(given, id: "e-1", timestamp: at("10:00").to_i.to_s, body: BODY, now: at("10:00")) =
+      described_class.good?(given, SECRET, id, timestamp, body, now)
+
+    it "is what Python makes of it" do
+      stamp = at("10:00").to_i.to_s
+      expect(described_class.of(SECRET, "e-1", stamp, BODY)).to eq by_python("e-1", stamp)
+      expect(good?(by_python("e-1", stamp))).to be true
+      expect(good?("v1,c29tZXRoaW5n #{by_python("e-1", stamp)}")).to be true
+    end
+
+    it "is not good for anything else" do
+      given = by_python("e-1", at("10:00").to_i.to_s)
+      expect(good?(given, body: BODY.sub("came", "left"))).to be false
+      expect(good?(given, id: "e-2")).to be false
+      expect(good?(given, now: at("10:06"))).to be false
+      expect(good?(given, now: at("09:54"))).to be false
+      expect(good?(given, timestamp: "soon")).to be false
+      expect(good?(nil)).to be false
+      expect(good?("")).to be false
+    end
+  end
+
+  describe Core::Calls::Presence do
+    def report(kind, time, visit = "v1", person: "ines", came_at: nil, id: "#{kind}-#{visit}-#{time}")
+      described_class::Report.new(
+        id: id, kind: kind, at: at(time), visit: visit, person: person, name: person || "Pat",
+        came_at: came_at && at(came_at)
+      )
+    end
+
+    def spans(*reports) = described_class.new(reports).people.map { |one| [one.name, one.spans.map { |span| words(span) }] }
+
+    def words(span) = span.map { |one| one&.strftime("%H:%M") }
+
+    it "takes somebody in by two ways for one, and whoever comes again for the same" do
+      expect(spans(
+        report("came", "10:00"), report("came", "10:05", "v2"), report("left", "10:20", came_at: "10:00"),
+        report("left", "10:40", "v2", came_at: "10:05"), report("came", "10:50", "v3")
+      )).to eq [["ines", [%w[10:00 10:40], ["10:50", nil]]]]
+    end
+
+    it "needs only the leaving where the coming was lost, and knows who waits and who tried" do
+      lost = [report("left", "10:20", came_at: "10:00")]
+      expect(spans(*lost)).to eq [["ines", [%w[10:00 10:20]]]]
+      there = described_class.new([
+        report("waits", "10:01", "v2", person: nil), report("waits", "10:00", "v3", person: nil),
+        report("waits", "09:59", "v4", person: nil), report("left", "10:02", "v4", person: nil),
+        report("tried", "09:00", nil, person: "wen")
+      ])
+      expect(there.waiting.map(&:key)).to eq %w[v3 v2]
+      expect(there.got_through).to eq ["wen"]
+      expect(there.people).to eq []
+    end
+
+    # [spans, closed at, what stands in the list]
+    [
+      [[["09:50", nil]], nil, [:on_call, nil]],
+      [[["10:00", nil]], nil, [:on_call, nil]],
+      [[["10:34", nil]], nil, [:on_call, "10:34"]],
+      [[["09:50", "10:30"]], nil, [:left, "10:30"]],
+      [[["09:50", "10:30"], ["10:40", nil]], nil, [:on_call, nil]],
+      [[["09:50", "10:56"]], nil, [:on_call, nil]],
+      [[["09:50", "10:40"]], "10:44", [:on_call, nil]],
+      [[["09:50", "10:38"]], "10:44", [:left, "10:38"]],
+      [[["09:50", "09:58"]], nil, nil],
+      [[["10:50", nil]], "10:44", nil],
+      [[], nil, nil]
+    ].each do |times, closed, said|
+      it "#{times.inspect}#{", closed at #{closed}" if closed} → #{said.inspect}" do
+        spans = times.map { |from, to| [at(from), to && at(to)] }
+        state, moment = described_class.attendance(spans, Core::Interval[at("10:00"), at("11:00")], closed && at(closed))
+        expect([state, moment&.strftime("%H:%M")]).to eq(said || [nil, nil])
+      end
+    end
+
+    # Random lives of people at a call, told as the service tells them: in any order, any report several times, and the
+    # coming of whoever has left again lost now and then. The model knows only when who was in.
+    it "gives the same answer whatever becomes of the reports on their way (500 histories)" do
+      random = Random.new(20_261_126)
+      500.times do |i|
+        truth, reports = history(random)
+        lost = reports.reject { |one| one.kind == "came" && random.rand < 0.1 && left?(reports, one) }
+        told = (lost + lost.sample(3, random: random)).shuffle(random: random)
+        found = described_class.new(told).people.to_h { |one| [one.person, minutes(one.spans)] }
+        expect(found).to eq(truth), "history #{i}"
+      end
+    end
+
+    def left?(reports, came) = reports.any? { |one| one.kind == "left" && one.visit == came.visit }
+
+    def minutes(spans) = spans.flat_map { |from, to| minute(from).upto(minute(to || at("11:59")) - 1).to_a }.uniq.sort
+
+    def minute(moment) = moment.hour * 60 + moment.min
+
+    # @return [Array(Hash{String => Array<Integer>}, Array)] minutes in which each was in, and the reports
+    def history(random)
+      truth, reports = Hash.new { |hash, name| hash[name] = [] }, []
+      random.rand(1..4).times do |who|
+        random.rand(1..4).times do |i|
+          visit, from = "v#{who}-#{i}", 540 + random.rand(100)
+          to = (from + 1 + random.rand(60) if random.rand < 0.7)
+          reports.concat(told(visit, "p#{who}", from, to, random))
+          truth["p#{who}"] |= from.upto((to || 719) - 1).to_a
+        end
+      end
+      [truth.transform_values(&:sort), reports]
+    end
+
+    def told(visit, person, from, to, random)
+      clock = ->(min) { format("%02d:%02d", *min.divmod(60)) }
+      [
+        (report("waits", clock[[from - 1, 0].max], visit, person: person) if random.rand < 0.3),
+        report("came", clock[from], visit, person: person),
+        (report("left", clock[to], visit, person: person, came_at: clock[from]) if to)
+      ].compact
+    end
+  end
+end

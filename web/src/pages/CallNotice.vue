@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+
+/** Where a link to a call leads that cannot lead into it: not in use, or the call is still being made. */
+const { soon = false } = defineProps<{ soon?: boolean }>()
+const route = useRoute()
+const back = computed(() => (String(route.query.link ?? '').startsWith('/call/') ? String(route.query.link) : null))
+</script>
+
+<template>
+  <div class="desk">
+    <div class="sheet stack">
+      <template v-if="soon">
+        <h1>The call is being made</h1>
+        <p v-if="route.query.title">
+          “{{ route.query.title }}” has a call, but it is not ready yet. Try again in a moment.
+        </p>
+        <p v-if="back"><v-btn :href="back">Try again</v-btn></p>
+      </template>
+      <h1 v-else>This link is not in use</h1>
+    </div>
+  </div>
+</template>
