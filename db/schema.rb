@@ -211,7 +211,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000014) do
     t.string "subject_id", limit: 36, collation: "ascii_bin"
     t.datetime "changed_at", null: false
     t.index ["changed_at"], name: "index_changes_on_changed_at"
-    t.check_constraint "`kind` in ('line','people','topics','left_over','papers','sheet')", name: "changes_kind"
+    t.check_constraint "`kind` in ('line','people','topics','left_over','papers','sheet','call')", name: "changes_kind"
   end
 
   create_table "counters", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|

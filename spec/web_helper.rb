@@ -51,7 +51,10 @@ Capybara.default_driver = :browser
 Capybara.server = :puma, {Silent: true, Threads: "1:16"}
 Capybara.server_host = "127.0.0.1"
 require_relative "support/pressed"
+require_relative "support/call_exchange"
 Capybara.app = Pressed.new(Api::App.build)
+# The call service reports to it, and so has to know where it will be.
+Capybara.server_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
 Capybara.default_max_wait_time = 12
 # Looking a hundred times a second would cost more than what is looked at.
 Capybara.default_retry_interval = 0.05
@@ -208,7 +211,10 @@ RSpec.configure do |config|
   config.include Capybara::DSL, :web
   config.include Browsing, :web
   config.define_derived_metadata(file_path: %r{/spec/web/}) { |metadata| metadata[:web] = true }
-  config.before(:suite) { PostOffice.open }
+  config.before(:suite) do
+    PostOffice.open
+    CallExchange.open(report_to: "http://127.0.0.1:#{Capybara.server_port}/api/call-reports")
+  end
   config.after(:suite) { PostOffice.close }
   config.before(:each, :web) do
     Rack::Attack.reset!

@@ -11,9 +11,12 @@ class MakeCalls < ActiveRecord::Migration[7.2]
     add_column :attendances, :from_call, :boolean, null: false, default: false
     calls
     reports
+    kinds_of_changes(*KINDS, "call")
   end
 
   def down
+    execute "delete from changes where kind = 'call'"
+    kinds_of_changes(*KINDS)
     drop_table :call_reports
     drop_table :calls
     remove_column :attendances, :from_call
@@ -27,7 +30,14 @@ class MakeCalls < ActiveRecord::Migration[7.2]
     call_kind call_renewal call_dial door_policy door_opens_min door_stays_min door_quiet door_presents door_records
   ].freeze
 
+  KINDS = %w[line people topics left_over papers sheet].freeze
+
   private
+
+  def kinds_of_changes(*kinds)
+    remove_check_constraint :changes, name: "changes_kind"
+    add_check_constraint :changes, "kind in (#{kinds.map { |kind| quote(kind) }.join(",")})", name: "changes_kind"
+  end
 
   def series
     word = {limit: 20, null: false, collation: "ascii_bin"}

@@ -58,7 +58,7 @@ module Calls
       guess("phone") unless @room
       return phone_says("This PIN is not in use.") unless @room
 
-      said, visit = rooms.enter(@room, key: nil, name: "By phone, #{params["number"].to_s[-4..] || "no number"}",
+      said, visit = rooms.enter(@room, key: nil, name: "By phone, #{params["number"].to_s.delete("^0-9")[-4..] || "no number"}",
         phone: true)
       visit ? redirect("/visits/#{@room["id"]}/#{visit}") : phone_says(PHONE_WORDS.fetch(said))
     end

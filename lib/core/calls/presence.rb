@@ -6,8 +6,8 @@ module Core
       # `kind`: waits, came, left, tried, ended, recording_on or recording_off. `person` key of whom a personal link
       # speaks for, nil for others, who are known by their visit. `came_at` of one who has left the call.
       Report = Value.of(:id, :kind, :at, :visit, :person, :name, :came_at)
-      # `spans` of [from, to] in order, `to` nil while they are in; `visits` still open.
-      class Person < Value.of(:person, :name, :spans, :visits)
+      # `spans` of [from, to] in order, `to` nil while they are in; `visits` still open, and the last of all.
+      class Person < Value.of(:person, :name, :spans, :visits, :last_visit)
         def in? = spans.any? { |_, to| to.nil? }
       end
 
@@ -78,7 +78,7 @@ module Core
           last[1] = (last[1].nil? || to.nil?) ? nil : [last[1], to].max
         end
         Person.new(person: sorted.first.person, name: sorted.first.name, spans: spans,
-          visits: visits.select { |one| one.left_at.nil? }.map(&:key))
+          visits: sorted.select { |one| one.left_at.nil? }.map(&:key), last_visit: sorted.last.key)
       end
     end
   end

@@ -23,7 +23,7 @@ module Views
 
     def here(person, asked)
       {
-        visit: person.visits.first, name: person.name, since: person.spans.first.first, listed: asked.include?(person.person),
+        visit: person.visits.first || person.last_visit, name: person.name, since: person.spans.first.first, listed: asked.include?(person.person),
         person_id: person.person
       }
     end

@@ -25,6 +25,12 @@ const guest = ref<Schemas['CallPerson'] | null>(null)
 const first = () => call.waiting[0]!.visit
 const at = (moment: string) => clock(wallOf(moment, me.value?.timeZone ?? sheet.timeZone))
 const before = computed(() => sheet.state === 'planned')
+/** Who was there unasked and has left: they may belong on the sheet as well. */
+const gone = computed(() =>
+  sheet.may.hold && !before.value
+    ? call.unlisted.filter(one => one.visit && call.here.every(other => other.visit !== one.visit))
+    : [],
+)
 const notTried = computed(() =>
   sheet.people.filter(one => one.guest && !call.tried.includes(one.id)).map(one => one.name),
 )
@@ -85,26 +91,32 @@ useKeys([
         </li>
       </ul>
     </div>
-    <ul v-if="call.here.length" aria-label="In the call">
-      <li v-for="one in call.here" :key="one.visit ?? one.name ?? ''" class="row spread">
-        <span>{{ one.name }}</span>
-        <button
-          v-if="sheet.may.hold && one.visit"
-          type="button"
-          class="quiet small"
-          :aria-label="`Take out: ${one.name}`"
-          @click="door.takeOut(one.visit)"
+    <ul v-if="call.here.length || gone.length" aria-label="In the call">
+      <li v-for="one in [...call.here, ...gone]" :key="one.visit ?? one.name ?? ''" class="row spread">
+        <span
+          >{{ one.name }}<span v-if="!one.listed" class="soft small"> was not asked</span
+          ><span v-if="gone.includes(one)" class="soft small">, gone</span></span
         >
-          Take out
-        </button>
-      </li>
-    </ul>
-    <ul v-if="sheet.may.hold && !before && call.unlisted.length" aria-label="Not on the sheet">
-      <li v-for="one in call.unlisted.filter(one => one.visit)" :key="one.visit!" class="row spread">
-        <span>{{ one.name }} <span class="soft small">was not asked</span></span>
-        <button type="button" class="quiet small" :aria-label="`Add to the sheet: ${one.name}`" @click="guest = one">
-          Add to the sheet
-        </button>
+        <span v-if="sheet.may.hold && one.visit">
+          <button
+            v-if="!one.listed && !before"
+            type="button"
+            class="quiet small"
+            :aria-label="`Add to the sheet: ${one.name}`"
+            @click="guest = one"
+          >
+            Add to the sheet
+          </button>
+          <button
+            v-if="!gone.includes(one)"
+            type="button"
+            class="quiet small"
+            :aria-label="`Take out: ${one.name}`"
+            @click="door.takeOut(one.visit)"
+          >
+            Take out
+          </button>
+        </span>
       </li>
     </ul>
     <p v-if="before && sheet.may.hold && notTried.length" class="small soft">Not tried yet: {{ list(notTried) }}</p>

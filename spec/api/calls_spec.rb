@@ -1,0 +1,290 @@
+require_relative "../api_helper"
+require_relative "../support/call_exchange"
+require "open3"
+
+RSpec.describe Api::Calls do
+  let!(:marit) { person("Marit Hauge") }
+  let!(:ines) { person("Ines Torvald") }
+  let!(:wen) { person("Wen Halloran") }
+  let(:starts) { Time.now.utc + 300 }
+  let(:start) { Core::Zone["Europe/Oslo"].wall(starts).to_s[0, 16] }
+
+  before do
+    CallExchange.open
+    clock.now = Time.now.utc
+  end
+
+  def round(kind = "standing", **rest)
+    series(marit, {required: ines}, start: start, rule: "FREQ=WEEKLY;COUNT=3", call: {kind: kind, **rest.delete(:call).to_h},
+      **rest)
+  end
+
+  # What the worker does.
+  def work
+    clock.now = [clock.now, Time.now.utc].max
+    nil while UseCases::Calls.new(service: CallService.new, clock: clock).work_next
+  end
+
+  def look_again
+    Records::Call.update_all(due_at: clock.now - 1)
+    work
+  end
+
+  # Where a link of somebody leads. @return [String] address of the entrance, or path of a page of ours
+  def led(series_id, person_id, of = nil)
+    found = Records::Series.find(series_id)
+    get "#{Loading::WayIn.path(found, person_id, at: clock.now)}#{"?of=#{of}" if of}"
+    last_response["location"]
+  end
+
+  def caller(series_id, person_id) = Caller.new(led(series_id, person_id))
+
+  def first(id) = meeting_ids(id).first
+
+  def people(id) = sheet(first(id), marit)[:people].to_h { |one| [one[:name], one[:attendance]] }
+
+  it "makes a call, lets in by a link of one's own without a passcode, and fills in who is there" do
+    id = round
+    expect(led(id, ines)).to start_with "/call-soon?"
+    work
+    visitor = caller(id, ines)
+    expect(visitor.enter).to eq "in"
+    look_again
+    expect(people(id)).to eq "Marit Hauge" => nil, "Ines Torvald" => "on_call"
+    expect(sheet(first(id), marit)[:people].find { |one| one[:id] == ines }).to include(from_call: true)
+    expect(sheet(first(id), marit)[:on_call]).to include(made: true, here: [a_hash_including(name: "Ines Torvald")])
+    sign_in(marit)
+    expect(call(:get, "/desk")["meetings"].first).to include("inCall" => 1, "call" => a_hash_including("ours" => 0))
+  end
+
+  it "has those who are not of the series wait at the door, until they are let in or turned away" do
+    id = round
+    work
+    plain = Records::Call.first
+    pat = Caller.new(plain.url)
+    expect(pat.enter(name: "Pat", passcode: "0")).to eq "The passcode is another one."
+    expect(pat.enter(name: "Pat", passcode: plain.passcode)).to eq "in"
+    sam = Caller.new(plain.url).tap { |one| one.enter(name: "Sam", passcode: plain.passcode) }
+    expect([pat.state, sam.state]).to eq %w[waits waits]
+    look_again
+    sign_in(marit)
+    waiting = call(:get, "/meetings/#{first(id)}")["onCall"]["waiting"]
+    expect(waiting.map { |one| one["name"] }).to eq %w[Pat Sam]
+    shown = call(:put, "/meetings/#{first(id)}/door/#{waiting[1]["visit"]}", {verdict: "turn_away"})["onCall"]
+    expect(shown["waiting"].map { |one| one["name"] }).to eq ["Pat"]
+    expect(call(:put, "/meetings/#{first(id)}/door")["onCall"]).to include("waiting" => [])
+    expect([pat.state, sam.state]).to eq %w[in gone]
+    call(:put, "/meetings/#{first(id)}/door/#{waiting[0]["visit"]}", {verdict: "take_out"})
+    expect(pat.state).to eq "gone"
+    call(:put, "/meetings/#{first(id)}/door/nobody", {verdict: "let_in"})
+    expect(status).to eq 404
+    sign_in(ines)
+    call(:put, "/meetings/#{first(id)}/door")
+    expect(status).to eq 404
+  end
+
+  it "takes onto the sheet who came unasked, once, by name alone or with an address" do
+    id = round(door: Core::Calls::Door::USUAL.merge(policy: "everybody"))
+    work
+    row = Records::Call.first
+    Caller.new(row.url).enter(name: "Pat", passcode: row.passcode)
+    look_again
+    sign_in(marit)
+    state(first(id), marit, "in_session")
+    visit = call(:get, "/meetings/#{first(id)}")["onCall"]["unlisted"].first["visit"]
+    call(:put, "/meetings/#{first(id)}/call-guests/#{visit}", {name: "Pat", email: "pat"})
+    expect(JSON.parse(last_response.body)["errors"].first["pointer"]).to eq "/email"
+    2.times { call(:put, "/meetings/#{first(id)}/call-guests/#{visit}", {name: "Pat Bell"}) }
+    expect(people(id)).to include "Pat Bell" => "on_call"
+    expect(Records::Person.where(name: "Pat Bell").count).to eq 1
+    expect { invite(id, marit) }.not_to change { Records::Mail.where("recipient like '%invalid'").count }
+  end
+
+  it "renews link and passcode in one action: the old ones stop at once, everybody told hears of it" do
+    id = round
+    work
+    invite(id, marit)
+    old, token = Records::Call.first, Loading::WayIn.path(Records::Series.find(id), ines, at: clock.now)
+    inside = caller(id, ines)
+    inside.enter
+    sign_in(marit)
+    body = {id: key, renewal: 0, note: "The link was passed on."}
+    2.times { call(:put, "/series/#{id}/call-renewal", body) }
+    expect(status).to eq 200
+    work
+    expect(Records::Call.first).to have_attributes(renewal: 1)
+    expect(Records::Call.first.url).not_to eq old.url
+    expect(Records::Call.first.passcode).not_to eq old.passcode
+    expect(inside.state).to eq "gone"
+    expect(Caller.new(old.url).enter(name: "Pat", passcode: old.passcode)).to eq "This link is not in use."
+    get token
+    expect(last_response["location"]).to eq "/no-call"
+    expect(caller(id, ines).enter).to eq "in"
+    mail = Records::Mail.where(kind: "changed").first
+    text = UseCases::Invitations.new(clock: clock).compose(mail)
+    expect(text[:text]).to include "Call: a new link of your own", "The link was passed on."
+    expect(Records::Mail.where(kind: "changed").count).to eq 1
+  end
+
+  it "refuses whoever was taken off, guesses or comes too late, with not one word more" do
+    id = round
+    work
+    link, token = led(id, ines), Loading::WayIn.path(Records::Series.find(id), ines, at: clock.now)
+    Records::SeriesMember.where(series_id: id, person_id: ines).delete_all
+    get token
+    expect(last_response["location"]).to eq "/no-call"
+    look_again
+    expect(Caller.new(link).enter).to eq "This link is not in use."
+    get "#{token}x"
+    expect(last_response["location"]).to eq "/no-call"
+    get "/call/guessed"
+    expect(last_response["location"]).to eq "/no-call"
+    expect(Caller.new("#{CallExchange.address}/c/guessed").enter(name: "Pat")).to eq "This link is not in use."
+    get Loading::WayIn.path(Records::Series.find(id), marit, at: clock.now - Loading::WayIn::LASTS_S)
+    expect(last_response["location"]).to eq "/no-call"
+  end
+
+  it "writes tokens that another library takes, and none for another link" do
+    id = round
+    work
+    link = URI(led(id, ines))
+    pass = URI.decode_www_form(link.query).to_h["pass"]
+    slug = link.path.split("/").last
+    good = jose(CallExchange::SECRET, slug, pass)
+    expect(good["header"]).to eq "alg" => "HS256", "typ" => "JWT"
+    expect(good["claims"]).to match "sub" => ines, "name" => "Ines Torvald", "aud" => slug, "exp" => Integer
+    expect(jose(CallExchange::SECRET, "another", pass)).to eq "error" => "ERR_JWT_CLAIM_VALIDATION_FAILED"
+    expect(jose("guessed secret, guessed", slug, pass)).to eq "error" => "ERR_JWS_SIGNATURE_VERIFICATION_FAILED"
+    own = Loading::WayIn.token(id, ines, 0, at: clock.now)
+    expect(jose(Loading::WayIn.key, id, own)["claims"]).to include "sub" => ines, "aud" => id, "renewal" => 0
+  end
+
+  def jose(*arguments)
+    JSON.parse(Open3.capture2("node", File.expand_path("../support/pass.mjs", __dir__), *arguments).first)
+  end
+
+  it "makes a call for each meeting where links are fresh, and ends it with its meeting" do
+    id = round("fresh")
+    UseCases::Calls.new(clock: clock).sweep(UseCases::Faults.new(clock: clock))
+    work
+    expect(Records::Call.where(state: "made").count).to eq 3
+    expect(Records::Call.distinct.count(:url)).to eq 3
+    second = meeting_ids(id)[1]
+    expect(led(id, ines, second)).to start_with Records::Call.find_by!(meeting_id: second).url
+    state(second, marit, "called_off", reason: "Storm")
+    work
+    expect(Records::Call.find_by!(meeting_id: second).state).to eq "ended"
+    use(UseCases::Series, marit).change(
+      id: id, version: Records::Series.find(id).lock_version, title: "Round", call: {kind: "none"},
+      members: [{person_id: ines, role: "required"}]
+    )
+    work
+    expect(Records::Call.distinct.pluck(:state)).to eq ["ended"]
+  end
+
+  it "goes on without its service: nothing waits, and the call is made when it is back" do
+    id = round
+    away = CallService.new({url: "http://127.0.0.1:9", secret: "x"})
+    UseCases::Calls.new(service: away, clock: clock).work_next
+    expect(Records::Call.first).to have_attributes(state: "wanted", attempts: 1)
+    invite(id, marit)
+    mail = Records::Mail.find_by!(person_id: ines)
+    expect(UseCases::Invitations.new(clock: clock).compose(mail)[:text]).to include "Call   #{Settings.origin}/call/"
+    expect(sheet(first(id), marit)[:on_call]).to include(made: false)
+    clock.now += 60
+    work
+    expect(Records::Call.first).to have_attributes(state: "made", attempts: 0)
+  end
+
+  it "tells each of their own link, with number and recording, in mail and calendar" do
+    id = round(call: {dial: true}, door: Core::Calls::Door::USUAL.merge(records: true))
+    work
+    invite(id, marit)
+    parts = UseCases::Invitations.new(clock: clock).compose(Records::Mail.find_by!(person_id: ines))
+    entry = parts[:calendar].gsub("\r\n ", "")
+    link = "#{Settings.origin}#{Loading::WayIn.path(Records::Series.find(id), ines, at: clock.now.floor(6))}"
+    pin = Records::Call.first.pin
+    expect(parts[:text]).to include link, "dial +47 55 00 04 00, PIN #{pin}", "This call is recorded."
+    expect(entry).to include "CONFERENCE;VALUE=URI;FEATURE=AUDIO,VIDEO", "CONFERENCE;VALUE=URI;FEATURE=PHONE",
+      "tel:+4755000400", "PIN #{pin}", "LOCATION:#{link}"
+    expect(entry).to include "This call is recorded."
+  end
+
+  it "lists who was there from when to when, and writes it as CSV" do
+    id = round
+    work
+    caller(id, ines).tap(&:enter).leave
+    look_again
+    sign_in(ines)
+    there = call(:get, "/series/#{id}/presence")
+    expect(there["meetings"].first["people"].first).to match "name" => "Ines Torvald",
+      "spans" => [{"from" => String, "to" => String, "minutes" => 0}]
+    get "/api/series/#{id}/presence.csv"
+    expect(last_response.body.lines).to match ["Meeting,Name,From,To,Minutes\r\n", /,Ines Torvald,.*,0\r\n/]
+    sign_in(wen)
+    call(:get, "/series/#{id}/presence")
+    expect(status).to eq 404
+  end
+
+  it "lets a correction by hand win over what the call reports" do
+    id = round
+    work
+    use(UseCases::Attendance, marit).attend(meeting_id: first(id), person_id: ines, state: "absent")
+    caller(id, ines).enter
+    look_again
+    expect(people(id)).to include "Ines Torvald" => "absent"
+  end
+
+  it "renews a standing link before it runs out, and tells of it where nothing else waits to be told" do
+    id = round
+    work
+    invite(id, marit)
+    Records::Call.update_all(used_at: clock.now - 355 * 86_400)
+    UseCases::CallRenewal.new(clock: clock).mend(UseCases::Faults.new(clock: clock))
+    expect(Records::Series.find(id).call_renewal).to eq 1
+    expect(Records::Mail.where(kind: "changed", person_id: ines).count).to eq 1
+  end
+
+  describe "reports" do
+    let(:id) { round.tap { work } }
+
+    def report(body, secret: CallExchange::SECRET, at: Time.now, id: "e-1")
+      text = JSON.generate(body)
+      signature = Core::Calls::Signature.of(secret, id, at.to_i.to_s, text)
+      post "/api/call-reports", text, "CONTENT_TYPE" => "application/json", "HTTP_WEBHOOK_ID" => id,
+        "HTTP_WEBHOOK_TIMESTAMP" => at.to_i.to_s, "HTTP_WEBHOOK_SIGNATURE" => signature
+      status
+    end
+
+    def came(**rest) = {
+      id: "e-1", call: Records::Call.find_by!(series_id: id).id, number: 1, kind: "came", at: Time.now.utc.iso8601,
+      visit: "v-1", person: ines, name: "Ines", **rest
+    }
+
+    it "are kept once, whoever sends them twice" do
+      2.times { expect(report(came)).to eq 204 }
+      expect(Records::CallReport.count).to eq 1
+      expect(people(id)).to include "Ines Torvald" => "on_call"
+    end
+
+    it "are refused when they are forged, old, broken or of no call here" do
+      expect(report(came, secret: "guessed")).to eq 401
+      expect(report(came, at: Time.now - 3_600)).to eq 401
+      expect(report(came(call: key))).to eq 410
+      [came(at: "soon"), came(kind: "danced"), came(person: "nobody"), came(call: nil), [], 3].each do |body|
+        expect(report(body)).to eq 400
+      end
+      expect(report(came(at: (Time.now + 86_400).utc.iso8601))).to eq 400
+      expect(Records::CallReport.count).to eq 0
+      get "/api/call-reports"
+      expect(status).to eq 405
+    end
+
+    it "that come a day late change the list of who was there, but no minutes that were issued" do
+      %w[in_session closed issued].each { |to| state(first(id), marit, to) }
+      expect(report(came)).to eq 204
+      expect(Records::Attendance.count).to eq 0
+      expect(use(Views::Presence, marit).list(id)[:meetings].first[:people].map { |one| one[:name] }).to eq ["Ines"]
+    end
+  end
+end

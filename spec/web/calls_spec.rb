@@ -1,0 +1,168 @@
+require_relative "../web_helper"
+
+# The call of a meeting, from the form to the door; other people come to it as programs.
+RSpec.describe "The call of a meeting" do
+  let!(:marit) { person("Marit Hauge", zone: "Etc/UTC") }
+  let!(:ines) { person("Ines Torvald") }
+  let(:starts) { Time.now.utc + 300 }
+  let(:week) do
+    series(marit, {required: ines}, zone: "Etc/UTC", start: starts.strftime("%FT%R"), rule: "FREQ=WEEKLY;COUNT=3",
+      call: {kind: "standing"})
+  end
+  let(:first) { meeting_ids(week).first }
+  let(:row) { Records::Call.find_by!(series_id: week) }
+
+  def made = eventually { Records::Call.find_by(series_id: week)&.state == "made" }
+
+  def comes(name) = Caller.new(row.url).tap { |one| one.enter(name: name, passcode: row.passcode) }
+
+  def link_of(person_id) = Loading::WayIn.path(Records::Series.find(week), person_id, at: Time.now.utc)
+
+  it "is made with its series, shown with its door, and gets another link in one action" do
+    sign_in_as "Marit Hauge"
+    visit "/series/new"
+    fill_in "Title", with: "Interviews"
+    choose_from "Call", "Made here, standing: one link for the whole run"
+    expect(page).to have_content "A fresh link is better where guests are asked."
+    choose_from "At the door", "Everybody walks in"
+    choose_from "Opens", "30 minutes before"
+    find("label", text: "Recorded: said in the invitation").click
+    fill_in "Date", with: (Date.today + 3).strftime("%-d %B %Y"), match: :first
+    click_button "Make the series"
+    expect(page).to have_css "h1", text: "Interviews"
+    click_button "Call"
+    expect(page).to have_content "Standing: one link for the whole run. Everybody walks in. Opens 30 minutes before"
+    expect(page).to have_content "Recorded."
+    eventually { Records::Call.first.state == "made" }
+    visit page.current_path
+    click_button "Call"
+    before = find(".plain a").text
+    expect(before).to start_with CallExchange.address
+    expect_accessible
+    click_button "Renew the link"
+    keep "Renew and tell everybody"
+    expect(page).to have_content "The link is renewed."
+    eventually { Records::Call.first.url != before }
+    visit before
+    expect(page).to have_content "This link is not in use."
+    expect(page).to have_no_content "Interviews"
+  end
+
+  it "has its door beside the sheet: who waits is let in by button and by key, and who is there fills in by itself" do
+    week
+    made
+    state(first, marit, "in_session")
+    sign_in_as "Marit Hauge"
+    visit "/meetings/#{first}"
+    pat, sam, kim, lee = %w[Pat Sam Kim Lee].map { |name| comes(name) }
+    expect(page).to have_content "4 wait at the door"
+    expect(page).to have_title(/\A\(4\) /)
+    uncheck "sound when somebody waits"
+    click_button "Let in: Sam"
+    expect(page).to have_content "3 wait at the door"
+    find("body").click
+    page.execute_script "document.activeElement.blur()"
+    page.driver.browser.keyboard.type "i"
+    eventually { pat.state == "in" }
+    page.driver.browser.keyboard.type "X"
+    eventually { kim.state == "gone" }
+    expect(page).to have_content "One waits at the door"
+    page.driver.browser.keyboard.type "I"
+    eventually { lee.state == "in" }
+    expect(page).to have_no_content "at the door"
+    expect(page).to have_title(/\ASheet/)
+    Caller.new("#{Capybara.current_session.server.base_url}#{link_of(ines)}").then do |link|
+      answer = Net::HTTP.get_response(URI(link.instance_variable_get(:@link).to_s))
+      Caller.new(answer["location"]).enter
+    end
+    expect(page).to have_css ".person", text: "Ines Torvald"
+    expect(find(".person", text: "Ines Torvald")).to have_content "as the call has it"
+    select "absent", from: "Ines Torvald is"
+    expect(find(".person", text: "Ines Torvald")).to have_no_content "as the call has it"
+    click_button "Add to the sheet: Sam"
+    fill_in "Name", with: "Sam Reed"
+    keep "Add"
+    expect(find(".person", text: "Sam Reed")).to have_content "as the call has it"
+    click_button "Take out: Pat"
+    eventually { pat.state == "gone" }
+    expect_accessible
+  end
+
+  it "can be let in all at once by button, and turned away" do
+    week
+    made
+    state(first, marit, "in_session")
+    sign_in_as "Marit Hauge"
+    visit "/meetings/#{first}"
+    pat, sam, kim = %w[Pat Sam Kim].map { |name| comes(name) }
+    click_button "Turn away: Kim"
+    eventually { kim.state == "gone" }
+    click_button "Let all in"
+    eventually { [pat, sam].all? { |one| one.state == "in" } }
+  end
+
+  it "is one press away on the Desk, says who is in, and can be tried before, on a phone" do
+    week
+    made
+    invite(week, marit)
+    sign_in_as "Ines Torvald"
+    expect(page).to have_link "Join the call"
+    Caller.new(row.url)
+    comes("Pat")
+    visit URI(find_link("Join the call")[:href]).request_uri
+    expect(page).to have_content "You enter as Ines Torvald."
+    click_button "Try it"
+    expect(page).to have_content "You got through, Ines Torvald."
+    expect_accessible
+    click_button "Enter"
+    expect(page).to have_css "#people li", text: "Ines Torvald"
+    click_button "Present"
+    expect(page).to have_css "#people li", text: "presents"
+    click_button "Be quiet"
+    expect(page).to have_css "#people li", text: "quiet"
+    visit "/"
+    expect(page).to have_content "1 is in the call"
+  end
+
+  it "says when it opens, and lets one try its entrance a week before" do
+    week
+    made
+    second = meeting_ids(week)[1]
+    Records::Meeting.where(id: first).update_all(state: "called_off")
+    Records::Call.look_again(week, Time.now.utc)
+    told = row.told_digest
+    eventually { row.reload.told_digest != told }
+    page.current_window.resize_to(390, 800)
+    visit "#{link_of(ines)}?of=#{second}"
+    expect(page).to have_content "The call opens on"
+    expect(page).to have_no_button "Enter"
+    click_button "Try it"
+    expect(page).to have_content "You got through"
+    eventually { Loading::CallPresence.of(second).got_through == [ines] }
+    visit "/call/guessed"
+    expect(page).to have_content "This link is not in use"
+  end
+
+  it "is there for who dials in, and on the page behind a private link" do
+    use(UseCases::Series, marit).change(
+      id: week, version: Records::Series.find(week).lock_version, title: "Round", call: {kind: "standing", dial: true},
+      members: [{person_id: ines, role: "required"}], door: Core::Calls::Door::USUAL.merge(policy: "everybody")
+    )
+    eventually { row.reload.pin }
+    invite(week, marit)
+    page.current_window.resize_to(390, 800)
+    visit Loading::AnswerLink.path(week, ines)
+    expect(page).to have_link "Your way into the call"
+    expect(page).to have_content "PIN #{row.pin}"
+    visit "#{CallExchange.address}/phone"
+    fill_in "You call from", with: "+47 900 00 112"
+    fill_in "PIN", with: "000"
+    click_button "Call"
+    expect(page).to have_content "This PIN is not in use."
+    fill_in "PIN", with: row.pin
+    click_button "Call"
+    expect(page).to have_css "#people li", text: "By phone, 0112"
+    click_button "Leave"
+    expect(page).to have_content "You have left."
+  end
+end
