@@ -67,6 +67,7 @@ class Worker
       "meetings_from_elsewhere" => -> { UseCases::OutsideMeetings.new(clock: @clock).renew(faults) },
       "calls" => -> { UseCases::Calls.new(clock: @clock).sweep(faults) },
       "renewing_calls" => -> { UseCases::CallRenewal.new(clock: @clock).mend(faults) },
+      "trying_calls" => -> { UseCases::TryingCalls.new(clock: @clock).put_due(faults) },
       "holds" => -> { UseCases::Holds.new(clock: @clock).release_expired },
       "reports" => -> { UseCases::IncomingMails.new(clock: @clock).sweep },
       "files" => -> { UseCases::FileReadings.new(clock: @clock).sweep },

@@ -60,10 +60,9 @@ module Api
           httponly: true,
           secure: secure,
           expire_after: UseCases::SignIns::LASTS_DAYS * 86_400
-        map("/api/call-reports") { run CallReports.new }
-        map("/call") { run WayIn.new }
+        {"/api/call-reports" => CallReports, "/call" => WayIn, "/feeds" => Feeds}
+          .each { |path, kind| map(path) { run kind.new } }
         map("/api") { run Api::App.api }
-        map("/feeds") { run Feeds.new }
         map("/health") { run ->(_env) { Api::App.health } }
         run FrontEnd.new
       end

@@ -16,6 +16,21 @@ module Api
       json sheet
     end
 
+    on :put, "/meetings/:id/row", "setRow", may: :move_meeting, of: :meeting do
+      rows.set(meeting_id: params["id"], **input)
+      json sheet
+    end
+
+    on :post, "/meetings/:id/row/telling", "tellRow", may: :move_meeting, of: :meeting do
+      rows.tell(params["id"])
+      json sheet
+    end
+
+    on :put, "/meetings/:id/row/delay", "delayRow", may: :hold_meeting, of: :meeting do
+      rows.run_late(meeting_id: params["id"], **input)
+      json sheet
+    end
+
     on :put, "/series/:id/call-renewal", "renewCall", may: :change_series, of: :series do
       use(UseCases::CallRenewal).renew(series_id: params["id"], **input)
       json use(Views::SeriesPage).show(params["id"])
@@ -30,6 +45,8 @@ module Api
     end
 
     private
+
+    def rows = use(UseCases::Rows)
 
     def door = UseCases::Doors.new(by: person_id, service: CallService.new)
   end

@@ -130,6 +130,13 @@ module Api
       json use(Views::Invitation).progress(params["sendingId"], series_id: params["id"])
     end
 
+    on :post, "/meetings-now", "startNow", may: :make_series do
+      meeting_id = use(UseCases::StartingNow).start(**input)
+      json({meeting_id: meeting_id, series_id: input[:id]}, 201)
+    end
+
+    on(:get, "/free-now", "listFreeNow", may: :search_times) { json use(Views::FreeNow).list }
+
     private
 
     # Which strands are wanted: how many meetings back, which closed ones, and whose.

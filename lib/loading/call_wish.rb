@@ -70,9 +70,21 @@ module Loading
       asked = Records::Person.where(id: hosts)
         .or(Records::Person.where(id: Records::SeriesMember.where(series_id: @series.id).select(:person_id)))
         .or(Records::Person.where(id: Records::Substitute.where(meeting_id: meetings.map(&:id)).select(:person_id)))
-      asked.order(:id).map do |person|
-        {key: person.id, name: person.name, part: hosts.include?(person.id) ? "host" : "member"}
-      end
+      asked = asked.order(:id).to_a
+      row = row_slots.reject { |slot| asked.any? { |person| person.id == slot.person_id } }
+      asked.map { |person| {key: person.id, name: person.name, part: part(person, hosts)} } + row.map { |slot| own(slot) }
+    end
+
+    def part(person, hosts) = hosts.include?(person.id) ? "host" : "member"
+
+    # With a time of their own: at the door until they are let in.
+    def own(slot)
+      {key: slot.person_id, name: slot.person.name, part: "guest", waits: true, from: slot.turn_at.iso8601}
+    end
+
+    def row_slots
+      slots = Records::RowSlot.standing.where(meeting_id: meetings.map(&:id)).in_order.includes(:person, :meeting)
+      slots.to_a.uniq(&:person_id)
     end
   end
 end

@@ -78,6 +78,7 @@ module Loading
       [series.keeper_id, series.chair_id].include?(person.id) ||
         Records::SeriesMember.exists?(series_id: series.id, person_id: person.id) ||
         Records::Substitute.of_series(series.id).exists?(person_id: person.id) ||
+        Records::RowSlot.standing.of_series(series.id).exists?(person_id: person.id) ||
         Records::Deputy.exists?(series_id: series.id, person_id: person.id)
     end
   end

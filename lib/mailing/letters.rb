@@ -98,6 +98,39 @@ module Mailing
       parts.compact.join(", ").gsub(/[[:cntrl:]]+/, " ")
     end
 
+    # To somebody with a time of their own within a meeting.
+    # @param kind [Symbol] :request or :cancel
+    def own_time(kind:, title:, keeper:, at:, length_min:, where:)
+      if kind == :cancel
+        return note("You need not come", title, "#{keeper} does not need you at “#{title}” on #{at} any more.")
+      end
+
+      said = "#{keeper} asks you to come to “#{title}”.\n\nYour time is #{at}, for #{length_min} minutes.\n" \
+        "#{where.join("\n")}\n\nPlease be there a little before. You wait at the door until you are let in."
+      note("Invitation", title, said)
+    end
+
+    # To who waits for their time, when it gets later or is as planned again.
+    def later(title:, at:, late_min:)
+      said = late_min.positive? ? "“#{title}” runs #{late_min} minutes late." : "“#{title}” is in time again."
+      note(late_min.positive? ? "A little later" : "In time again", title, "#{said} Your time is #{at} now.")
+    end
+
+    # To a guest, once before the day.
+    def try_entrance(title:, at:, url:)
+      said = "“#{title}” is a call, on #{at}. Please try its entrance once before: open the link on the device you will " \
+        "use, and press “Try it”. It takes a moment, and nobody is disturbed."
+      note("Please try the call", title, said, ["Try it", url])
+    end
+
+    # To who is asked to a meeting that is on.
+    # @return [String] one line
+    def text_now(title:, keeper:, call:)
+      online = call && (call.url || "dial #{call.dial_in}")
+      ["Now: #{Core::Words.shorten(title, 60)}", "#{keeper} asks you to come", online].compact.join(", ")
+        .gsub(/[[:cntrl:]]+/, " ")
+    end
+
     def note(subject, title, words, link = nil) = Note.parts("#{subject}: #{title}", title, words, link)
   end
 end

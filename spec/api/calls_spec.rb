@@ -15,8 +15,8 @@ RSpec.describe Api::Calls do
   end
 
   def round(kind = "standing", **rest)
-    series(marit, {required: ines}, start: start, rule: "FREQ=WEEKLY;COUNT=3", call: {kind: kind, **rest.delete(:call).to_h},
-      **rest)
+    call = {kind: kind, **rest.delete(:call).to_h}
+    series(marit, {required: ines}, start: start, rule: "FREQ=WEEKLY;COUNT=3", call: call, **rest)
   end
 
   # What the worker does.
@@ -243,6 +243,82 @@ RSpec.describe Api::Calls do
     UseCases::CallRenewal.new(clock: clock).mend(UseCases::Faults.new(clock: clock))
     expect(Records::Series.find(id).call_renewal).to eq 1
     expect(Records::Mail.where(kind: "changed", person_id: ines).count).to eq 1
+  end
+
+  describe "one after another" do
+    let(:id) { round }
+    let(:meeting) { first(id) }
+    let(:wall) { Records::Meeting.find(meeting).then { |one| ->(min) { one.series.zone.wall(one.starts_at + min * 60).to_s } } }
+
+    def slot(name, from, length = 15, id: key) =
+      {id: id, name: name, email: "#{name.downcase}@harbour.example", localStart: wall[from], lengthMin: length}
+
+    def set(*slots) = call(:put, "/meetings/#{meeting}/row", {slots: slots})
+
+    before do
+      id
+      work
+      sign_in(marit)
+    end
+
+    it "invites each to their own time alone, and lets them in one by one" do
+      pat, kim = slot("Pat", 0), slot("Kim", 15)
+      2.times { expect(set(pat, kim)).to include("rowUntold" => 2) }
+      expect { 2.times { call(:post, "/meetings/#{meeting}/row/telling") } }.to change(Records::Mail, :count).by(2)
+      mail = Mail.read_from_string(Records::Mail.find_by!(recipient: "kim@harbour.example").source)
+      expect(mail.text_part.decoded).to include "Your time is", Core::Words.clock(Core::WallTime.parse(wall[15])), "/call/"
+      expect(mail.text_part.decoded).not_to include "Pat"
+      event = mail.all_parts.find { |part| part.mime_type == "text/calendar" }.decoded
+      expect(event).to include "DURATION:PT15M", "ATTENDEE;CN=Kim", "UID:row-#{kim[:id]}@"
+      look_again
+      visitor = caller(id, Records::Person.find_by!(name: "Kim").id)
+      expect([visitor.enter, visitor.state]).to eq %w[in waits]
+      look_again
+      shown = call(:put, "/meetings/#{meeting}/door")
+      expect(shown["row"].map { |one| [one["name"], one["state"]] }).to eq [["Pat", "not_yet"], ["Kim", "waits"]]
+      call(:put, "/meetings/#{meeting}/door/#{shown["row"][1]["visit"]}", {verdict: "let_in"})
+      expect(visitor.state).to eq "in"
+    end
+
+    it "tells those whose turn is to come when it runs late, and cancels for who is taken off" do
+      pat, kim = slot("Pat", 0), slot("Kim", 15)
+      set(pat, kim)
+      call(:post, "/meetings/#{meeting}/row/telling")
+      2.times { call(:put, "/meetings/#{meeting}/row/delay", {minutes: 10}) }
+      later = Records::Mail.where("reason like 'row:late:%'").map { |one| [one.recipient, one.subject] }
+      expect(later).to match_array [
+        ["pat@harbour.example", "A little later: Monday mooring round"],
+        ["kim@harbour.example", "A little later: Monday mooring round"]
+      ]
+      expect(call(:get, "/meetings/#{meeting}")["row"].first["turnAt"][0, 16]).to eq wall[10][0, 16]
+      set(kim)
+      expect(call(:post, "/meetings/#{meeting}/row/telling")["row"].size).to eq 1
+      expect(Records::Mail.where(subject: "You need not come: Monday mooring round").pluck(:recipient)).to eq ["pat@harbour.example"]
+      expect(led(id, Records::Person.find_by!(name: "Pat").id)).to eq "/no-call"
+    end
+
+    it "says which time is wrong" do
+      faults = ->(*slots) { set(*slots)["errors"].map { |one| one["pointer"] } }
+      expect(faults[slot("Pat", -5)]).to eq ["/slots/0/localStart"]
+      expect(faults[slot("Pat", 0, 20), slot("Kim", 15)]).to eq ["/slots/1/localStart"]
+      expect(faults[slot("Pat", 40)]).to eq ["/slots/0/localStart"]
+      expect(faults[slot("Pat", 0).merge(email: "pat")]).to eq ["/slots/0/email"]
+      expect(faults[slot(" ", 0)]).to eq ["/slots/0/name"]
+    end
+  end
+
+  it "asks guests once to try the entrance, two days before at most, unless they did" do
+    guest = {id: key, name: "Pat", email: "pat@harbour.example", role: "required"}
+    id = round(guests: [guest])
+    work
+    invite(id, marit)
+    ask = -> { UseCases::TryingCalls.new(clock: clock).put_due(UseCases::Faults.new(clock: clock)) }
+    expect(ask.call).to eq 0 # it begins in a moment
+    Records::Meeting.where(id: first(id)).update_all(state: "called_off")
+    clock.now += 5.2 * 86_400
+    expect([ask.call, ask.call]).to eq [1, 0]
+    mail = Mail.read_from_string(Records::Mail.find_by!("reason like 'try:%'").source)
+    expect(mail.text_part.decoded).to include "press “Try it”", "/call/"
   end
 
   describe "reports" do

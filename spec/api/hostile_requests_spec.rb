@@ -191,6 +191,9 @@ RSpec.describe "Hostile requests" do
           },
           members: []
         },
+        "startNow" => {
+          title: "Buoy adrift", personIds: []
+        },
         "sendInvitation" => {},
         "addLine" => {
           kind: "note", text: "Rope"

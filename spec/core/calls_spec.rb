@@ -51,30 +51,30 @@ RSpec.describe Core::Calls do
   end
 
   describe Core::Calls::Signature do
-    SECRET = "a secret of the two".freeze
-    BODY = %({"kind":"came","name":"Tomás"}).freeze
+    let(:secret) { "a secret of the two" }
+    let(:content) { %({"kind":"came","name":"Tomás"}) }
 
     # Written independently, in another language, from the words of the specification.
     def by_python(id, timestamp)
       script = "import sys,hmac,hashlib,base64\nsecret,i,t,body=sys.argv[1:5]\n" \
         "d=hmac.new(secret.encode(),(i+'.'+t+'.'+body).encode(),hashlib.sha256).digest()\n" \
         "print('v1,'+base64.b64encode(d).decode())"
-      Open3.capture2("python3", "-c", script, SECRET, id, timestamp, BODY).first.strip
+      Open3.capture2("python3", "-c", script, secret, id, timestamp, content).first.strip
     end
 
-    def good?(given, id: "e-1", timestamp: at("10:00").to_i.to_s, body: BODY, now: at("10:00")) =
-      described_class.good?(given, SECRET, id, timestamp, body, now)
+    def good?(given, id: "e-1", timestamp: at("10:00").to_i.to_s, body: content, now: at("10:00")) =
+      described_class.good?(given, secret, id, timestamp, body, now)
 
     it "is what Python makes of it" do
       stamp = at("10:00").to_i.to_s
-      expect(described_class.of(SECRET, "e-1", stamp, BODY)).to eq by_python("e-1", stamp)
+      expect(described_class.of(secret, "e-1", stamp, content)).to eq by_python("e-1", stamp)
       expect(good?(by_python("e-1", stamp))).to be true
       expect(good?("v1,c29tZXRoaW5n #{by_python("e-1", stamp)}")).to be true
     end
 
     it "is not good for anything else" do
       given = by_python("e-1", at("10:00").to_i.to_s)
-      expect(good?(given, body: BODY.sub("came", "left"))).to be false
+      expect(good?(given, body: content.sub("came", "left"))).to be false
       expect(good?(given, id: "e-2")).to be false
       expect(good?(given, now: at("10:06"))).to be false
       expect(good?(given, now: at("09:54"))).to be false
@@ -92,7 +92,9 @@ RSpec.describe Core::Calls do
       )
     end
 
-    def spans(*reports) = described_class.new(reports).people.map { |one| [one.name, one.spans.map { |span| words(span) }] }
+    def spans(*reports)
+      described_class.new(reports).people.map { |one| [one.name, one.spans.map { |span| words(span) }] }
+    end
 
     def words(span) = span.map { |one| one&.strftime("%H:%M") }
 
@@ -132,7 +134,8 @@ RSpec.describe Core::Calls do
     ].each do |times, closed, said|
       it "#{times.inspect}#{", closed at #{closed}" if closed} → #{said.inspect}" do
         spans = times.map { |from, to| [at(from), to && at(to)] }
-        state, moment = described_class.attendance(spans, Core::Interval[at("10:00"), at("11:00")], closed && at(closed))
+        meeting = Core::Interval[at("10:00"), at("11:00")]
+        state, moment = described_class.attendance(spans, meeting, closed && at(closed))
         expect([state, moment&.strftime("%H:%M")]).to eq(said || [nil, nil])
       end
     end

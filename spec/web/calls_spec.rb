@@ -55,7 +55,7 @@ RSpec.describe "The call of a meeting" do
     state(first, marit, "in_session")
     sign_in_as "Marit Hauge"
     visit "/meetings/#{first}"
-    pat, sam, kim, lee = %w[Pat Sam Kim Lee].map { |name| comes(name) }
+    pat, _, kim, lee = %w[Pat Sam Kim Lee].map { |name| comes(name) }
     expect(page).to have_content "4 wait at the door"
     expect(page).to have_title(/\A\(4\) /)
     uncheck "sound when somebody waits"
@@ -164,5 +164,74 @@ RSpec.describe "The call of a meeting" do
     expect(page).to have_css "#people li", text: "By phone, 0112"
     click_button "Leave"
     expect(page).to have_content "You have left."
+  end
+
+  it "takes people one after another, each with a time of their own, and asks whether the one before is out" do
+    week
+    made
+    sign_in_as "Marit Hauge"
+    visit "/meetings/#{first}"
+    click_button "People with times of their own"
+    within(".v-dialog") do
+      fill_in "Name", with: "Pat"
+      fill_in "Mail address", with: "pat@harbour.example"
+      click_button "Add another"
+      within("[aria-label='Number 2']") do
+        fill_in "Name", with: "Kim"
+        fill_in "Mail address", with: "pat"
+      end
+    end
+    keep
+    expect(dialog).to have_content "not a mail address"
+    within("[aria-label='Number 2']") { fill_in "Mail address", with: "kim@harbour.example" }
+    keep
+    click_button "Tell 2 people"
+    expect(page).to have_no_button "Tell 2 people"
+    click_button "Start the meeting"
+    guests = %w[Pat Kim].map { |name| Records::Person.find_by!(name: name).id }
+    Records::Call.look_again(week, Time.now.utc)
+    link = ->(guest) { Net::HTTP.get_response(URI("#{Capybara.current_session.server.base_url}#{link_of(guest)}"))["location"] }
+    pat, kim = guests.map { |guest| Caller.new(link[guest]) }
+    eventually { pat.enter == "in" }
+    kim.enter
+    find("button[aria-label^='Let in Pat']").click
+    eventually { pat.state == "in" }
+    select "10 minutes", from: "Runs late by"
+    expect(page).to have_css "ol", text: (starts + 1_500).strftime("%H:%M")
+    find("button[aria-label^='Let in Kim']").click
+    expect(dialog).to have_content "Pat is still in"
+    keep "Take Pat out and let Kim in"
+    eventually { [pat.state, kim.state] == %w[gone in] }
+    expect(page).to have_css "ol", text: "has been"
+    within_s(15) { Net::HTTP.get(URI("#{PostOffice.address}/?to=kim@harbour.example")).include?("A little later") }
+  end
+
+  it "starts now: one press makes meeting, call and sheet, and who is added while it is on hears of it at once" do
+    Records::Person.where(id: ines).update_all(phone: "+4790000112")
+    person("Wen Halloran")
+    sign_in_as "Marit Hauge"
+    find(".goto-open, button", text: "Go to or do").click
+    fill_in "Go to or do", with: "start one"
+    page.active_element.send_keys :enter
+    expect(page).to have_css "h1", text: "Start one now"
+    click_button "Start now"
+    expect(page).to have_content "Give it a title."
+    fill_in "Title", with: "Buoy 7 adrift"
+    fill_in "Look for a name", with: "ines"
+    check "Ines Torvald", allow_label_click: true
+    fill_in "A guest's name", with: "Pat"
+    fill_in "Guest's mail address", with: "pat@harbour.example"
+    expect_accessible
+    click_button "Start now"
+    expect(page).to have_content "Minutes · in session"
+    type "Towing is on its way\n"
+    expect(page).to have_css ".line", text: "Towing is on its way"
+    eventually { Records::Mail.where(way: "text", state: "sent").exists? }
+    click_button "Ask somebody else too"
+    find_field("Who").set("Wen")
+    find(".v-overlay--active .v-list-item", text: "Wen Halloran").click
+    click_button "Ask them"
+    expect(page).to have_content "told at once"
+    within_s(15) { Net::HTTP.get(URI("#{PostOffice.address}/?to=wen@skerrybuoy.example")).include?("Buoy 7 adrift") }
   end
 end

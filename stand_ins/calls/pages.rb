@@ -58,8 +58,8 @@ module Calls
       guess("phone") unless @room
       return phone_says("This PIN is not in use.") unless @room
 
-      said, visit = rooms.enter(@room, key: nil, name: "By phone, #{params["number"].to_s.delete("^0-9")[-4..] || "no number"}",
-        phone: true)
+      digits = params["number"].to_s.delete("^0-9")[-4..] || "no number"
+      said, visit = rooms.enter(@room, key: nil, name: "By phone, #{digits}", phone: true)
       visit ? redirect("/visits/#{@room["id"]}/#{visit}") : phone_says(PHONE_WORDS.fetch(said))
     end
 
@@ -90,10 +90,9 @@ from: person && person["from"]})
     private
 
     VIEWS = {"waits" => :waiting, "in" => :room, "gone" => :gone}.freeze
-    # Nothing is said beyond this, whatever is wrong with a link.
-    REFUSED = "This link is not in use."
     PHONE_WORDS = {
-      early: "The call is not open yet. Dial again later.", over: "The call is over.", refused: "This PIN is not in use."
+      early: "The call is not open yet. Dial again later.", over: "The call is over.",
+      refused: "This PIN is not in use."
     }.freeze
 
     def rooms = settings.rooms

@@ -56,9 +56,8 @@ module Calls
       {
         "id" => room["id"], "url" => "#{@address}/c/#{room["slug"]}", "renewal" => room["renewal"],
         **(room["wish"]["dial_in"] ? {"number" => NUMBER, "pin" => room["pin"]} : {}),
-        "in" => visits.select { |one| one["state"] == "in" }, "waiting" => visits.select { |one|
-                                                                one["state"] == "waits"
-                                                              }
+        "in" => visits.select { |one| one["state"] == "in" },
+        "waiting" => visits.select { |one| one["state"] == "waits" }
       }
     end
 
@@ -200,8 +199,8 @@ module Calls
     def note(room, kind, id = nil, more = {})
       visit = id ? room["visits"][id] : {}
       room["events"] << {
-        "id" => SecureRandom.uuid, "call" => room["id"], "number" => room["events"].size + 1, "kind" => kind, "at" => stamp,
-        "visit" => id, "person" => visit["key"], "name" => visit["name"], **more
+        "id" => SecureRandom.uuid, "call" => room["id"], "number" => room["events"].size + 1, "kind" => kind,
+        "at" => stamp, "visit" => id, "person" => visit["key"], "name" => visit["name"], **more
       }
     end
 

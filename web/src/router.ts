@@ -25,6 +25,7 @@ export const router = createRouter({
     { path: '/decisions', component: () => import('./pages/Decisions.vue'), meta: { title: 'Decisions' } },
     { path: '/search', component: () => import('./pages/Search.vue'), meta: { title: 'Search' } },
     { path: '/common-time', component: () => import('./pages/CommonTime.vue'), meta: { title: 'Common time' } },
+    { path: '/now', component: () => import('./pages/StartNow.vue'), meta: { title: 'Start one now' } },
     { path: '/people', component: () => import('./pages/People.vue'), meta: { title: 'People & places' } },
     { path: '/me', component: () => import('./pages/Me.vue'), meta: { title: 'My hours and calendars' } },
     { path: '/people/:id', component: () => import('./pages/PersonPage.vue'), props: true, meta: { title: 'Person' } },

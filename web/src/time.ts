@@ -30,6 +30,10 @@ export function wallNow(timeZone: string, at = new Date()) {
   return parts.replace(' ', 'T').slice(0, 16)
 }
 
+/** Later on the same wall, without a zone's jumps. */
+export const addMinutes = (wall: string, minutes: number) =>
+  new Date(utc(wall).getTime() + minutes * 60_000).toISOString().slice(0, 19)
+
 /** A moment on the wall of a zone. */
 export const wallOf = (instant: string, timeZone: string) => wallNow(timeZone, new Date(instant))
 

@@ -2,8 +2,8 @@ module Core
   module Calls
     # Who walks into a call and who waits to be let in, and when it is open. Opening a quarter of an hour before and
     # staying half an hour after is common practice.
-    # `policy`: "everybody" walks in; "members" of the meeting walk in and others wait; all wait until a "host" is there;
-    # only who is "known" by a personal link. `presents`: "everybody" or "host".
+    # `policy`: "everybody" walks in; "members" of the meeting walk in and others wait; all wait until a "host" is
+    # there; only who is "known" by a personal link. `presents`: "everybody" or "host".
     class Door < Value.of(:policy, :opens_min, :stays_min, :quiet, :presents, :records)
       POLICIES = %w[everybody members host known].freeze
       USUAL = {

@@ -73,7 +73,7 @@ module Core
         sorted = visits.sort_by { |one| [one.came_at, one.key] }
         spans = sorted.map { |one| [one.came_at, one.left_at] }.each_with_object([]) do |(from, to), merged|
           last = merged.last
-          next merged << [from, to] unless last && (last[1].nil? || from <= last[1])
+          next merged << [from, to] if last.nil? || (last[1] && from > last[1])
 
           last[1] = (last[1].nil? || to.nil?) ? nil : [last[1], to].max
         end

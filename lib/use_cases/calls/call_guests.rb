@@ -12,11 +12,7 @@ module UseCases
         next if reports.where.not(person_id: nil).exists? # pressed twice
 
         person = guest(meeting, name, email)
-        unless asked?(meeting, person)
-          Records::Substitute.create!(
-            id: Records::Key.make(now), meeting_id: meeting_id, person_id: person.id, given_name: person.name
-          ).tap { |one| one.update!(told_digest: Loading::Substitutes.digest(one)) } # they are here: nothing is to be told
-        end
+        ask(meeting, person) unless asked?(meeting, person)
         reports.update_all(person_id: person.id)
         CallReports.new(clock: @clock).settle(meeting)
         Records::Change.note(meeting_id, now)
@@ -24,6 +20,14 @@ module UseCases
     end
 
     private
+
+    # They are here: nothing is to be told.
+    def ask(meeting, person)
+      made = Records::Substitute.create!(
+        id: Records::Key.make(now), meeting_id: meeting.id, person_id: person.id, given_name: person.name
+      )
+      made.update!(told_digest: Loading::Substitutes.digest(made))
+    end
 
     def guest(meeting, name, email)
       called = words(name, pointer: "/name", missing: "Give a name.").gsub(/[[:cntrl:]]/, " ")[0, 120]

@@ -55,13 +55,19 @@ module UseCases
     def known(person_id) = person_id && Records::Person.where(id: person_id).pick(:id)
 
     # The meeting it happened at: the one whose call was open then, else the nearest. By what the report says alone, so
-    # that the order in which they come does not matter.
+    # that the order in which they come does not matter. Who tries the entrance tries it for the next one.
     def meeting_of(call, row)
       return Records::Meeting.includes(:series).find_by(id: call.meeting_id) if call.meeting_id
 
       at = row[:came_at] || row[:at]
-      day = Records::Meeting.where(series_id: call.series_id).where.not(state: "called_off")
-        .where("starts_at < ? and ends_at > ?", at + 86_400, at - 86_400).includes(:series).in_order.to_a
+      all = Records::Meeting.where(series_id: call.series_id).where.not(state: "called_off").includes(:series).in_order
+      return all.where("ends_at > ?", at).first if row[:kind] == "tried"
+
+      nearest(all, at)
+    end
+
+    def nearest(meetings, at)
+      day = meetings.where("starts_at < ? and ends_at > ?", at + 86_400, at - 86_400).to_a
       day.find { |one| one.series.door.opening(one.interval).cover?(at) } ||
         day.min_by { |one| [(one.starts_at - at).abs, (one.ends_at - at).abs].min }
     end

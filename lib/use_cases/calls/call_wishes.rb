@@ -6,8 +6,8 @@ module UseCases
 
     module_function
 
-    # @param call [Hash] kind (none, own, standing or fresh), url, passcode, dial_in and dial; without a kind it is a link
-    #   of one's own, if there is one
+    # @param call [Hash] kind (none, own, standing or fresh), url, passcode, dial_in and dial; without a kind it is a
+    #   link of one's own, if there is one
     # @raise [Core::Invalid]
     def read(call)
       return ours(call) if Records::Series::OURS.include?(call[:kind])

@@ -1,8 +1,8 @@
 require "securerandom"
 
 module UseCases
-  # The calls of series and meetings: which there are to be, and the call service told of them. What the service was told
-  # last is compared with what holds now, as invitations are.
+  # The calls of series and meetings: which there are to be, and the call service told of them. What the service was
+  # told last is compared with what holds now, as invitations are.
   class Calls < Base
     # Fresh calls are made so long before their meeting.
     AHEAD_S = 60 * 86_400

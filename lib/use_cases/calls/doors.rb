@@ -20,7 +20,9 @@ module UseCases
 
     def let_all_in(meeting_id)
       call = call_of(meeting_id)
-      waiting = Loading::CallPresence.of(meeting_id).waiting
+      # Those with a time of their own come in one by one.
+      row = Records::RowSlot.standing.where(meeting_id: meeting_id).pluck(:person_id)
+      waiting = Loading::CallPresence.of(meeting_id).waiting.reject { |one| row.include?(one.person) }
       told { waiting.each { |one| @service.judge(call.id, one.key, "let_in") } }
       read(call)
     end

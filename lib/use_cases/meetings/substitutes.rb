@@ -37,7 +37,7 @@ module UseCases
     end
 
     # Somebody who is asked to this meeting besides those of the series: who is here, or a guest by address. They are
-    # told with the next invitation.
+    # told with the next invitation, or at once when the meeting is on.
     def ask_too(meeting_id:, person_id: nil, name: nil, email: nil)
       write do
         meeting = find(Records::Meeting.includes(series: %i[keeper held_place]), meeting_id)
@@ -52,9 +52,10 @@ module UseCases
           )
         end
 
-        Records::Substitute.create!(
+        made = Records::Substitute.create!(
           id: Records::Key.make(now), meeting_id: meeting_id, person_id: person.id, given_name: person.name
         )
+        call_in(made) if meeting.state == "in_session"
         note(meeting, "#{person.name} asked too")
       end
     end
@@ -77,6 +78,12 @@ module UseCases
     end
 
     private
+
+    # While it is on, they hear of it in the same moment.
+    def call_in(substitute)
+      tell(substitute, :request)
+      StartingNow.new(by: by, clock: @clock).text(substitute.meeting, substitute.person)
+    end
 
     def extras(meeting_id) = Records::Substitute.where(meeting_id: meeting_id, instead_of_id: nil)
 

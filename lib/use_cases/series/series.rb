@@ -47,11 +47,7 @@ module UseCases
         raise Core::Stale.new(version: series.lock_version) if version != series.lock_version
 
         note_change(series, changed_people)
-        other_place = series.place_id_changed? || other_equipment
-        rebook = other_equipment || series.changed.intersect?(%w[place_id before_min after_min])
-        save_with_sign_ups(series)
-        check_place(series) if other_place && !place_anyway
-        laying_out.book(series) if rebook
+        save(series, other_equipment, place_anyway)
         Calls.new(by: by, clock: @clock).want(id)
       end
     end
@@ -76,13 +72,21 @@ module UseCases
       end
     end
 
-    HANGING_ON = [Records::Reply, Records::PlaceBooking, Records::Topic].freeze
+    HANGING_ON = [Records::Reply, Records::RowSlot, Records::PlaceBooking, Records::Topic].freeze
     OF_SERIES = [
       Records::Event, Records::SeriesPlace, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial,
       Records::StandingTopic, Records::Deputy
     ].freeze
 
     private
+
+    def save(series, other_equipment, place_anyway)
+      other_place = series.place_id_changed? || other_equipment
+      rebook = other_equipment || series.changed.intersect?(%w[place_id before_min after_min])
+      save_with_sign_ups(series)
+      check_place(series) if other_place && !place_anyway
+      laying_out.book(series) if rebook
+    end
 
     # Where more may sign up now, those who wait move up. Meetings are read anew, with the options as they still are.
     def save_with_sign_ups(series)

@@ -11,7 +11,8 @@ module Views
 
       call, presence = Records::Call.of(meeting), Loading::CallPresence.of(meeting.id)
       open = meeting.series.door.opening(meeting.interval)
-      asked, through = people.map { |one| one[:id] }, presence.got_through
+      slots = Records::RowSlot.standing.where(meeting_id: meeting.id).pluck(:person_id)
+      asked, through = people.map { |one| one[:id] } + slots, presence.got_through
       {
         made: call&.state == "made", opens_at: open.starts_at, closes_at: open.ends_at, plain: plain(call),
         here: presence.people.select(&:in?).map { |one| here(one, asked) },
@@ -23,8 +24,8 @@ module Views
 
     def here(person, asked)
       {
-        visit: person.visits.first || person.last_visit, name: person.name, since: person.spans.first.first, listed: asked.include?(person.person),
-        person_id: person.person
+        visit: person.visits.first || person.last_visit, name: person.name, since: person.spans.first.first,
+        listed: asked.include?(person.person), person_id: person.person
       }
     end
 

@@ -131,6 +131,9 @@ module Views
         state: @meeting.state,
         call: Loading::WayIn.call(@meeting, by, at: now)&.to_h,
         on_call: on_call,
+        row: Row.of(@meeting, @zone),
+        row_late_min: @meeting.row_late_min,
+        row_untold: Loading::Rows.pending(@meeting).size,
         own: own,
         next: neighbour(@ledger.meetings[index + 1]),
         previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
@@ -177,8 +180,8 @@ module Views
     def own
       held = @meeting.own_where ? @meeting : @series
       {
-        where: @meeting.own_where, call_kind: @meeting.own_where ? @meeting.call_kind : @series.call_kind, place_id: held.place_id, place: held.place, before_min: @series.before_min,
-        after_min: @series.after_min
+        where: @meeting.own_where, call_kind: held.call_kind, place_id: held.place_id, place: held.place,
+        before_min: @series.before_min, after_min: @series.after_min
       }
     end
 

@@ -89,7 +89,8 @@ module Views
       {
         id: person.id, name: person.name, role: role, extra: extra, guest: person.guest, time_zone: person.time_zone,
         answer: reply&.answer || "none", answer_note: reply&.note, attendance: attendance&.state,
-        from_call: attendance&.from_call || false, attendance_at: at && Core::Words.clock(@zone.wall(at)), instead_of: instead_of[person.id]
+        from_call: attendance&.from_call || false, attendance_at: at && Core::Words.clock(@zone.wall(at)),
+        instead_of: instead_of[person.id]
       }
     end
   end

@@ -1311,6 +1311,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings-now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A meeting that begins at once, with its sheet in session; everybody asked is told by mail and text message that it is on */
+        post: operations["startNow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/free-now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who could come to a meeting that starts now, the free ones first */
+        get: operations["listFreeNow"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/meetings/{id}/door": {
         parameters: {
             query?: never;
@@ -1363,6 +1397,63 @@ export interface paths {
         get?: never;
         /** Somebody on the call who was not asked comes onto the sheet */
         put: operations["takeOntoSheet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/row": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** People from outside with times of their own within the meeting, all there are; nobody is told by this */
+        put: operations["setRow"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/row/telling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tells each of those of their own time, as far as they do not know it */
+        post: operations["tellRow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/row/delay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** It runs late by so many minutes; those whose turn is to come hear of it at once */
+        put: operations["delayRow"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2964,6 +3055,54 @@ export interface components {
                 note: string | null;
             }[];
         };
+        MeetingNow: {
+            id: components["schemas"]["Key"];
+            title: string;
+            personIds: components["schemas"]["Key"][];
+            guests?: components["schemas"]["SeriesGuest"][];
+            call?: boolean;
+        };
+        StartedMeeting: {
+            meetingId: components["schemas"]["Key"];
+            seriesId: components["schemas"]["Key"];
+        };
+        FreeNow: {
+            people: {
+                id: components["schemas"]["Key"];
+                name: string;
+                /** @enum {string} */
+                state: "free" | "tentative" | "unknown" | "outside" | "busy";
+                /** @description on their wall */
+                clock: string;
+            }[];
+        };
+        Row: {
+            slots: {
+                id: components["schemas"]["Key"];
+                name: string;
+                email: string;
+                localStart: components["schemas"]["Wall"];
+                lengthMin: number;
+            }[];
+        };
+        RowDelay: {
+            minutes: number;
+        };
+        /** @description people with times of their own, one after another */
+        RowSlots: {
+            id: components["schemas"]["Key"];
+            personId: components["schemas"]["Key"];
+            name: string;
+            email: string;
+            localStart: components["schemas"]["Wall"];
+            /** @description as the meeting runs */
+            turnAt: components["schemas"]["Wall"];
+            lengthMin: number;
+            told: boolean;
+            /** @enum {string} */
+            state: "not_yet" | "waits" | "in" | "been";
+            visit: string | null;
+        }[];
         DoorVerdict: {
             /** @enum {string} */
             verdict: "let_in" | "turn_away" | "take_out";
@@ -3678,6 +3817,8 @@ export interface components {
                 speakers?: components["schemas"]["Named"][];
                 writers?: components["schemas"]["Writers"];
                 onCall?: components["schemas"]["OnCall"] | null;
+                row?: components["schemas"]["RowSlots"];
+                rowLateMin?: number;
                 offered?: components["schemas"]["Offered"];
                 standingChanges?: components["schemas"]["StandingChanges"];
                 agendaSent?: components["schemas"]["AgendaSent"];
@@ -3718,6 +3859,10 @@ export interface components {
                 beforeMin: number;
                 afterMin: number;
             };
+            row: components["schemas"]["RowSlots"];
+            rowLateMin: number;
+            /** @description so many of them do not know yet */
+            rowUntold: number;
             /** @description null where no call is made here */
             onCall: components["schemas"]["OnCall"] | null;
             seriesTitle: string;
@@ -5306,6 +5451,24 @@ export interface components {
                 "application/json": components["schemas"]["Sending"];
             };
         };
+        /** @description Started */
+        StartedMeeting: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["StartedMeeting"];
+            };
+        };
+        /** @description OK */
+        FreeNow: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["FreeNow"];
+            };
+        };
         /** @description OK */
         Presence: {
             headers: {
@@ -6009,6 +6172,21 @@ export interface components {
         MotionWish: {
             content: {
                 "application/json": components["schemas"]["MotionWish"];
+            };
+        };
+        MeetingNow: {
+            content: {
+                "application/json": components["schemas"]["MeetingNow"];
+            };
+        };
+        Row: {
+            content: {
+                "application/json": components["schemas"]["Row"];
+            };
+        };
+        RowDelay: {
+            content: {
+                "application/json": components["schemas"]["RowDelay"];
             };
         };
         DoorVerdict: {
@@ -7675,6 +7853,32 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    startNow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["MeetingNow"];
+        responses: {
+            201: components["responses"]["StartedMeeting"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listFreeNow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["FreeNow"];
+            default: components["responses"]["Problem"];
+        };
+    };
     letAllIn: {
         parameters: {
             query?: never;
@@ -7717,6 +7921,51 @@ export interface operations {
             cookie?: never;
         };
         requestBody: components["requestBodies"]["CallGuest"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    setRow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Row"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    tellRow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    delayRow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["RowDelay"];
         responses: {
             200: components["responses"]["Sheet"];
             default: components["responses"]["Problem"];

@@ -26,7 +26,11 @@ async function send() {
   const who = personId ? choices.value.find(one => one.value === personId)!.title : name || email
   try {
     await ask(personId ? { personId } : { name, email })
-    say(`${who} is asked too. Nobody is told until you send the invitation.`)
+    say(
+      sheet.state === 'in_session'
+        ? `${who} is asked too, and told at once.`
+        : `${who} is asked too. Nobody is told until you send the invitation.`,
+    )
     form.value = empty()
     open.value = false
   } catch {

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { ProblemError, type Schemas } from '../api/client'
 import FormDialog from './FormDialog.vue'
 
-/** Somebody on the call who was not asked comes onto the sheet: by name, with an address if minutes are to reach them. */
+/** Somebody on the call who was not asked comes onto the sheet: by name, and address if minutes are to reach them. */
 const { take } = defineProps<{ take: (visit: string, body: Schemas['CallGuest']) => Promise<unknown> }>()
 const guest = defineModel<Schemas['CallPerson'] | null>({ required: true })
 const open = computed({ get: () => guest.value !== null, set: shown => (guest.value = shown ? guest.value : null) })

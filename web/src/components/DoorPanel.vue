@@ -20,9 +20,12 @@ const door = useDoor(
 const { say } = useNotice()
 const { person: me } = useSession()
 const waiting = computed(() => (sheet.may.hold ? call.waiting.length : 0))
+const waits = () => sheet.may.hold && atTheDoor.value.length > 0
 const { sounds } = useKnock(waiting)
 const guest = ref<Schemas['CallPerson'] | null>(null)
-const first = () => call.waiting[0]!.visit
+/** Those with a time of their own come in from their own list. */
+const atTheDoor = computed(() => call.waiting.filter(one => sheet.row.every(slot => slot.visit !== one.visit)))
+const first = () => atTheDoor.value[0]!.visit
 const at = (moment: string) => clock(wallOf(moment, me.value?.timeZone ?? sheet.timeZone))
 const before = computed(() => sheet.state === 'planned')
 /** Who was there unasked and has left: they may belong on the sheet as well. */
@@ -42,9 +45,9 @@ async function copy() {
 }
 
 useKeys([
-  { key: 'i', label: 'Let in who waits longest', when: () => waiting.value > 0, run: () => door.letIn(first()) },
-  { key: 'I', label: 'Let all in', when: () => waiting.value > 0, run: () => door.letAllIn() },
-  { key: 'X', label: 'Turn away who waits longest', when: () => waiting.value > 0, run: () => door.turnAway(first()) },
+  { key: 'i', label: 'Let in who waits longest', when: waits, run: () => door.letIn(first()) },
+  { key: 'I', label: 'Let all in', when: waits, run: () => door.letAllIn() },
+  { key: 'X', label: 'Turn away who waits longest', when: waits, run: () => door.turnAway(first()) },
 ])
 </script>
 
@@ -58,15 +61,15 @@ useKeys([
       Open from {{ at(call.opensAt) }} to {{ at(call.closesAt) }}.
     </p>
     <p v-if="call.recording" class="alarm strong small" role="status">Recording is on.</p>
-    <div v-if="sheet.may.hold && call.waiting.length" class="waiting" role="status">
+    <div v-if="sheet.may.hold && atTheDoor.length" class="waiting" role="status">
       <p class="strong">
-        {{ call.waiting.length === 1 ? 'One waits' : `${call.waiting.length} wait` }} at the door
-        <button v-if="call.waiting.length > 1" type="button" class="quiet small" @click="door.letAllIn()">
+        {{ atTheDoor.length === 1 ? 'One waits' : `${atTheDoor.length} wait` }} at the door
+        <button v-if="atTheDoor.length > 1" type="button" class="quiet small" @click="door.letAllIn()">
           Let all in
         </button>
       </p>
       <ul>
-        <li v-for="one in call.waiting" :key="one.visit" class="row spread">
+        <li v-for="one in atTheDoor" :key="one.visit" class="row spread">
           <span
             >{{ one.name }} <span class="soft small">since {{ at(one.since) }}</span></span
           >

@@ -15,6 +15,7 @@ import GapList from './GapList.vue'
 import HerePanel from './HerePanel.vue'
 import PapersPanel from './PapersPanel.vue'
 import ReviewPanel from './ReviewPanel.vue'
+import RowPanel from './RowPanel.vue'
 import SheetDeeds from './SheetDeeds.vue'
 import SpeakersPanel from './SpeakersPanel.vue'
 import VersionsPanel from './VersionsPanel.vue'
@@ -54,6 +55,7 @@ const everybodyIsHere = () =>
       @everybody="everybodyIsHere"
     />
     <DoorPanel v-if="sheet.onCall && !frozen" :sheet="sheet" :call="sheet.onCall" @show="doing.show" />
+    <RowPanel v-if="sheet.onCall && !frozen" :sheet="sheet" @show="doing.show" />
     <SpeakersPanel v-if="sheet.state === 'in_session'" :sheet="sheet" :me="me" />
     <ReviewPanel
       v-if="sheet.leftOver.length"

@@ -36,7 +36,10 @@ const days = computed(() => {
     <PageComing v-if="!desk" name="Desk" :error="error" />
     <template v-else>
       <p class="eyebrow">Desk · {{ desk.zonePlace }} time</p>
-      <h1>{{ longDay(desk.today) }}</h1>
+      <div class="row spread">
+        <h1>{{ longDay(desk.today) }}</h1>
+        <v-btn v-if="desk.anySeries" variant="text" to="/now">Start one now</v-btn>
+      </div>
       <div class="two page">
         <div class="stack">
           <FirstSteps v-if="desk.firstSteps" :steps="desk.firstSteps" :me="me!.id" />

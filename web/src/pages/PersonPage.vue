@@ -87,7 +87,15 @@ async function save() {
           · {{ person.groups.map(group => group.name).join(', ') }}</template
         >
       </p>
-      <h1>{{ person.name }}</h1>
+      <div class="row spread">
+        <h1>{{ person.name }}</h1>
+        <v-btn
+          v-if="person.id !== me?.id"
+          variant="text"
+          :to="{ path: '/now', query: { with: person.id } }"
+          >Start one now</v-btn
+        >
+      </div>
       <p class="soft">
         {{ person.email
         }}<span v-if="!person.known" class="alarm strong">

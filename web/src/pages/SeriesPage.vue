@@ -52,6 +52,13 @@ function retime(what: 'change' | 'off') {
   deed.value = what
   retiming.value = true
 }
+const startNow = computed(() => ({
+  path: '/now',
+  query: {
+    title: series.value?.title,
+    with: series.value?.members.filter(one => !one.guest && one.role === 'required').map(one => one.personId),
+  },
+}))
 const { remove: removeSeries } = useDeleteSeries()
 const { say, complain } = useNotice()
 async function remove() {
@@ -124,6 +131,7 @@ useKeys([
                 aria-label="More to do with this series"
             /></template>
             <v-list density="compact" aria-label="More to do with this series">
+              <v-list-item title="Start one now with these people" :to="startNow" />
               <v-list-item title="Everything as a zip file" :href="`/api/series/${id}/archive.zip`" download />
               <v-list-item v-if="series.next" title="Call off later meetings …" @click="retime('off')" />
               <v-list-item v-if="series.next" title="Pause the series …" @click="pausing = true" />

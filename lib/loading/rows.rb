@@ -1,0 +1,22 @@
+require "digest"
+
+module Loading
+  # What people with times of their own are told of them.
+  module Rows
+    module_function
+
+    # @return [String] of all one of them is told
+    def digest(slot)
+      Digest::SHA256.hexdigest(
+        [slot.starts_at.to_i, slot.length_min, slot.off, slot.meeting.series.title, slot.meeting.call].join("|")
+      )
+    end
+
+    # @return [Array<Records::RowSlot>] who have been told something else than what holds
+    def pending(meeting)
+      slots = Records::RowSlot.where(meeting_id: meeting.id).in_order.includes(:person)
+      slots.each { |slot| slot.association(:meeting).target = meeting }
+        .reject { |slot| slot.told_digest == digest(slot) || (slot.off && slot.told_digest.nil?) }
+    end
+  end
+end

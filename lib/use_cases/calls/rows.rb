@@ -1,0 +1,111 @@
+module UseCases
+  # One after another: people from outside with times of their own within one meeting. They are told when the keeper
+  # says so, each of their own time alone; those who wait hear when it gets later.
+  class Rows < Base
+    # @param slots [Array<Hash>] id (key made by the browser), name, email, local_start and length_min; all there are
+    def set(meeting_id:, slots:)
+      write do
+        meeting = find(Records::Meeting.includes(:series).lock, meeting_id)
+        Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
+        wishes = slots.each_with_index.map { |slot, i| wish(meeting, slot, i) }
+        Core::Calls::Row.check(wishes.map { |one| Core::Calls::Row::Slot.new(**one.slice(:starts_at, :length_min)) },
+          meeting.interval)
+        drop(meeting, wishes.map { |one| one[:id] })
+        wishes.each { |one| keep(meeting, one) }
+        changed(meeting)
+      end
+    end
+
+    # Tells each who does not know it yet. @return [Integer] how many
+    def tell(meeting_id)
+      write do
+        meeting = find(Records::Meeting.includes(series: :keeper), meeting_id)
+        waiting = Loading::Rows.pending(meeting)
+        waiting.each { |slot| tell_one(slot, slot.off ? :cancel : :request) }
+        changed(meeting)
+        waiting.size
+      end
+    end
+
+    # It runs late, or is in time again; those who were not in yet hear of it at once.
+    # @param minutes [Integer] later than planned
+    def run_late(meeting_id:, minutes:)
+      write do
+        meeting = find(Records::Meeting.includes(series: :keeper).lock, meeting_id)
+        next if meeting.row_late_min == minutes
+
+        meeting.update!(row_late_min: minutes)
+        been = Loading::CallPresence.of(meeting_id).people.map(&:person)
+        slots = Records::RowSlot.standing.where(meeting_id: meeting_id).where.not(told_digest: nil).includes(:person)
+        slots.reject { |slot| been.include?(slot.person_id) }.each { |slot| tell_later(slot, meeting) }
+        changed(meeting)
+      end
+    end
+
+    private
+
+    def changed(meeting)
+      Records::Call.look_again(meeting.series_id, now)
+      Records::Change.note(meeting.id, now)
+    end
+
+    def wish(meeting, slot, index)
+      pointer = "/slots/#{index}"
+      {
+        id: slot[:id], length_min: slot[:length_min],
+        name: words(slot[:name], pointer: "#{pointer}/name", missing: "Give a name."),
+        email: Core::MailAddress.read!(slot[:email], pointer: "#{pointer}/email"),
+        starts_at: meeting.series.zone.instant(
+          Core::WallTime.parse(slot[:local_start], pointer: "#{pointer}/localStart")
+        )
+      }
+    end
+
+    def drop(meeting, ids)
+      gone = Records::RowSlot.where(meeting_id: meeting.id).where.not(id: ids)
+      gone.where(told_digest: nil).delete_all
+      gone.update_all(off: true)
+    end
+
+    def keep(meeting, one)
+      slot = Records::RowSlot.find_by(id: one[:id])
+      raise key_taken if slot && slot.meeting_id != meeting.id
+
+      slot ||= Records::RowSlot.new(id: one[:id], meeting_id: meeting.id)
+      slot.update!(person_id: guest(meeting, one).id, off: false, **one.slice(:starts_at, :length_min))
+    end
+
+    def guest(meeting, one)
+      Records::Person.find_by(email: one[:email]) || Records::Person.create!(
+        id: Records::Key.make(now), name: one[:name].gsub(/[[:cntrl:]]/, " ")[0, 120], email: one[:email],
+        time_zone: meeting.series.time_zone, guest: true
+      )
+    end
+
+    def tell_one(slot, kind)
+      series, person = slot.meeting.series, slot.person
+      Outbox.new(clock: @clock).put(
+        reason: "row:#{kind}:#{slot.id}:#{Loading::Rows.digest(slot)[0, 20]}", series_id: series.id, to: person,
+        reply_to: series.keeper.email, calendar: Loading::RowInvitation.new(slot, now: now).to_ical(kind),
+        **Mailing::Letters.own_time(kind: kind, title: series.title, keeper: series.keeper.name, at: at(slot.starts_at, slot),
+          length_min: slot.length_min, where: where(slot))
+      )
+      slot.off ? slot.destroy! : slot.update!(told_digest: Loading::Rows.digest(slot), sequence: slot.sequence + 1)
+    end
+
+    def tell_later(slot, meeting)
+      slot.association(:meeting).target = meeting
+      Outbox.new(clock: @clock).put(
+        reason: "row:late:#{slot.id}:#{meeting.row_late_min}", series_id: meeting.series_id, to: slot.person,
+        reply_to: meeting.series.keeper.email,
+        **Mailing::Letters.later(title: meeting.series.title, at: at(slot.turn_at, slot), late_min: meeting.row_late_min)
+      )
+    end
+
+    def at(moment, slot) = Core::Words.moment(moment, slot.person.zone)
+
+    def where(slot)
+      [slot.meeting.location, Loading::WayIn.call(slot.meeting, slot.person_id, at: now)&.to_s].compact
+    end
+  end
+end

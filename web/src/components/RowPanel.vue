@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import type { Sheet } from '../api/client'
+import { useDoor } from '../composables/useDoor'
+import { useRow } from '../composables/useRow'
+import { clock, count } from '../time'
+import FormDialog from './FormDialog.vue'
+import RowForm from './RowForm.vue'
+
+/** One after another: people from outside with times of their own, let in one by one. */
+type Slot = Sheet['row'][number]
+const { sheet } = defineProps<{ sheet: Sheet }>()
+const emit = defineEmits<{ show: [Sheet] }>()
+const show = (shown: Sheet) => emit('show', shown)
+const door = useDoor(() => sheet.id, show)
+const { tell, delay } = useRow(() => sheet.id, show)
+const editing = ref(false)
+/** Who is to come in while somebody else is still in. */
+const next = ref<{ slot: Slot; before: Slot } | null>(null)
+const asking = ref(false)
+const WORDS: Record<Slot['state'], string> = { not_yet: '', waits: 'at the door', in: 'in', been: 'has been' }
+const DELAYS = [0, 5, 10, 15, 20, 30, 45, 60]
+
+function letIn(slot: Slot) {
+  const before = sheet.row.find(one => one.state === 'in' && one.id !== slot.id)
+  if (!before) return door.letIn(slot.visit!)
+  next.value = { slot, before }
+  asking.value = true
+}
+function takeOutFirst() {
+  door.takeOut(next.value!.before.visit!)
+  door.letIn(next.value!.slot.visit!)
+  asking.value = false
+}
+function letInAsWell() {
+  door.letIn(next.value!.slot.visit!)
+  asking.value = false
+}
+</script>
+
+<template>
+  <section v-if="sheet.row.length || sheet.state === 'planned'" class="one-by-one" aria-labelledby="row">
+    <h2 id="row" class="eyebrow">One after another</h2>
+    <ol>
+      <li v-for="slot in sheet.row" :key="slot.id" class="row spread" :class="{ waits: slot.state === 'waits' }">
+        <span
+          ><b>{{ clock(slot.turnAt) }}</b> {{ slot.name }}
+          <span class="small" :class="slot.state === 'in' ? 'fresh strong' : 'soft'">{{
+            slot.told || slot.state !== 'not_yet' ? WORDS[slot.state] : 'not told yet'
+          }}</span></span
+        >
+        <button
+          v-if="sheet.may.hold && slot.state === 'waits'"
+          type="button"
+          class="quiet small"
+          :aria-label="`Let in ${slot.name}, whose turn is ${clock(slot.turnAt)}`"
+          @click="letIn(slot)"
+        >
+          Let in
+        </button>
+      </li>
+    </ol>
+    <p v-if="sheet.may.hold" class="row small">
+      <button v-if="sheet.state === 'planned'" type="button" class="quiet small" @click="editing = true">
+        {{ sheet.row.length ? 'Edit the times' : 'People with times of their own' }}
+      </button>
+      <button v-if="sheet.rowUntold" type="button" class="quiet small" @click="tell()">
+        Tell {{ count(sheet.rowUntold, 'person') }}
+      </button>
+    </p>
+    <label v-if="sheet.may.hold && sheet.row.length && sheet.state === 'in_session'" class="small"
+      >Runs late by
+      <select
+        :value="sheet.rowLateMin"
+        aria-label="Runs late by"
+        @change="delay(Number(($event.target as HTMLSelectElement).value))"
+      >
+        <option v-for="minutes in DELAYS" :key="minutes" :value="minutes">{{ minutes }} minutes</option>
+      </select></label
+    >
+    <RowForm v-model="editing" :sheet="sheet" @show="show" />
+    <FormDialog
+      v-if="next"
+      v-model="asking"
+      :title="`${next.before.name} is still in`"
+      :verb="`Take ${next.before.name} out and let ${next.slot.name} in`"
+      @submit="takeOutFirst"
+    >
+      <p>
+        <button type="button" class="quiet" @click="letInAsWell()">Let {{ next.slot.name }} in as well</button>
+      </p>
+    </FormDialog>
+  </section>
+</template>
+
+<style scoped>
+.one-by-one {
+  margin-top: 16px;
+  padding-top: 12px;
+  border-top: 1px solid var(--line);
+}
+ol {
+  margin: 4px 0;
+  padding: 0;
+  list-style: none;
+}
+.waits {
+  background: var(--gold-pale);
+}
+select {
+  border: 0;
+  border-bottom: 1px dotted var(--soft);
+  background: none;
+  font: inherit;
+}
+</style>

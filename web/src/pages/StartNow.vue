@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { v7 as newKey } from 'uuid'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { ProblemError, type Schemas } from '../api/client'
+import ProblemNote from '../components/ProblemNote.vue'
+import { useStartNow } from '../composables/useStartNow'
+import { count } from '../time'
+
+/** A meeting that begins at once: a title, who, and one press. */
+const { people, error, start, startError, isStarting } = useStartNow()
+const route = useRoute()
+const router = useRouter()
+const form = ref({
+  id: newKey(),
+  title: String(route.query.title ?? ''),
+  personIds: [route.query.with ?? []].flat().map(String),
+  guests: [] as Schemas['SeriesGuest'][],
+  call: true,
+})
+const guest = ref({ name: '', email: '' })
+const looked = ref('')
+const STATES: Record<Schemas['FreeNow']['people'][number]['state'], string> = {
+  free: 'free now',
+  tentative: 'perhaps busy',
+  unknown: 'no calendar known',
+  outside: 'not at work now',
+  busy: 'busy now',
+}
+const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
+const shown = computed(() =>
+  (people.value?.people ?? []).filter(
+    person => form.value.personIds.includes(person.id) || plain(person.name).includes(plain(looked.value)),
+  ),
+)
+const fault = (pointer: string) => (startError.value instanceof ProblemError ? startError.value.at(pointer) : undefined)
+const tried = ref(false)
+const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give it a title.' : fault('/title')))
+const elsewhere = computed(() => (fault('/title') || fault('/guests/0/email') ? null : startError.value))
+const asked = computed(() => form.value.personIds.length + form.value.guests.length)
+
+function addGuest() {
+  if (!guest.value.email.includes('@')) return
+  const { name, email } = guest.value
+  form.value.guests.push({ id: newKey(), name: name || email, email, role: 'required' })
+  guest.value = { name: '', email: '' }
+}
+async function save() {
+  tried.value = true
+  if (!form.value.title.trim()) return
+  addGuest()
+  try {
+    const { meetingId } = await start(form.value)
+    router.push(`/meetings/${meetingId}`)
+  } catch {
+    /* shown at the field */
+  }
+}
+</script>
+
+<template>
+  <div class="desk">
+    <h1>Start one now</h1>
+    <ProblemNote :error="error" />
+    <form class="sheet stack now" novalidate @submit.prevent="save">
+      <v-text-field v-model="form.title" label="Title" autofocus :error-messages="titleFault" />
+      <fieldset>
+        <legend class="eyebrow">Who, those free right now first</legend>
+        <v-text-field v-model="looked" label="Look for a name" density="compact" />
+        <ul class="who">
+          <li v-for="person in shown" :key="person.id">
+            <label
+              ><input v-model="form.personIds" type="checkbox" :value="person.id" /> {{ person.name }}
+              <span class="small" :class="person.state === 'free' ? 'fresh strong' : 'soft'"
+                >{{ STATES[person.state] }}, {{ person.clock }} there</span
+              ></label
+            >
+          </li>
+        </ul>
+      </fieldset>
+      <div class="guest">
+        <v-text-field v-model="guest.name" label="A guest's name" />
+        <v-text-field
+          v-model="guest.email"
+          label="Guest's mail address"
+          type="email"
+          :error-messages="fault('/guests/0/email')"
+          @keydown.enter.prevent="addGuest"
+        />
+        <v-btn variant="outlined" @click="addGuest">Add</v-btn>
+      </div>
+      <p v-for="(one, i) in form.guests" :key="one.id">
+        {{ one.name }} <span class="soft">{{ one.email }}</span>
+        <button type="button" class="quiet small" :aria-label="`Remove: ${one.name}`" @click="form.guests.splice(i, 1)">
+          Remove
+        </button>
+      </p>
+      <v-checkbox v-model="form.call" label="With a call" />
+      <ProblemNote :error="elsewhere" />
+      <div class="row">
+        <v-btn type="submit" size="large" :loading="isStarting">Start now</v-btn>
+        <p class="soft small">
+          {{ asked ? `${count(asked, 'person')} told at once` : 'Nobody is told' }}: by mail, and by text message who
+          has a number.
+        </p>
+      </div>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.now {
+  max-width: 620px;
+  margin-top: 16px;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+.who {
+  max-height: 260px;
+  overflow: auto;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.who label {
+  display: block;
+  padding: 4px 0;
+}
+.guest {
+  display: grid;
+  grid-template-columns: 1fr 1.4fr auto;
+  gap: 12px;
+  align-items: center;
+}
+@media (max-width: 500px) {
+  .guest {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
