@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000015) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000016) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -640,11 +640,26 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000015) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.datetime "removed_at"
+    t.text "prepares", size: :long, collation: "utf8mb4_bin"
     t.index ["looked_after_by_id"], name: "index_places_on_looked_after_by_id"
     t.index ["name"], name: "index_places_on_name", unique: true
     t.check_constraint "`kind` in ('room','equipment')", name: "places_kind"
     t.check_constraint "json_valid(`equipment`)", name: "equipment"
     t.check_constraint "json_valid(`opening_hours`)", name: "opening_hours"
+  end
+
+  create_table "preparations", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "place_id", limit: 36, null: false, collation: "ascii_bin"
+    t.text "items", size: :long, collation: "utf8mb4_bin"
+    t.string "state", limit: 20, default: "asked", null: false, collation: "ascii_bin"
+    t.string "word", limit: 500
+    t.string "told_digest", limit: 64, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id", "place_id"], name: "index_preparations_on_meeting_id_and_place_id", unique: true
+    t.index ["place_id"], name: "index_preparations_on_place_id"
+    t.check_constraint "`state` in ('asked','confirmed','refused','off')", name: "preparations_state"
   end
 
   create_table "replies", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -752,6 +767,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000015) do
     t.boolean "door_quiet", default: false, null: false
     t.string "door_presents", limit: 20, default: "everybody", null: false, collation: "ascii_bin"
     t.boolean "door_records", default: false, null: false
+    t.string "mark", limit: 20, collation: "ascii_bin"
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
     t.index ["laid_out_until"], name: "index_series_on_laid_out_until"
@@ -1001,6 +1017,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000015) do
   add_foreign_key "place_bookings", "meetings"
   add_foreign_key "place_bookings", "places"
   add_foreign_key "places", "people", column: "looked_after_by_id"
+  add_foreign_key "preparations", "meetings"
+  add_foreign_key "preparations", "places"
   add_foreign_key "replies", "meetings"
   add_foreign_key "replies", "people"
   add_foreign_key "replies", "people", column: "entered_by_id"

@@ -68,6 +68,7 @@ class Worker
       "calls" => -> { UseCases::Calls.new(clock: @clock).sweep(faults) },
       "renewing_calls" => -> { UseCases::CallRenewal.new(clock: @clock).mend(faults) },
       "trying_calls" => -> { UseCases::TryingCalls.new(clock: @clock).put_due(faults) },
+      "preparing" => -> { UseCases::Preparations.new(clock: @clock).tell_changes(faults) },
       "holds" => -> { UseCases::Holds.new(clock: @clock).release_expired },
       "reports" => -> { UseCases::IncomingMails.new(clock: @clock).sweep },
       "files" => -> { UseCases::FileReadings.new(clock: @clock).sweep },

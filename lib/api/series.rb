@@ -9,6 +9,8 @@ module Api
     on(:get, "/series", "listSeries", may: :see_own) { json use(Views::SeriesList).list(page: page) }
 
     on :post, "/series", "createSeries", may: :make_series do
+      like_id = input[:like_id]
+      Loading::Access.new(person_id).allow!(:see_strands, :series, like_id) if like_id
       series.create(**input)
       json series_page(input[:id]), 201
     end

@@ -72,7 +72,9 @@ module Loading
         .or(Records::Person.where(id: Records::Substitute.where(meeting_id: meetings.map(&:id)).select(:person_id)))
       asked = asked.order(:id).to_a
       row = row_slots.reject { |slot| asked.any? { |person| person.id == slot.person_id } }
-      asked.map { |person| {key: person.id, name: person.name, part: part(person, hosts)} } + row.map { |slot| own(slot) }
+      asked.map { |person| {key: person.id, name: person.name, part: part(person, hosts)} } + row.map { |slot|
+        own(slot)
+      }
     end
 
     def part(person, hosts) = hosts.include?(person.id) ? "host" : "member"

@@ -27,7 +27,8 @@ module Loading
         kind: one.kind, content: content, note: note, wording: filled(wording, one.person, content, at, link),
         keeper: @series.keeper.name, role: one.role.to_s, role_before: one.role_before&.to_s,
         first: first_meeting(one.person, content, at), changes: changes,
-        records: records?(content), agenda: off ? nil : @next.agenda, papers: off ? [] : @next.papers,
+        records: records?(content), mark: @series.mark, agenda: off ? nil : @next.agenda,
+        papers: off ? [] : @next.papers,
         url: (series_url unless off || one.person.guest),
         answer_url: (AnswerLink.address(@series.id, one.person.id) if link && !off), options: @series.options,
         calendar: (calendar(one, content, attendees, sequence, at) unless one.kind == :reminder)
@@ -115,7 +116,7 @@ module Loading
         method: off ? :cancel : :request, uid: SeriesContent.uid(@series.id), sequence: sequence, content: content,
         url: url, description: description(content, url), organizer: organizer,
         attendees: listed(one, off ? [] : attendees), own_answers: off ? {} : own_answers(person),
-        blocks: one.role != :informed, alarm_min: alarm_min(person), now: at
+        blocks: one.role != :informed, alarm_min: alarm_min(person), now: at, mark: @series.mark
       ).to_ical
     end
 

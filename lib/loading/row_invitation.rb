@@ -8,7 +8,7 @@ module Loading
       Core::Invitation::Request.new(
         method: kind, uid: "row-#{@slot.id}@#{Settings.mail_domain}", sequence: @slot.sequence, content: content,
         description: call && "Call: #{call}", organizer: organizer, attendees: [attendee], own_answers: {},
-        blocks: true, url: nil, alarm_min: Core::Invitation::Request::ALARM_MIN, now: @now
+        blocks: true, url: nil, alarm_min: Core::Invitation::Request::ALARM_MIN, now: @now, mark: series.mark
       ).to_ical
     end
 

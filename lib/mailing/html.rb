@@ -29,6 +29,12 @@ module Mailing
 
     def heading(text) = %(<h1 style="margin:0 0 4px;font-size:22px">#{h(text)}</h1>)
 
+    # The name of a mark beside a spot of its colour.
+    def mark(name)
+      colour = Core::Invitation::Mark::COLOURS.fetch(name)
+      %(<p style="margin:0;font-size:13px"><span style="color:#{colour}">&#9679;</span> #{h(name.capitalize)}</p>)
+    end
+
     def soft(text) = %(<p style="margin:0 0 14px;color:#56635D">#{lines(text)}</p>)
 
     def paragraph(text) = %(<p style="margin:0 0 14px">#{lines(text)}</p>)

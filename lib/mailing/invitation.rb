@@ -32,9 +32,10 @@ module Mailing
     # @param papers [Array<Hash>] name, size_bytes and whether it is attached
     # @param changes [Array<Hash>] label, before and after, since they were last told
     def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, url:, answer_url:, options:, calendar:,
-      records: false, wording: nil, role_before: nil, agenda: nil, papers: [])
+      records: false, mark: nil, wording: nil, role_before: nil, agenda: nil, papers: [])
       @kind, @content, @note, @keeper, @role, @first = kind, content, note, keeper, role, first
       @records = records
+      @mark = mark
       @wording = wording if kind == :invited
       @changes = changes + role_change(role_before)
       @url, @answer_url, @options, @calendar, @agenda, @papers = url, answer_url, options, calendar, agenda, papers
@@ -117,7 +118,9 @@ module Mailing
 
     def html
       parts = [
-        Html.heading(@content.title), Html.soft(first_sentence), *said.map { |words| Html.paragraph(words) }, changed,
+        (Html.mark(@mark) if @mark), Html.heading(@content.title), Html.soft(first_sentence), *said.map { |words|
+                                                                                                Html.paragraph(words)
+                                                                                              }, changed,
         rows, agenda_html, buttons, (Html.link("Open the series", @url) if @url)
       ]
       Html.page(@content.title, parts.compact.join("\n"))

@@ -116,10 +116,24 @@ module Mailing
       note(late_min.positive? ? "A little later" : "In time again", title, "#{said} Your time is #{at} now.")
     end
 
+    # To whoever looks after a place.
+    # @param from, to, at [String] when it is wanted, with set-up and run-over; when the meeting begins
+    # @param again [Boolean] whether they were told of it before
+    def prepare(title:, place:, items:, off:, from:, to:, at:, again:, url:)
+      if off
+        return note("Not wanted any more", title, "“#{title}” on #{at} does not need #{place} any more.")
+      end
+
+      said = "For “#{title}”, #{at}, please have ready in #{place}:\n#{items.map { |one| "– #{one}" }.join("\n")}\n\n" \
+        "The place is wanted from #{from} to #{to}, with what must be done before and after."
+      note(again ? "Changed: please have ready" : "Please have ready", "#{place}, #{title}", said,
+        ["Confirm, or say no", url])
+    end
+
     # To a guest, once before the day.
     def try_entrance(title:, at:, url:)
-      said = "“#{title}” is a call, on #{at}. Please try its entrance once before: open the link on the device you will " \
-        "use, and press “Try it”. It takes a moment, and nobody is disturbed."
+      said = "“#{title}” is a call, on #{at}. Please try its entrance once before: open the link on the device you " \
+        "will use, and press “Try it”. It takes a moment, and nobody is disturbed."
       note("Please try the call", title, said, ["Try it", url])
     end
 

@@ -2,6 +2,7 @@ module Records
   class Place < Base
     attribute :equipment, :json
     attribute :opening_hours, :json
+    attribute :prepares, :json
     belongs_to :looked_after_by, class_name: "Records::Person", optional: true
     has_many :calendars, class_name: "Records::Calendar"
     scope :here, -> { where(removed_at: nil) }

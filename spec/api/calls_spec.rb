@@ -196,6 +196,22 @@ RSpec.describe Api::Calls do
     expect(Records::Call.first).to have_attributes(state: "made", attempts: 0)
   end
 
+  it "has mails wait for the number to dial, ten minutes at most, and tells it afterwards" do
+    id = round(call: {dial: true})
+    invite(id, marit)
+    due = Records::Mail.where(person_id: ines)
+    expect(due.pick(:due_at)).to be_within(1).of(clock.now + 600)
+    work
+    expect(due.pick(:due_at)).to be <= clock.now
+    other = round(call: {dial: true})
+    invite(other, marit)
+    Records::Mail.where(series_id: other).update_all(state: "sent", sent_at: clock.now)
+    work
+    again = Records::Mail.where(series_id: other, state: "waiting")
+    expect(again.pluck(:person_id)).to eq [ines]
+    expect(UseCases::Invitations.new(clock: clock).compose(again.first)[:text]).to include "PIN"
+  end
+
   it "tells each of their own link, with number and recording, in mail and calendar" do
     id = round(call: {dial: true}, door: Core::Calls::Door::USUAL.merge(records: true))
     work
@@ -266,7 +282,8 @@ RSpec.describe Api::Calls do
       2.times { expect(set(pat, kim)).to include("rowUntold" => 2) }
       expect { 2.times { call(:post, "/meetings/#{meeting}/row/telling") } }.to change(Records::Mail, :count).by(2)
       mail = Mail.read_from_string(Records::Mail.find_by!(recipient: "kim@harbour.example").source)
-      expect(mail.text_part.decoded).to include "Your time is", Core::Words.clock(Core::WallTime.parse(wall[15])), "/call/"
+      expect(mail.text_part.decoded).to include "Your time is", Core::Words.clock(Core::WallTime.parse(wall[15])),
+        "/call/"
       expect(mail.text_part.decoded).not_to include "Pat"
       event = mail.all_parts.find { |part| part.mime_type == "text/calendar" }.decoded
       expect(event).to include "DURATION:PT15M", "ATTENDEE;CN=Kim", "UID:row-#{kim[:id]}@"
@@ -293,7 +310,8 @@ RSpec.describe Api::Calls do
       expect(call(:get, "/meetings/#{meeting}")["row"].first["turnAt"][0, 16]).to eq wall[10][0, 16]
       set(kim)
       expect(call(:post, "/meetings/#{meeting}/row/telling")["row"].size).to eq 1
-      expect(Records::Mail.where(subject: "You need not come: Monday mooring round").pluck(:recipient)).to eq ["pat@harbour.example"]
+      off = Records::Mail.where(subject: "You need not come: Monday mooring round")
+      expect(off.pluck(:recipient)).to eq ["pat@harbour.example"]
       expect(led(id, Records::Person.find_by!(name: "Pat").id)).to eq "/no-call"
     end
 

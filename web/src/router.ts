@@ -43,6 +43,12 @@ export const router = createRouter({
       meta: { title: 'Your action', open: true },
     },
     {
+      path: '/preparation/:id/:token',
+      component: () => import('./pages/PreparationPage.vue'),
+      props: true,
+      meta: { title: 'To be ready', open: true },
+    },
+    {
       path: '/no-call',
       component: () => import('./pages/CallNotice.vue'),
       meta: { title: 'Call', open: true },

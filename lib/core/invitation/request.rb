@@ -7,7 +7,7 @@ module Core
     # all, so that what was declined does not come back as open; `blocks` whether it keeps the reader's time busy.
     class Request < Value.of(
       :method, :uid, :sequence, :content, :description, :organizer, :attendees, :own_answers, :blocks, :url,
-      :alarm_min, :now
+      :alarm_min, :now, :mark
     )
       # `role` :required, :optional or :informed; `answer` as PARTSTAT in small letters; `asked` whether one is waited
       # for.
@@ -67,6 +67,7 @@ module Core
           .text("LOCATION", place_of(single).where)
           .raw("URL", url)
         place_of(single).online&.write(writer)
+        Mark.write(writer, mark)
         writer.raw("STATUS", cancel? ? "CANCELLED" : "CONFIRMED").raw("TRANSP", blocks ? "OPAQUE" : "TRANSPARENT")
         writer.user("ORGANIZER", organizer.address, cn: organizer.name)
         answered(single).each { |attendee| attendee(writer, attendee) }

@@ -69,7 +69,7 @@ module UseCases
 
       Records::Call.create!(
         id: Records::Key.make(now), series_id: series_id, meeting_id: meeting_id, passcode: passcode,
-        renewal: renewal, due_at: now
+        renewal: renewal, due_at: now, created_at: now
       )
     end
 
@@ -93,6 +93,7 @@ module UseCases
       digest = wish.digest
       made = (digest == call.told_digest) ? {} : made(call, plain).merge(told_digest: digest)
       reports = read_reports(call)
+      write { CallNumbers.new(clock: @clock).come(call) } if made[:number] && call.number.nil?
       queue.settle(call, state: "made", due_at: due_at(wish), last_error: nil, attempts: 0, reports_read: reports,
 **made)
     rescue CallService::Away => error

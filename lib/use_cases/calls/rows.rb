@@ -87,18 +87,27 @@ module UseCases
       Outbox.new(clock: @clock).put(
         reason: "row:#{kind}:#{slot.id}:#{Loading::Rows.digest(slot)[0, 20]}", series_id: series.id, to: person,
         reply_to: series.keeper.email, calendar: Loading::RowInvitation.new(slot, now: now).to_ical(kind),
-        **Mailing::Letters.own_time(kind: kind, title: series.title, keeper: series.keeper.name, at: at(slot.starts_at, slot),
-          length_min: slot.length_min, where: where(slot))
+        **letter(slot, kind)
       )
       slot.off ? slot.destroy! : slot.update!(told_digest: Loading::Rows.digest(slot), sequence: slot.sequence + 1)
+    end
+
+    def letter(slot, kind)
+      series = slot.meeting.series
+      Mailing::Letters.own_time(
+        kind: kind, title: series.title, keeper: series.keeper.name, at: at(slot.starts_at, slot),
+        length_min: slot.length_min, where: where(slot)
+      )
     end
 
     def tell_later(slot, meeting)
       slot.association(:meeting).target = meeting
       Outbox.new(clock: @clock).put(
-        reason: "row:late:#{slot.id}:#{meeting.row_late_min}", series_id: meeting.series_id, to: slot.person,
-        reply_to: meeting.series.keeper.email,
-        **Mailing::Letters.later(title: meeting.series.title, at: at(slot.turn_at, slot), late_min: meeting.row_late_min)
+        reason: "row:late:#{slot.id}:#{meeting.row_late_min}:#{now.to_i}", series_id: meeting.series_id,
+        to: slot.person, reply_to: meeting.series.keeper.email,
+        **Mailing::Letters.later(
+          title: meeting.series.title, at: at(slot.turn_at, slot), late_min: meeting.row_late_min
+        )
       )
     end
 

@@ -126,7 +126,7 @@ module UseCases
         series_id: series.id, sending_id: sending_id, person_id: one.person.id, before_sending_id: before,
         kind: one.kind.to_s, role: one.role.to_s, recipient: one.person.email,
         subject: Core::Words.shorten(Mailing::Invitation.subject(one.kind, series.title), 200),
-        due_at: now, state: "waiting", created_at: now, updated_at: now
+        due_at: CallNumbers.due_at(series, now), state: "waiting", created_at: now, updated_at: now
       }
     end
 

@@ -31,9 +31,15 @@ module UseCases
 
     private
 
+    # What it can have ready, each once.
+    def prepared(prepares)
+      named = prepares.map { |one| {"name" => one[:name].strip, "before_min" => one[:before_min] || 0} }
+      named.reject { |one| one["name"].empty? }.uniq { |one| one["name"].downcase }
+    end
+
     def checked(
       id, name:, time_zone:, kind: "room", seats: nil, equipment: [], opening_hours: nil, whereabouts: nil,
-      looked_after_by_id: nil
+      looked_after_by_id: nil, prepares: []
     )
       zone = Core::Zone[time_zone, pointer: "/timeZone"]
       name = words(name, pointer: "/name", missing: "Give the place a name.")
@@ -50,7 +56,7 @@ module UseCases
       {
         name: name, kind: kind, seats: seats, equipment: equipment.map(&:strip).reject(&:empty?).uniq(&:downcase),
         time_zone: zone.name, opening_hours: opening_hours, whereabouts: words(whereabouts),
-        looked_after_by_id: looked_after_by_id
+        looked_after_by_id: looked_after_by_id, prepares: prepared(prepares)
       }
     end
   end

@@ -6,9 +6,10 @@ module UseCases
     # @param moves [Array<Hash>] dates of the rule that are to be at another time: from and to on the wall
     # @param hold_id [String, nil] the hold this settles
     # @param place_anyway [Boolean] though the place has too few seats or is closed then
+    # @param like_id [String, nil] a series whose standing agenda it begins with
     def create(
       id:, title:, run:, members:, keeper_id: nil, chair_id: nil, moves: [], hold_id: nil, groups: [], guests: [],
-      also_place_ids: [], place_anyway: false, **rest
+      also_place_ids: [], place_anyway: false, like_id: nil, **rest
     )
       wish = head(title: title, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, **rest)
       read = under("/run") { Core::Recurrence::Run.of_wish(run) }
@@ -24,9 +25,8 @@ module UseCases
         Records::Event.note("made", "Made: #{read.sentence}", series_id: id, now: now, person_id: by)
         settle_holds(series, hold_id)
         moves.each_with_index { |move, i| move_date(series, move, "/moves/#{i}") }
-        hold_also(series, also_place_ids)
-        check_place(series) unless place_anyway
-        laying_out.book(series)
+        hold_places(series, also_place_ids, place_anyway)
+        StandingAgenda.new(by: by, clock: @clock).begin_like(series, like_id) if like_id
         Calls.new(by: by, clock: @clock).want(id)
       end
     end
@@ -72,7 +72,7 @@ module UseCases
       end
     end
 
-    HANGING_ON = [Records::Reply, Records::RowSlot, Records::PlaceBooking, Records::Topic].freeze
+    HANGING_ON = [Records::Reply, Records::RowSlot, Records::Preparation, Records::PlaceBooking, Records::Topic].freeze
     OF_SERIES = [
       Records::Event, Records::SeriesPlace, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial,
       Records::StandingTopic, Records::Deputy
@@ -96,6 +96,12 @@ module UseCases
     end
 
     def laying_out = @laying_out ||= LayingOut.new(by: by, clock: @clock)
+
+    def hold_places(series, also_place_ids, place_anyway)
+      hold_also(series, also_place_ids)
+      check_place(series) unless place_anyway
+      laying_out.book(series)
+    end
 
     # Places besides its own. @return [Boolean] whether they are others now
     def hold_also(series, place_ids)
@@ -141,6 +147,7 @@ module UseCases
       "quorum" => "quorum",
       "quorum_percent" => "quorum",
       "vote_rule" => "rule of votes",
+      "mark" => "mark",
       "call_kind" => "call",
       "call_dial" => "call",
       "door_policy" => "door",
@@ -174,7 +181,7 @@ module UseCases
       title:, keeper_id:, chair_id:, purpose: nil, place: nil, quorum: nil, quorum_percent: nil, vote_rule: "votes",
       place_id: nil, before_min: 0,
       after_min: 0, remind_min: 0, remind_papers: true, ask_owners_days: 2, wording: nil, call: nil,
-      door: nil, options: nil
+      door: nil, mark: nil, options: nil
     )
       known = Records::Person.where(id: [keeper_id, chair_id]).pluck(:id)
       unless known.include?(keeper_id)
@@ -188,6 +195,7 @@ module UseCases
         **CallWishes.read(call || {}), **(door ? door.to_h { |name, value| [:"door_#{name}", value] } : {}),
         **(options || {}),
         title: words(title, pointer: "/title", missing: "Give the series a title."),
+        mark: mark,
         purpose: words(purpose),
         place: words(place),
         keeper_id: keeper_id,

@@ -20,6 +20,18 @@ module UseCases
       nil
     end
 
+    # A new series begins with the standing agenda of another; presenters who are not in it are left out. Inside a
+    # transaction.
+    def begin_like(series, like_id)
+      members = Records::SeriesMember.where(series_id: series.id).pluck(:person_id)
+      topics = Records::StandingTopic.where(series_id: like_id).order(:position, :id).to_a
+      return if topics.empty?
+
+      topics.each { |topic| begin_topic(series, topic, members) }
+      series.update_columns(agenda_number: 1)
+      lay(series, untouched(series))
+    end
+
     # Lays the standing agenda out on sheets; what was laid out there before goes. Inside a transaction.
     # @param meetings [Array<Records::Meeting>] to come, of that series
     def lay(series, meetings)
@@ -83,6 +95,14 @@ module UseCases
 
         Records::StandingTopic.create!(series_id: series.id, position: i, **topic)
       end
+    end
+
+    def begin_topic(series, topic, members)
+      presenter = topic.presenter_id if members.include?(topic.presenter_id)
+      Records::StandingTopic.create!(
+        id: Records::Key.make(now), series_id: series.id, position: topic.position,
+        **topic.content, presenter_id: presenter
+      )
     end
 
     def row(series, meeting_id, topic)

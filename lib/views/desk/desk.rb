@@ -48,6 +48,7 @@ module Views
           id: meeting.id,
           series_id: series.id,
           title: series.title,
+          mark: series.mark,
           place: meeting.location,
           call: Loading::WayIn.call(meeting, by, at: now, row: calls[meeting.id])&.to_h,
           call_opens: (series.door.opening(meeting.interval).starts_at if meeting.call&.ours),

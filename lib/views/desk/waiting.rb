@@ -6,9 +6,14 @@ module Views
     NEWS_S = 3 * 86_400
     NEAR_S = 14 * 86_400
 
-    def show = {offers: offers, refusals: refusals, failed_mails: failed_mails, empty_meetings: empty_meetings}
+    def show
+      {offers: offers, refusals: refusals, failed_mails: failed_mails, empty_meetings: empty_meetings,
+       preparations: preparations}
+    end
 
     private
+
+    def preparations = Preparations.new(by: by, clock: @clock).worrying(mine.keys)
 
     def mine = @mine ||= Records::Series.run_by(by).to_a.index_by(&:id)
 

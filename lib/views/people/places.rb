@@ -63,7 +63,7 @@ module Views
         name: place.name,
         kind: place.kind,
         seats: place.seats,
-        equipment: place.equipment,
+        prepares: place.prepares || [], equipment: place.equipment,
         time_zone: place.time_zone,
         zone_place: place.zone.place,
         opening_hours: place.opening_hours,

@@ -21,7 +21,7 @@ module Views
 
     def row(series, sentences, next_start, open_actions)
       {
-        id: series.id, title: series.title, **sentences.of(series), keeper: named(series.keeper),
+        id: series.id, title: series.title, mark: series.mark, **sentences.of(series), keeper: named(series.keeper),
         place: series.location, open_actions: open_actions, next_start: next_start,
         next_local_start: next_start && series.zone.wall(next_start)
       }

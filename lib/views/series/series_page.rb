@@ -5,7 +5,8 @@ module Views
     def show(id)
       @series = find(Records::Series.includes(:keeper, :chair, :held_place, members: :person), id)
       {
-        id: id, title: @series.title, purpose: @series.purpose, wording: @series.wording, quorum: @series.quorum,
+        id: id, title: @series.title, mark: @series.mark, purpose: @series.purpose,
+        wording: @series.wording, quorum: @series.quorum,
         quorum_percent: @series.quorum_percent, vote_rule: @series.vote_rule,
         version: @series.lock_version, keeper: named(@series.keeper), chair: named(@series.chair),
         **times, **where, **answering, **people, **(taking_part? ? going : {next: nil, figures: nil}),

@@ -19,7 +19,8 @@ module Views
       {
         id: slot.id, person_id: slot.person_id, name: slot.person.name, email: slot.person.email,
         local_start: zone.wall(slot.starts_at), turn_at: zone.wall(slot.turn_at), length_min: slot.length_min,
-        told: slot.told_digest == Loading::Rows.digest(slot), state: state(waits, here), visit: waits || here&.visits&.first
+        told: slot.told_digest == Loading::Rows.digest(slot), state: state(waits, here),
+        visit: waits || here&.visits&.first
       }
     end
 

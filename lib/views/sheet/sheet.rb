@@ -131,6 +131,8 @@ module Views
         state: @meeting.state,
         call: Loading::WayIn.call(@meeting, by, at: now)&.to_h,
         on_call: on_call,
+        mark: @series.mark,
+        preparations: may[:move_meeting] ? Preparations.of(@meeting) : [],
         row: Row.of(@meeting, @zone),
         row_late_min: @meeting.row_late_min,
         row_untold: Loading::Rows.pending(@meeting).size,

@@ -1404,6 +1404,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/preparations/{placeId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                placeId: components["parameters"]["placeId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** What a place is to have ready for the meeting; whoever looks after it is told at once */
+        put: operations["askForPreparation"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/preparation-links/{id}/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** What is to be ready, by the private link of whoever looks after the place */
+        get: operations["openPreparation"];
+        /** Confirm it, or say no */
+        put: operations["answerPreparation"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/meetings/{id}/row": {
         parameters: {
             query?: never;
@@ -3103,6 +3144,48 @@ export interface components {
             state: "not_yet" | "waits" | "in" | "been";
             visit: string | null;
         }[];
+        /**
+         * @description a drawn sign by which a series is known
+         * @enum {string}
+         */
+        Mark: "buoy" | "anchor" | "lamp" | "wave" | "knot" | "sail" | "bell" | "compass";
+        Prepares: {
+            name: string;
+            /** @description so long it takes beforehand */
+            beforeMin: number;
+        }[];
+        PreparationWish: {
+            items: string[];
+        };
+        PreparationAnswer: {
+            /** @enum {string} */
+            state: "confirmed" | "refused";
+            word?: string | null;
+        };
+        Preparation: {
+            title: string;
+            keeper: string;
+            place: string;
+            items: string[];
+            /** @enum {string} */
+            state: "asked" | "confirmed" | "refused" | "off";
+            word: string | null;
+            from: components["schemas"]["Wall"];
+            to: components["schemas"]["Wall"];
+            localStart: components["schemas"]["Wall"];
+            zonePlace: string;
+        };
+        /** @description what each place of the meeting offers to have ready, and what was asked for; for who runs it */
+        SheetPreparations: {
+            placeId: components["schemas"]["Key"];
+            place: string;
+            lookedAfterBy: string | null;
+            offers: components["schemas"]["Prepares"];
+            chosen: string[];
+            /** @enum {string|null} */
+            state: "asked" | "confirmed" | "refused" | null;
+            word: string | null;
+        }[];
         DoorVerdict: {
             /** @enum {string} */
             verdict: "let_in" | "turn_away" | "take_out";
@@ -3229,6 +3312,8 @@ export interface components {
         };
         NewSeries: {
             id: components["schemas"]["Key"];
+            /** @description a series whose standing agenda it begins with */
+            likeId?: components["schemas"]["Key"];
             title: string;
             purpose?: string | null;
             place?: string | null;
@@ -3250,6 +3335,7 @@ export interface components {
             /** @description the keeper's own words, with placeholders such as {place} */
             wording?: string | null;
             call?: components["schemas"]["CallWish"] | null;
+            mark?: components["schemas"]["Mark"] | null;
             door?: components["schemas"]["Door"];
             options?: components["schemas"]["Options"];
             /** @description dates of the rule that are to be at another time */
@@ -3291,6 +3377,7 @@ export interface components {
             /** @description the keeper's own words, with placeholders such as {place} */
             wording?: string | null;
             call?: components["schemas"]["CallWish"] | null;
+            mark?: components["schemas"]["Mark"] | null;
             door?: components["schemas"]["Door"];
             options?: components["schemas"]["Options"];
             quorum?: number | null;
@@ -3304,6 +3391,7 @@ export interface components {
         };
         SeriesSummary: {
             id: components["schemas"]["Key"];
+            mark: components["schemas"]["Mark"] | null;
             title: string;
             sentence: string;
             howOften: string | null;
@@ -3334,6 +3422,7 @@ export interface components {
         };
         Series: {
             id: components["schemas"]["Key"];
+            mark: components["schemas"]["Mark"] | null;
             title: string;
             purpose: string | null;
             place: string | null;
@@ -3859,6 +3948,8 @@ export interface components {
                 beforeMin: number;
                 afterMin: number;
             };
+            mark: components["schemas"]["Mark"] | null;
+            preparations: components["schemas"]["SheetPreparations"];
             row: components["schemas"]["RowSlots"];
             rowLateMin: number;
             /** @description so many of them do not know yet */
@@ -4304,6 +4395,16 @@ export interface components {
                 note: string | null;
                 localStart: components["schemas"]["Wall"];
             }[];
+            /** @description what places were to have ready, and said no to or have not confirmed a day before */
+            preparations: {
+                meetingId: components["schemas"]["Key"];
+                title: string;
+                place: string;
+                /** @enum {string} */
+                state: "asked" | "refused";
+                word: string | null;
+                localStart: components["schemas"]["Wall"];
+            }[];
             /** @description to come soon, with nothing on them */
             emptyMeetings: {
                 meetingId: components["schemas"]["Key"];
@@ -4332,6 +4433,7 @@ export interface components {
                 place: string | null;
                 call: components["schemas"]["Call"] | null;
                 state: components["schemas"]["MeetingState"];
+                mark: components["schemas"]["Mark"] | null;
                 /** @description of a call made here */
                 callOpens: components["schemas"]["Instant"] | null;
                 /** @description so many people are in it */
@@ -4561,6 +4663,7 @@ export interface components {
             /** @enum {string} */
             kind: "room" | "equipment";
             seats: number | null;
+            prepares: components["schemas"]["Prepares"];
             equipment: string[];
             timeZone: string;
             zonePlace: string;
@@ -4589,6 +4692,7 @@ export interface components {
             /** @enum {string} */
             kind: "room" | "equipment";
             seats: number | null;
+            prepares: components["schemas"]["Prepares"];
             equipment: string[];
             timeZone: string;
             zonePlace: string;
@@ -4605,6 +4709,7 @@ export interface components {
             /** @enum {string} */
             kind?: "room" | "equipment";
             seats?: number | null;
+            prepares?: components["schemas"]["Prepares"];
             equipment?: string[];
             timeZone: string;
             openingHours?: components["schemas"]["WeekHours"] | null;
@@ -4616,6 +4721,7 @@ export interface components {
             /** @enum {string} */
             kind?: "room" | "equipment";
             seats?: number | null;
+            prepares?: components["schemas"]["Prepares"];
             equipment?: string[];
             timeZone: string;
             openingHours?: components["schemas"]["WeekHours"] | null;
@@ -5470,6 +5576,15 @@ export interface components {
             };
         };
         /** @description OK */
+        Preparation: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Preparation"];
+            };
+        };
+        /** @description OK */
         Presence: {
             headers: {
                 [name: string]: unknown;
@@ -5917,6 +6032,7 @@ export interface components {
         entryId: components["schemas"]["Key"];
         token: string;
         topicId: components["schemas"]["Key"];
+        placeId: components["schemas"]["Key"];
         visit: string;
         actionId: components["schemas"]["Key"];
         sendingId: components["schemas"]["Key"];
@@ -6187,6 +6303,16 @@ export interface components {
         RowDelay: {
             content: {
                 "application/json": components["schemas"]["RowDelay"];
+            };
+        };
+        PreparationWish: {
+            content: {
+                "application/json": components["schemas"]["PreparationWish"];
+            };
+        };
+        PreparationAnswer: {
+            content: {
+                "application/json": components["schemas"]["PreparationAnswer"];
             };
         };
         DoorVerdict: {
@@ -7923,6 +8049,54 @@ export interface operations {
         requestBody: components["requestBodies"]["CallGuest"];
         responses: {
             200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    askForPreparation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                placeId: components["parameters"]["placeId"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PreparationWish"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    openPreparation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Preparation"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerPreparation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PreparationAnswer"];
+        responses: {
+            200: components["responses"]["Preparation"];
             default: components["responses"]["Problem"];
         };
     };

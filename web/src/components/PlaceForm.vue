@@ -22,6 +22,7 @@ const form = ref({
   kind: 'room' as 'room' | 'equipment',
   seats: null as number | null,
   equipment: [] as string[],
+  prepares: [] as Schemas['Prepares'],
   timeZone: '',
   whereabouts: '',
   lookedAfterById: null as string | null,
@@ -39,6 +40,7 @@ watch(
       kind: place?.kind ?? 'room',
       seats: place?.seats ?? null,
       equipment: [...(place?.equipment ?? [])],
+      prepares: (place?.prepares ?? []).map(one => ({ ...one })),
       timeZone: place?.timeZone ?? timeZone,
       whereabouts: place?.whereabouts ?? '',
       lookedAfterById: place?.lookedAfterBy?.id ?? null,
@@ -115,6 +117,22 @@ async function keep() {
         :error-messages="at('/timeZone')"
       />
     </div>
+    <fieldset class="ready">
+      <legend class="small soft">Can be had ready, such as catering, a telephone line, tables in a row</legend>
+      <div v-for="(one, i) in form.prepares" :key="i" class="item">
+        <v-text-field v-model="one.name" label="What" />
+        <v-text-field v-model.number="one.beforeMin" label="Minutes before" type="number" min="0" />
+        <button
+          type="button"
+          class="quiet small"
+          :aria-label="`Remove: ${one.name}`"
+          @click="form.prepares.splice(i, 1)"
+        >
+          Remove
+        </button>
+      </div>
+      <button type="button" class="quiet" @click="form.prepares.push({ name: '', beforeMin: 0 })">Add something</button>
+    </fieldset>
     <v-select v-model="form.lookedAfterById" :items="choices" label="Looked after by" clearable />
     <v-checkbox v-model="form.opening" label="Open at certain hours only" />
     <WeekHours
@@ -127,6 +145,18 @@ async function keep() {
 </template>
 
 <style scoped>
+.ready {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+.item {
+  display: grid;
+  grid-template-columns: 2fr 1fr auto;
+  gap: 12px;
+  align-items: center;
+  margin-top: 6px;
+}
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Series } from '../api/client'
 import { columnDay, count, list, wallNow } from '../time'
 import CallWords from './CallWords.vue'
+import SeriesMark from './SeriesMark.vue'
 
 /** What a series is, in words. */
 const { series } = defineProps<{ series: Series }>()
@@ -19,7 +20,7 @@ const people = computed(() => {
       {{ !series.howOften ? 'On' : series.since > wallNow(series.timeZone).slice(0, 10) ? 'From' : 'Since' }}
       {{ columnDay(series.since) }} {{ series.since.slice(0, 4) }}
     </p>
-    <h1>{{ series.title }}</h1>
+    <h1><SeriesMark :mark="series.mark" />{{ series.title }}</h1>
     <p class="soft about">
       {{ series.sentence }}<template v-if="series.location"> · {{ series.location }}</template
       ><template v-if="series.alsoHeld.length"> with {{ list(series.alsoHeld.map(place => place.name)) }}</template

@@ -8,6 +8,7 @@ import FormDialog from './FormDialog.vue'
 import { callForm, callOf, isOurs, USUAL_DOOR } from '../calls'
 import CallFields from './CallFields.vue'
 import DoorFields from './DoorFields.vue'
+import MarkField from './MarkField.vue'
 import OptionFields from './OptionFields.vue'
 import PlaceFields from './PlaceFields.vue'
 import PeoplePicker from './PeoplePicker.vue'
@@ -33,6 +34,7 @@ const form = ref({
   wording: '',
   call: callForm(null),
   door: { ...USUAL_DOOR },
+  mark: null as Schemas['Mark'] | null,
   options: { passOn: false, answersAsked: true, signUp: false, signUpLimit: null } as Schemas['Options'],
   keeperId: '',
   chairId: '',
@@ -62,6 +64,7 @@ watch(open, shown => {
     wording: series.wording ?? '',
     call: callForm(series.call, series.callKind, series.callDial),
     door: { ...series.door },
+    mark: series.mark,
     options: { ...series.options },
     keeperId: series.keeper.id,
     chairId: series.chair.id,
@@ -182,6 +185,7 @@ function save() {
     @submit="save"
   >
     <v-text-field v-model="form.title" label="Title" :error-messages="at('/title')" />
+    <MarkField v-model="form.mark" />
     <v-textarea v-model="form.purpose" label="Why it meets" />
     <PlaceFields v-model="form" :error="changeError" />
     <CallFields v-model="form.call" :error="changeError" :here="series.callHere" />

@@ -4,6 +4,7 @@ import type { Sheet } from '../api/client'
 import { useSession } from '../composables/useSession'
 import { clock, columnDay, longDay, ownTime } from '../time'
 import CallWords from './CallWords.vue'
+import SeriesMark from './SeriesMark.vue'
 
 /** What a sheet is of: series, moment, place and call, the meetings before and after; and whether all is saved. */
 const { sheet, unsent, live } = defineProps<{
@@ -47,7 +48,7 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
         }}</span>
       </span>
     </p>
-    <h1>{{ sheet.seriesTitle }}</h1>
+    <h1><SeriesMark :mark="sheet.mark" />{{ sheet.seriesTitle }}</h1>
     <p class="soft">
       {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }}
       {{ sheet.zonePlace }} time{{ ownTime(sheet.startsAt, sheet.localStart, me?.timeZone)
@@ -69,6 +70,9 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
         v-if="sheet.may.hold && sheet.state === 'planned'"
         :to="{ path: '/common-time', query: commonTimeFor(sheet) }"
         >Find another time</router-link
+      >
+      <router-link v-if="sheet.may.hold" :to="{ path: '/series/new', query: { like: sheet.seriesId, once: '1' } }"
+        >Again, like this</router-link
       >
       <router-link v-if="sheet.previous" :to="`/meetings/${sheet.previous.id}`"
         >previous: {{ columnDay(sheet.previous.localStart) }}</router-link

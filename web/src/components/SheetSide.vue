@@ -14,6 +14,7 @@ import DoorPanel from './DoorPanel.vue'
 import GapList from './GapList.vue'
 import HerePanel from './HerePanel.vue'
 import PapersPanel from './PapersPanel.vue'
+import PreparationPanel from './PreparationPanel.vue'
 import ReviewPanel from './ReviewPanel.vue'
 import RowPanel from './RowPanel.vue'
 import SheetDeeds from './SheetDeeds.vue'
@@ -76,6 +77,7 @@ const everybodyIsHere = () =>
       @ask="agenda.ask()"
       @settle="take => agenda.settle(take)"
     />
+    <PreparationPanel v-if="sheet.state === 'planned'" :sheet="sheet" @show="doing.show" />
     <PapersPanel
       :papers="sheet.papers"
       :topics="sheet.topics"

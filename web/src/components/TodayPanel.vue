@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import { clock, count, mediumDay, wallNow, wallOf } from '../time'
+import SeriesMark from './SeriesMark.vue'
 import { ANSWERS } from '../answers'
 
 /** What is on today, with one large way into the one that is next. */
@@ -44,7 +45,7 @@ function about(meeting: Meeting) {
           }}<span v-if="now.state === 'in_session'" class="fresh small strong"> in session</span>
         </p>
         <p class="title">
-          <router-link :to="pageOf(now)">{{ now.title }}</router-link>
+          <router-link :to="pageOf(now)"><SeriesMark :mark="now.mark" />{{ now.title }}</router-link>
         </p>
         <p class="small soft">
           <template v-if="now.seriesLocalStart"
@@ -78,8 +79,9 @@ function about(meeting: Meeting) {
     </p>
     <ul v-if="others.length" class="ruled">
       <li v-for="meeting in others" :key="meeting.id">
-        <b>{{ clock(meeting.localStart) }}</b> <router-link :to="pageOf(meeting)">{{ meeting.title }}</router-link>
-        {{ ' ' }}<span class="small soft">{{ about(meeting) }}</span>
+        <b>{{ clock(meeting.localStart) }}</b>
+        <router-link :to="pageOf(meeting)"><SeriesMark :mark="meeting.mark" />{{ meeting.title }}</router-link> {{ ' '
+        }}<span class="small soft">{{ about(meeting) }}</span>
       </li>
     </ul>
   </section>

@@ -25,6 +25,7 @@ const waiting = computed(
     desk.offers.length +
     desk.refusals.length +
     desk.emptyMeetings.length +
+    desk.preparations.length +
     desk.failedMails.length,
 )
 </script>
@@ -65,6 +66,15 @@ const waiting = computed(
           {{ count(series.clashes, 'coming meeting') }} {{ series.clashes === 1 ? 'clashes' : 'clash' }}, first
           {{ mediumDay(series.nextLocalStart) }}: {{ list(series.names) }}
           {{ series.names.length === 1 ? 'is' : 'are' }} busy
+        </p>
+      </li>
+      <li v-for="one in desk.preparations" :key="one.meetingId + one.place">
+        <router-link class="strong" :to="`/meetings/${one.meetingId}`"
+          >{{ one.title }}, {{ mediumDay(one.localStart) }}</router-link
+        >
+        <p class="small alarm">
+          {{ one.place }} {{ one.state === 'refused' ? 'cannot be prepared' : 'has not been confirmed'
+          }}<template v-if="one.word">: “{{ one.word }}”</template>
         </p>
       </li>
       <EmptyMeeting v-for="meeting in desk.emptyMeetings" :key="`empty-${meeting.meetingId}`" :meeting="meeting" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SeriesMark from '../components/SeriesMark.vue'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import type { Action } from '../api/client'
 import CallWords from '../components/CallWords.vue'
@@ -86,7 +87,7 @@ const days = computed(() => {
                     <router-link
                       class="strong"
                       :to="meeting.role === 'informed' ? `/series/${meeting.seriesId}` : `/meetings/${meeting.id}`"
-                      >{{ meeting.title }}</router-link
+                      ><SeriesMark :mark="meeting.mark" />{{ meeting.title }}</router-link
                     >
                     <p class="small soft">
                       <template v-if="meeting.seriesLocalStart"

@@ -89,10 +89,7 @@ async function save() {
       </p>
       <div class="row spread">
         <h1>{{ person.name }}</h1>
-        <v-btn
-          v-if="person.id !== me?.id"
-          variant="text"
-          :to="{ path: '/now', query: { with: person.id } }"
+        <v-btn v-if="person.id !== me?.id" variant="text" :to="{ path: '/now', query: { with: person.id } }"
           >Start one now</v-btn
         >
       </div>

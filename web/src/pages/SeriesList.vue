@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SeriesMark from '../components/SeriesMark.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useKeys } from '../composables/useKeys'
 import { useSession } from '../composables/useSession'
@@ -32,7 +33,9 @@ useKeys([
       <ul v-if="series.length" class="ruled">
         <li v-for="one in series" :key="one.id" class="line">
           <div>
-            <router-link class="strong name" :to="`/series/${one.id}`">{{ one.title }}</router-link>
+            <router-link class="strong name" :to="`/series/${one.id}`"
+              ><SeriesMark :mark="one.mark" />{{ one.title }}</router-link
+            >
             <p class="soft small">{{ one.sentence }}</p>
           </div>
           <p>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
 import { callForm, callOf, isOurs, USUAL_DOOR } from '../calls'
 import CallFields from '../components/CallFields.vue'
 import DoorFields from '../components/DoorFields.vue'
+import MarkField from '../components/MarkField.vue'
 import OptionFields from '../components/OptionFields.vue'
 import PlaceFields from '../components/PlaceFields.vue'
 import PeoplePicker from '../components/PeoplePicker.vue'
@@ -17,12 +18,16 @@ import { useDraft } from '../composables/useDraft'
 import { usePeople } from '../composables/usePeople'
 import { useNewRunCheck } from '../composables/useAnswers'
 import { useCreateSeries, useRunPreview } from '../composables/useSeries'
+import { useLikeSeries } from '../composables/useLikeSeries'
 import { useSession } from '../composables/useSession'
 import { emptyRun, wishOf, type RunForm } from '../rule'
 
 const { person: me } = useSession()
 const { people } = usePeople()
 const router = useRouter()
+const route = useRoute()
+/** The series this one is begun like, if any. */
+const likeId = route.query.like ? String(route.query.like) : null
 const { create, error, isCreating } = useCreateSeries()
 
 interface Form {
@@ -37,6 +42,8 @@ interface Form {
   alsoPlaceIds?: string[]
   call?: ReturnType<typeof callForm>
   door?: Schemas['Door']
+  mark?: Schemas['Mark'] | null
+  wording?: string | null
   options?: Schemas['Options']
   keeperId: string
   chairId: string
@@ -47,7 +54,7 @@ interface Form {
 }
 const USUAL: Schemas['Options'] = { passOn: false, answersAsked: true, signUp: false, signUpLimit: null }
 const first = newKey()
-const { draft: form, forget } = useDraft<Form>(`series-${me.value!.id}`, () => ({
+const { draft: form, forget } = useDraft<Form>(`series-${likeId ?? me.value!.id}`, () => ({
   id: first,
   title: '',
   purpose: '',
@@ -69,6 +76,8 @@ form.value.call = { ...callForm(null), ...form.value.call } // a draft may be fr
 form.value.door ??= { ...USUAL_DOOR }
 form.value.options ??= { ...USUAL }
 form.value.alsoPlaceIds ??= []
+form.value.mark ??= null
+const { like, error: likeError } = useLikeSeries(likeId, route.query.once === '1', form, first, me.value!.id)
 if (form.value.id !== first && form.value.title === '') form.value.id = first
 
 // Asked a moment after the last change, so that typing does not ask at each key.
@@ -166,6 +175,9 @@ async function save() {
       alsoPlaceIds: alsoPlaceIds ?? [],
       call: callOf(call!),
       door: door!,
+      mark: form.value.mark,
+      wording: form.value.wording,
+      ...(likeId ? { likeId } : {}),
       options,
       keeperId,
       chairId,
@@ -184,10 +196,16 @@ async function save() {
 
 <template>
   <div class="desk">
-    <h1>New series</h1>
+    <h1>{{ likeId ? 'Again, like this' : 'New series' }}</h1>
+    <ProblemNote :error="likeError" />
+    <p v-if="like" class="soft">
+      Begun like <router-link :to="`/series/${like.id}`">{{ like.title }}</router-link>: people, place, call, length,
+      wording and standing agenda. Dates are set afresh, and nothing there is changed.
+    </p>
     <form class="two page" novalidate @submit.prevent="save">
       <div class="sheet stack">
         <v-text-field v-model="form.title" label="Title" autofocus :error-messages="titleFault" />
+        <MarkField v-model="form.mark!" />
         <v-textarea v-model="form.purpose" label="Why it meets" />
         <RunFields v-model="form.run" :problem="error ?? runError" :tried="tried" />
         <PlaceFields v-model="form" :error="error" />

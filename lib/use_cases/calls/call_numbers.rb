@@ -1,0 +1,27 @@
+module UseCases
+  # Invitations wait a little for the number to dial, where one is wanted and the call is still being made; when it
+  # comes later, it is told afterwards.
+  class CallNumbers < Base
+    LONGEST_S = 600
+
+    # When a mail about a series may go.
+    def self.due_at(series, now)
+      return now unless series.call_dial
+
+      wanted = Records::Call.find_by(series_id: series.id, meeting_id: nil, state: "wanted")
+      wanted ? [now, wanted.created_at + LONGEST_S].max : now
+    end
+
+    # It is there now. Inside a transaction.
+    # @param call [Records::Call] just made
+    def come(call)
+      waiting = Records::Mail.where(series_id: call.series_id, state: "waiting").where.not(sending_id: nil)
+      waiting.where("due_at > ?", now).update_all(due_at: now)
+      gone = Records::Mail.where(series_id: call.series_id, kind: %w[invited changed], created_at: call.created_at..)
+      invitations = Invitations.new(clock: @clock)
+      gone.where(state: %w[sent delivered]).distinct.pluck(:person_id).each do |person_id|
+        invitations.send_again(series_id: call.series_id, person_id: person_id, reason: call.id)
+      end
+    end
+  end
+end
