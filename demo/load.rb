@@ -48,6 +48,7 @@ class Demo
     @clock.now = @end
     prepare_coming
     UseCases::LayingOut.new(clock: @clock).lay_out_further
+    have_ready
     hold_a_time
     invite_from_elsewhere
     send_another
@@ -55,6 +56,14 @@ class Demo
   end
 
   private
+
+  # Coffee at the next mooring round; who looks after the shed has not confirmed it yet.
+  def have_ready
+    UseCases::Preparations.new(by: @people[:marit], clock: @clock).ask(
+      meeting_id: Records::Meeting.where(series_id: @series[:mooring]).coming(@end).in_order.pick(:id),
+      place_id: @places[:shed], items: ["Heater on", "Coffee and buns"]
+    )
+  end
 
   # Rory cannot come to the next mooring round and sends somebody.
   def send_another
@@ -112,11 +121,12 @@ class Demo
 
   def add_places_and_groups
     places = UseCases::Places.new(by: @people[:marit], clock: @clock)
-    @places = Story::PLACES.to_h do |key, (name, seats, equipment, whereabouts, keeper)|
+    @places = Story::PLACES.to_h do |key, (name, seats, equipment, whereabouts, keeper, ready)|
       id = Records::Key.make(@clock.now)
       places.add(
         id: id, name: name, seats: seats, equipment: equipment, time_zone: "Europe/Oslo", opening_hours: Story::OPEN,
-        whereabouts: whereabouts, looked_after_by_id: @people[keeper]
+        whereabouts: whereabouts, looked_after_by_id: @people[keeper],
+        prepares: (ready || []).map { |what, before_min| {name: what, before_min: before_min} }
       )
       [key, id]
     end
@@ -178,6 +188,7 @@ class Demo
       quorum: plan[:quorum],
       members: members,
       call: plan[:call],
+      mark: plan[:mark],
       options: plan[:options],
       run: {
         local_start: start.to_s, time_zone: plan[:zone], length_min: plan[:length_min], rule: plan[:rule]

@@ -45,9 +45,10 @@ module Story
   }.freeze
 
   OPEN = %w[mo tu we th fr].to_h { |day| [day, [%w[07:00 18:00]]] }.freeze
-  # key => name, seats, what stands in it, where, who looks after it
+  # key => name, seats, what stands in it, where, who looks after it, what can be had ready and how long it takes
   PLACES = {
-    shed: ["Boat shed", 14, %w[Whiteboard Camera Heater], "Quay 2, Bergen", :lars],
+    shed: ["Boat shed", 14, %w[Whiteboard Camera Heater], "Quay 2, Bergen", :lars,
+      [["Heater on", 60], ["Coffee and buns", 20], ["Tables in a row", 15]]],
     chart: ["Chart room", 8, ["Screen", "Chart table", "Camera"], "Quay 2, upstairs, Bergen", :marit],
     loft: ["Net loft", 30, %w[Screen Loudspeakers], "Old net house, Bergen", :sunniva]
   }.freeze
@@ -70,8 +71,9 @@ module Story
       wday: 1,
       place: "",
       call: {
-        url: "https://calls.skerrybuoy.example/mooring", passcode: "bell-buoy-7"
+        kind: "standing", dial: true
       },
+      mark: "buoy",
       options: {
         pass_on: true
       },
@@ -141,6 +143,7 @@ module Story
     },
     quality: {
       title: "Data quality review",
+      mark: "wave",
       keeper: :tomas,
       chair: :tomas,
       zone: "Europe/Lisbon",
@@ -176,6 +179,7 @@ module Story
     },
     planning: {
       title: "Vessel and gear planning",
+      mark: "sail",
       keeper: :sunniva,
       chair: :lars,
       zone: "Europe/Oslo",
@@ -208,6 +212,7 @@ module Story
     },
     handover: {
       title: "Night watch handover",
+      mark: "lamp",
       keeper: :adaeze,
       chair: :gunnar,
       zone: "Europe/Lisbon",
@@ -240,6 +245,7 @@ module Story
     },
     trustees: {
       title: "Trustees' quarter meeting",
+      mark: "bell",
       keeper: :marit,
       chair: :petra,
       zone: "Europe/Oslo",

@@ -39,20 +39,22 @@ class Pictures
     picture("decisions", "/series/#{series}?show=decisions", "ol li")
     picture("search", "/search?q=lid", ".hit")
     picture("agenda", "/meetings/#{sheet}", ".topic") { send_agenda }
-    corrected(answer("/series/#{series}/meetings?gone=true")["meetings"].find { |one| one["state"] == "closed" }["id"])
+    issued(answer("/series/#{series}/meetings?gone=true")["meetings"].find { |one| one["state"] == "closed" }["id"])
+    picture("start-now", "/now", ".who label") { start_now }
     trustees = answer("/series")["series"].find { |one| one["title"].include?("Trustees") }["id"]
     move_next(trustees)
     picture("invitation", "/series/#{trustees}", "svg .date") { moved_invitation }
     @browser.execute("document.querySelector('.v-dialog.v-overlay--active button[type=submit]').click()")
     sleep 3 # until the worker has handed it over
     picture("sheet-in-session", "/meetings/#{sheet}", ".topic") { hold }
-    picture("chair", "/meetings/#{sheet}/chair", ".left")
+    door = come_to_the_door(answer("/meetings/#{sheet}")["onCall"]["plain"])
+    picture("door", "/meetings/#{sheet}", ".door .waiting")
     size(390, 800)
+    entrance(door)
     picture("sheet-phone", "/meetings/#{sheet}", ".topic")
     picture("answer-phone", answer_path, "form")
     size(1280, 800)
     picture("sheet-review", "/meetings/#{sheet}", ".topic") { press("Close the meeting") }
-    open_mail
   ensure
     @browser.quit
   end
@@ -107,19 +109,30 @@ class Pictures
     sleep 6 # until the notice has gone
   end
 
-  # Minutes that were issued, corrected and issued again; and the page of paper.
-  def corrected(meeting_id)
-    picture("corrected", "/meetings/#{meeting_id}", ".topic") do
-      issue("Issue the minutes")
-      press("Correct the minutes…")
-      @browser.at_css(".v-dialog input").focus.type("The tender was seconded by Rory, for the season")
-      press("Open them")
-      sleep 2
-      press("Edit the line: Buy a second tender before the season")
-      @browser.at_css(".line textarea").focus.type(:End, " of 2027", :Enter)
-      sleep 2
-      issue("Issue the correction")
+  def start_now
+    @browser.at_css("input").focus.type("Buoy 7 adrift off the north bank")
+    @browser.css(".who input").first(2).each(&:click)
+  end
+
+  # Three who were not asked come by the plain link. @return [String] the link
+  def come_to_the_door(plain)
+    %w[Nell\ Comeau Olav\ Dahl Jo\ of\ the\ port\ office].each do |name|
+      Net::HTTP.post_form(URI(plain["url"]), "name" => name, "passcode" => plain["passcode"])
     end
+    plain["url"]
+  end
+
+  def entrance(url)
+    @browser.go_to(url)
+    wait("form")
+    shoot("entrance-phone")
+  end
+
+  # The page of paper that issued minutes make.
+  def issued(meeting_id)
+    @browser.go_to("#{Settings.origin}/meetings/#{meeting_id}")
+    wait(".topic")
+    issue("Issue the minutes")
     paper(meeting_id)
   end
 
@@ -214,15 +227,6 @@ class Pictures
       .lazy
       .filter_map { |mail| Net::HTTP.get(URI("#{post}/mails/#{mail["key"]}"))[%r{(/answer/[0-9a-f/-]+)}, 1] }
       .first
-  end
-
-  def open_mail
-    @browser.go_to("http://127.0.0.1:#{Settings.post_port}/")
-    wait("td")
-    @browser.go_to(
-      @browser.at_css("td a").attribute("href").then { |path| "http://127.0.0.1:#{Settings.post_port}#{path}" }
-    )
-    shoot("post-mail")
   end
 
   def hold

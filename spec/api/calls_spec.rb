@@ -205,7 +205,7 @@ RSpec.describe Api::Calls do
     expect(due.pick(:due_at)).to be <= clock.now
     other = round(call: {dial: true})
     invite(other, marit)
-    Records::Mail.where(series_id: other).update_all(state: "sent", sent_at: clock.now)
+    Records::Mail.where(series_id: other).update_all(state: "sent", sent_at: clock.now + 700)
     work
     again = Records::Mail.where(series_id: other, state: "waiting")
     expect(again.pluck(:person_id)).to eq [ines]
