@@ -61,7 +61,8 @@ def enter(link)
   patiently do
     entrance = URI(Net::HTTP.get_response(URI(link))["location"])
     pass = URI.decode_www_form(entrance.query).to_h["pass"]
-    answer = Net::HTTP.post_form(URI("#{entrance.scheme}://#{entrance.host}:#{entrance.port}#{entrance.path}"), "pass" => pass)
+    answer = Net::HTTP.post_form(URI("#{entrance.scheme}://#{entrance.host}:#{entrance.port}#{entrance.path}"),
+      "pass" => pass)
     raise IOError, answer.code unless answer["location"]&.include?("/visits/")
     "#{entrance.scheme}://#{entrance.host}:#{entrance.port}#{URI(answer["location"]).path}"
   end
@@ -71,10 +72,13 @@ def percentile(values, share) = (values.sort[(values.size * share).to_i.clamp(0,
 
 start = Time.now.utc + 120
 keeper_id = Records::Person.find_by!(email: "marit@skerrybuoy.example").id
-guests = Array.new(PEOPLE) { |n| {id: Records::Key.make, name: "Visitor #{n}", email: "v#{n}-#{Records::Key.make[-6..]}@visitors.example", role: "required"} }
+guests = Array.new(PEOPLE) do |n|
+  {id: Records::Key.make, name: "Visitor #{n}", email: "v#{n}-#{Records::Key.make[-6..]}@visitors.example", role: "required"}
+end
 series = Records::Key.make
 UseCases::Series.new(by: keeper_id).create(
-  id: series, title: "Open evening", members: [{person_id: keeper_id, role: "required"}], guests: guests, call: {kind: "fresh"},
+  id: series, title: "Open evening", members: [{person_id: keeper_id, role: "required"}], guests: guests,
+  call: {kind: "fresh"},
   run: {local_start: start.strftime("%FT%R"), time_zone: "Etc/UTC", length_min: 60}
 )
 meeting = Records::Meeting.where(series_id: series).pick(:id)
@@ -110,7 +114,7 @@ staying = Thread.new do
   known = []
   loop do
     known << visits.pop(true) until visits.empty?
-    known.each { |visit| Net::HTTP.get_response(URI("#{visit}/state")) rescue nil }
+    known.each { |visit| patiently { Net::HTTP.get_response(URI("#{visit}/state")) } }
     sleep 2
   end
 end

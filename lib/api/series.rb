@@ -15,6 +15,10 @@ module Api
       json series_page(input[:id]), 201
     end
 
+    on :post, "/series-drafts", "readSeriesFile", may: :make_series do
+      json use(Views::MovingIn).show(with_bytes(input)[:content])
+    end
+
     on(:get, "/series/:id", "showSeries", may: :see_series, of: :series) { json series_page }
 
     on :put, "/series/:id", "changeSeries", may: :change_series, of: :series do

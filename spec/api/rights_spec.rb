@@ -107,6 +107,7 @@ RSpec.describe "Rights" do
       .sub(":actionId", @action)
       .sub(":sendingId", @sending)
       .sub(":entryId", key)
+      .sub(":placeId", @place)
       .sub(":paperId", @paper)
       .sub(":number", "0")
       .sub(":token", @token)
@@ -148,7 +149,7 @@ RSpec.describe "Rights" do
           !(Core::Rights::OWN_ONLY.include?(route.right) && (Core::Rights::RUN & held[role]).empty?)
         try(route)
         @signed_in = nil if route.operation.start_with?("sign")
-        next if %i[answer_link action_link].include?(route.kind) # there the token decides, as specs of its own try
+        next if %i[answer_link action_link preparation_link].include?(route.kind) # there the token decides, as specs of its own try
 
         # An empty body is refused only after the right was found.
         expect(status == 404).to be(!allowed), "#{role} #{route.operation}: #{status}"

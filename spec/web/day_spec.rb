@@ -95,4 +95,34 @@ RSpec.describe "Around a meeting" do
     expect(page).to have_field "Title", with: "Monday mooring round"
     expect(page).to have_checked_field "Ines Torvald", visible: :all
   end
+
+  it "moves in from a calendar file, shown before anything is made" do
+    start = Date.today + 3
+    sign_in_as "Marit Hauge"
+    visit "/series/new"
+    click_button "From a calendar file"
+    pick_file(<<~ICAL.gsub("\n", "\r\n"), ".ics", field: ".v-dialog input[type=file]")
+      BEGIN:VCALENDAR
+      VERSION:2.0
+      BEGIN:VEVENT
+      UID:round@elsewhere.example
+      DTSTAMP:20250101T000000Z
+      SUMMARY:Harbour round
+      DTSTART;TZID=Europe/Oslo:#{start.strftime("%Y%m%d")}T093000
+      DURATION:PT50M
+      RRULE:FREQ=WEEKLY;COUNT=5
+      EXDATE;TZID=Europe/Oslo:#{(start + 7).strftime("%Y%m%d")}T093000
+      ATTENDEE:mailto:ines@skerrybuoy.example
+      END:VEVENT
+      END:VCALENDAR
+    ICAL
+    expect(dialog).to have_content "1 person known here, 0 guests; 1 date called off"
+    keep "Fill the form"
+    expect(page).to have_field "Title", with: "Harbour round"
+    click_button "Make the series"
+    expect(page).to have_css "h1", text: "Harbour round"
+    made = Records::Series.find_by!(title: "Harbour round")
+    expect(made.meetings.where(state: "called_off").count).to eq 1
+    expect(made.members.map(&:person_id)).to include ines
+  end
 end

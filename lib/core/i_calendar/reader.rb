@@ -32,6 +32,9 @@ module Core
         ORGANIZER
         ATTENDEE
         COMMENT
+        DESCRIPTION
+        URL
+        CONFERENCE
         FREEBUSY
         TZID
         TZOFFSETFROM

@@ -19,7 +19,8 @@ module UseCases
       waiting.where("due_at > ?", now).update_all(due_at: now)
       without = Records::Mail.where(series_id: call.series_id, kind: %w[invited changed], state: %w[sent delivered])
       invitations = Invitations.new(clock: @clock)
-      without.where(created_at: call.created_at.., sent_at: (call.created_at + LONGEST_S)..).distinct.pluck(:person_id).each do |person_id|
+      without.where(created_at: call.created_at..,
+        sent_at: (call.created_at + LONGEST_S)..).distinct.pluck(:person_id).each do |person_id|
         invitations.send_again(series_id: call.series_id, person_id: person_id, reason: call.id)
       end
     end

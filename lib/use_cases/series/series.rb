@@ -6,10 +6,11 @@ module UseCases
     # @param moves [Array<Hash>] dates of the rule that are to be at another time: from and to on the wall
     # @param hold_id [String, nil] the hold this settles
     # @param place_anyway [Boolean] though the place has too few seats or is closed then
+    # @param called_off [Array<String>] dates of the rule that do not take place, on the wall
     # @param like_id [String, nil] a series whose standing agenda it begins with
     def create(
       id:, title:, run:, members:, keeper_id: nil, chair_id: nil, moves: [], hold_id: nil, groups: [], guests: [],
-      also_place_ids: [], place_anyway: false, like_id: nil, **rest
+      also_place_ids: [], place_anyway: false, like_id: nil, called_off: [], **rest
     )
       wish = head(title: title, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, **rest)
       read = under("/run") { Core::Recurrence::Run.of_wish(run) }
@@ -25,6 +26,7 @@ module UseCases
         Records::Event.note("made", "Made: #{read.sentence}", series_id: id, now: now, person_id: by)
         settle_holds(series, hold_id)
         moves.each_with_index { |move, i| move_date(series, move, "/moves/#{i}") }
+        leave_out(series, called_off)
         hold_places(series, also_place_ids, place_anyway)
         StandingAgenda.new(by: by, clock: @clock).begin_like(series, like_id) if like_id
         Calls.new(by: by, clock: @clock).want(id)
@@ -96,6 +98,14 @@ module UseCases
     end
 
     def laying_out = @laying_out ||= LayingOut.new(by: by, clock: @clock)
+
+    LEFT_OUT = "It was called off before this series moved in here.".freeze
+
+    # Called off from the start.
+    def leave_out(series, walls)
+      starts = walls.map { |wall| Core::WallTime.parse(wall, pointer: "/calledOff").to_time }
+      series.meetings.where(original_start: starts).update_all(state: "called_off", called_off_reason: LEFT_OUT)
+    end
 
     def hold_places(series, also_place_ids, place_anyway)
       hold_also(series, also_place_ids)

@@ -1311,6 +1311,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series-drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Repeating meetings of a calendar file, each as a new series could begin; nothing is made */
+        post: operations["readSeriesFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/meetings-now": {
         parameters: {
             query?: never;
@@ -3096,6 +3113,34 @@ export interface components {
                 note: string | null;
             }[];
         };
+        SeriesFile: {
+            /** @description base64 */
+            content: string;
+        };
+        SeriesDrafts: {
+            series: components["schemas"]["SeriesDraft"][];
+        };
+        SeriesDraft: {
+            title: string;
+            purpose: string | null;
+            place: string | null;
+            url: string | null;
+            timeZone: string;
+            rule: string | null;
+            lengthMin: number;
+            /** @description to come */
+            dates: string[];
+            moves: {
+                from: string;
+                to: string;
+            }[];
+            calledOff: string[];
+            personIds: components["schemas"]["Key"][];
+            guests: {
+                name: string;
+                email: string;
+            }[];
+        };
         MeetingNow: {
             id: components["schemas"]["Key"];
             title: string;
@@ -3343,6 +3388,8 @@ export interface components {
                 from: components["schemas"]["Wall"];
                 to: components["schemas"]["Wall"];
             }[];
+            /** @description dates of the rule that do not take place */
+            calledOff?: components["schemas"]["Wall"][];
             /** @description the hold this settles */
             holdId?: components["schemas"]["Key"];
             quorum?: number | null;
@@ -5557,6 +5604,15 @@ export interface components {
                 "application/json": components["schemas"]["Sending"];
             };
         };
+        /** @description OK */
+        SeriesDrafts: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["SeriesDrafts"];
+            };
+        };
         /** @description Started */
         StartedMeeting: {
             headers: {
@@ -6288,6 +6344,11 @@ export interface components {
         MotionWish: {
             content: {
                 "application/json": components["schemas"]["MotionWish"];
+            };
+        };
+        SeriesFile: {
+            content: {
+                "application/json": components["schemas"]["SeriesFile"];
             };
         };
         MeetingNow: {
@@ -7976,6 +8037,19 @@ export interface operations {
         requestBody: components["requestBodies"]["SpeakerWish"];
         responses: {
             200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readSeriesFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["SeriesFile"];
+        responses: {
+            200: components["responses"]["SeriesDrafts"];
             default: components["responses"]["Problem"];
         };
     };

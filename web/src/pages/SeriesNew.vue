@@ -11,6 +11,7 @@ import OptionFields from '../components/OptionFields.vue'
 import PlaceFields from '../components/PlaceFields.vue'
 import PeoplePicker from '../components/PeoplePicker.vue'
 import ProblemNote from '../components/ProblemNote.vue'
+import SeriesFile from '../components/SeriesFile.vue'
 import RunCheck from '../components/RunCheck.vue'
 import RunDates from '../components/RunDates.vue'
 import RunFields from '../components/RunFields.vue'
@@ -20,7 +21,7 @@ import { useNewRunCheck } from '../composables/useAnswers'
 import { useCreateSeries, useRunPreview } from '../composables/useSeries'
 import { useLikeSeries } from '../composables/useLikeSeries'
 import { useSession } from '../composables/useSession'
-import { emptyRun, wishOf, type RunForm } from '../rule'
+import { emptyRun, formOf, wishOf, type RunForm } from '../rule'
 
 const { person: me } = useSession()
 const { people } = usePeople()
@@ -44,6 +45,8 @@ interface Form {
   door?: Schemas['Door']
   mark?: Schemas['Mark'] | null
   wording?: string | null
+  moves?: { from: string; to: string }[]
+  calledOff?: string[]
   options?: Schemas['Options']
   keeperId: string
   chairId: string
@@ -139,6 +142,33 @@ const elsewhere = computed(() =>
     : error.value,
 )
 
+/** A series that was kept elsewhere, with what was moved and called off there. */
+function moveIn(draft: Schemas['SeriesDraft']) {
+  Object.assign(form.value, {
+    title: draft.title,
+    purpose: draft.purpose ?? '',
+    place: draft.place ?? '',
+    call: callForm(draft.url ? { url: draft.url } : null),
+    members: [
+      { personId: me.value!.id, role: 'required' },
+      ...draft.personIds.map(personId => ({ personId, role: 'required' })),
+    ],
+    guests: draft.guests.map(guest => ({ ...guest, id: newKey(), role: 'required' })),
+    moves: draft.moves,
+    calledOff: draft.calledOff,
+    run: formOf(draft, draft.dates),
+  })
+}
+/** Those hold for the dates as they came: with another rule or time they are none any more. */
+function exceptions(run: Schemas['RunWish']) {
+  const time = run.localStart.slice(11, 16)
+  const fits = (wall: string) => wall.slice(11, 16) === time
+  return {
+    moves: (form.value.moves ?? []).filter(one => fits(one.from)),
+    calledOff: (form.value.calledOff ?? []).filter(fits),
+  }
+}
+
 async function save() {
   tried.value = true
   const run = wishOf(form.value.run)
@@ -177,6 +207,7 @@ async function save() {
       door: door!,
       mark: form.value.mark,
       wording: form.value.wording,
+      ...exceptions(run),
       ...(likeId ? { likeId } : {}),
       options,
       keeperId,
@@ -198,6 +229,7 @@ async function save() {
   <div class="desk">
     <h1>{{ likeId ? 'Again, like this' : 'New series' }}</h1>
     <ProblemNote :error="likeError" />
+    <SeriesFile v-if="!likeId" @take="moveIn" />
     <p v-if="like" class="soft">
       Begun like <router-link :to="`/series/${like.id}`">{{ like.title }}</router-link>: people, place, call, length,
       wording and standing agenda. Dates are set afresh, and nothing there is changed.
