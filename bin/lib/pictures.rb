@@ -38,7 +38,9 @@ class Pictures
     picture("actions", "/actions?whose=all", ".action") { press("More: Trial fit of new battery lids") }
     picture("decisions", "/series/#{series}?show=decisions", "ol li")
     picture("search", "/search?q=lid", ".hit")
+    size(1280, 1180) # as far as what is to be ready
     picture("agenda", "/meetings/#{sheet}", ".topic") { send_agenda }
+    size(1280, 800)
     issued(answer("/series/#{series}/meetings?gone=true")["meetings"].find { |one| one["state"] == "closed" }["id"])
     picture("start-now", "/now", ".who label") { start_now }
     trustees = answer("/series")["series"].find { |one| one["title"].include?("Trustees") }["id"]
@@ -116,6 +118,7 @@ class Pictures
 
   # Three who were not asked come by the plain link. @return [String] the link
   def come_to_the_door(plain)
+    sleep 5 # until the call has heard that its meeting is on
     %w[Nell\ Comeau Olav\ Dahl Jo\ of\ the\ port\ office].each do |name|
       Net::HTTP.post_form(URI(plain["url"]), "name" => name, "passcode" => plain["passcode"])
     end

@@ -28,7 +28,7 @@ const pages = () => Math.ceil((presence.value?.total ?? 0) / (presence.value?.pa
 </script>
 
 <template>
-  <div>
+  <div class="call-panel">
     <ProblemNote :error="error" />
     <template v-if="series.callHere">
       <p>
@@ -93,6 +93,9 @@ const pages = () => Math.ceil((presence.value?.total ?? 0) / (presence.value?.pa
 </template>
 
 <style scoped>
+.call-panel > p {
+  margin-top: 6px;
+}
 .plain {
   overflow-wrap: anywhere;
 }

@@ -100,8 +100,11 @@ async function save() {
       <div class="row">
         <v-btn type="submit" size="large" :loading="isStarting">Start now</v-btn>
         <p class="soft small">
-          {{ asked ? `${count(asked, 'person')} told at once` : 'Nobody is told' }}: by mail, and by text message who
-          has a number.
+          {{
+            asked
+              ? `${count(asked, 'person')} told at once: by mail, and by text message who has a number.`
+              : 'Nobody is told.'
+          }}
         </p>
       </div>
     </form>
