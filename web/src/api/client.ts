@@ -73,7 +73,8 @@ export function onSignedOut(ask: typeof signInAgain) {
 
 async function patientFetch(request: Request): Promise<Response> {
   const again = request.clone()
-  const response = await fetch(request)
+  // What is removed may be removed because one leaves the page: that goes on without it.
+  const response = await fetch(request.method === 'DELETE' ? new Request(request, { keepalive: true }) : request)
   if (!signInAgain || request.url.endsWith('/session') || !(await isSignedOut(response))) return response
   if (!(await signInAgain())) return response
   if (again.method !== 'GET') again.headers.set('X-CSRF-Token', csrfToken)
