@@ -22,7 +22,7 @@ module Loading
     def parts(one, content:, note:, wording:, attendees: [], sequence: @series.sequence, at: @now, link: true)
       off = Core::Invitation::News::CANCELS.include?(one.kind)
       changes = off ? [] : changes(one, content, at)
-      content = with_own_call(content, one.person, at)
+      content = link ? with_own_call(content, one.person, at) : with_plain_call(content)
       Mailing::Invitation.new(
         kind: one.kind, content: content, note: note, wording: filled(wording, one.person, content, at, link),
         keeper: @series.keeper.name, role: one.role.to_s, role_before: one.role_before&.to_s,
@@ -43,6 +43,24 @@ module Loading
         call: own_call(content.call, person, at),
         moved: content.moved.map { |one| one["call"] ? one.merge("call" => own_call(one["call"], person, at)) : one }
       )
+    end
+
+    # For whoever is shown it: the link everybody can use, with its passcode. A fresh one is that of the next meeting.
+    def with_plain_call(content)
+      plain = ->(call) { Core::Invitation::Call.of(call)&.ours ? plain_call : call }
+      content.with(
+        call: plain[content.call],
+        moved: content.moved.map { |one| one["call"] ? one.merge("call" => plain[one["call"]]) : one }
+      )
+    end
+
+    def plain_call
+      coming = @series.meetings.coming(@now).in_order.select(:id)
+      row = standing_call || Records::Call.standing.where(meeting_id: coming).joins(:meeting)
+        .order("meetings.starts_at").first
+      return unless row&.url
+
+      Core::Invitation::Call.new(url: row.url, passcode: row.passcode, dial_in: row.dial_in, ours: nil).to_plain
     end
 
     def own_call(plain, person, at)

@@ -226,6 +226,17 @@ RSpec.describe Api::Calls do
     expect(entry).to include "This call is recorded."
   end
 
+  it "copies for others the link everybody can use, and nobody's own" do
+    id = round
+    sign_in(marit)
+    copied = -> { call(:post, "/series/#{id}/invitation", {})["copy"] }
+    expect(copied.call).not_to include "/call/"
+    work
+    row = Records::Call.first
+    expect(copied.call).to include row.url, "passcode #{row.passcode}"
+    expect(copied.call).not_to include "/call/"
+  end
+
   it "lists who was there from when to when, and writes it as CSV" do
     id = round
     work

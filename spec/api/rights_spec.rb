@@ -149,7 +149,8 @@ RSpec.describe "Rights" do
           !(Core::Rights::OWN_ONLY.include?(route.right) && (Core::Rights::RUN & held[role]).empty?)
         try(route)
         @signed_in = nil if route.operation.start_with?("sign")
-        next if %i[answer_link action_link preparation_link].include?(route.kind) # there the token decides, as specs of its own try
+        # There the token decides, as specs of its own try.
+        next if %i[answer_link action_link preparation_link].include?(route.kind)
 
         # An empty body is refused only after the right was found.
         expect(status == 404).to be(!allowed), "#{role} #{route.operation}: #{status}"
