@@ -237,6 +237,16 @@ RSpec.describe Api::Calls do
     expect(copied.call).not_to include "/call/"
   end
 
+  it "knows who is there of a meeting that is held on another day than planned" do
+    id = series(marit, {required: ines}, start: (Date.today + 4).strftime("%FT09:30"), rule: nil,
+      call: {kind: "standing"})
+    state(first(id), marit, "in_session")
+    work
+    expect(caller(id, ines).enter).to eq "in"
+    look_again
+    expect(people(id)).to include "Ines Torvald" => "on_call"
+  end
+
   it "lists who was there from when to when, and writes it as CSV" do
     id = round
     work

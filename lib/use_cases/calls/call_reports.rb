@@ -63,7 +63,13 @@ module UseCases
       all = Records::Meeting.where(series_id: call.series_id).where.not(state: "called_off").includes(:series).in_order
       return all.where("ends_at > ?", at).first if row[:kind] == "tried"
 
-      nearest(all, at)
+      held_at(all, at) || nearest(all, at)
+    end
+
+    # One may be held on another day than it was planned for, or run over.
+    def held_at(meetings, at)
+      held = meetings.where("begun_at <= ?", at).to_a
+      held.reverse.find { |one| one.closed_at.nil? || one.closed_at + one.series.door_stays_min * 60 > at }
     end
 
     def nearest(meetings, at)

@@ -57,6 +57,7 @@ const everybodyIsHere = () =>
     />
     <DoorPanel v-if="sheet.onCall && !frozen" :sheet="sheet" :call="sheet.onCall" @show="doing.show" />
     <RowPanel v-if="sheet.onCall && !frozen" :sheet="sheet" @show="doing.show" />
+    <PreparationPanel v-if="sheet.state === 'planned'" :sheet="sheet" @show="doing.show" />
     <SpeakersPanel v-if="sheet.state === 'in_session'" :sheet="sheet" :me="me" />
     <ReviewPanel
       v-if="sheet.leftOver.length"
@@ -77,7 +78,6 @@ const everybodyIsHere = () =>
       @ask="agenda.ask()"
       @settle="take => agenda.settle(take)"
     />
-    <PreparationPanel v-if="sheet.state === 'planned'" :sheet="sheet" @show="doing.show" />
     <PapersPanel
       :papers="sheet.papers"
       :topics="sheet.topics"
