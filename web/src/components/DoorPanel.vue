@@ -144,6 +144,9 @@ ul {
   padding: 0;
   list-style: none;
 }
+li.row {
+  row-gap: 0;
+}
 .waiting {
   margin: 4px 0;
   padding: 8px 10px;
