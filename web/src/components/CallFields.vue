@@ -16,12 +16,16 @@ const {
 }>()
 const call = defineModel<CallForm>({ required: true })
 const at = (name: string) => (error instanceof ProblemError ? error.at(`/call/${name}`) : undefined)
+// Without a call service links are typed by hand; the form of a new series does not know, and is told at the field.
 const KINDS = computed(() => [
   { title: 'No call', value: 'none' },
   { title: 'A link of your own', value: 'own' },
+  ...(here?.available === false ? [] : madeHere()),
+])
+const madeHere = () => [
   ...(single ? [] : [{ title: 'Made here, standing: one link for the whole run', value: 'standing' }]),
   { title: single ? 'Made here' : 'Made here, fresh: a link for each meeting', value: 'fresh' },
-])
+]
 const ours = computed(() => ['standing', 'fresh'].includes(call.value.kind))
 const hint = computed(() =>
   here && ours.value ? `Proposed is ${here.proposed}: ${here.why}.` : 'A fresh link is better where guests are asked.',
