@@ -3114,7 +3114,7 @@ export interface components {
             }[];
         };
         SeriesFile: {
-            /** @description base64 */
+            /** @description the file as base64 */
             content: string;
         };
         SeriesDrafts: {
