@@ -5,9 +5,6 @@ module Loading
   class CallWish
     # So many meetings of a run are said at once.
     MOST = 60
-    # A meeting that runs over keeps its call open from quarter to quarter.
-    QUARTER_S = 900
-
     # @param call [Records::Call] with its series and meeting
     def initialize(call, now:)
       @call, @now = call, now
@@ -21,16 +18,16 @@ module Loading
       {
         title: @series.title, renewal: @call.renewal, passcode: @call.passcode, door: @series.door_policy,
         dial_in: @series.call_dial, quiet: @series.door_quiet, presents: @series.door_presents,
-        records: @series.door_records, openings: openings, people: people
+        records: @series.door_records, open_times: open_times, people: people
       }
     end
 
     def digest = Digest::SHA256.hexdigest(JSON.generate(to_h))
 
-    # When the next of its openings begins or ends. @return [Array<Time>]
-    def turns = meetings.flat_map { |one| opening(one).then { |open| [open.starts_at, open.ends_at] } }
+    # When it opens and closes. @return [Array<Time>]
+    def turns = meetings.flat_map { |one| open_time(one).then { |open| [open.starts_at, open.ends_at] } }
 
-    # @return [Array<Records::Meeting>] those it is for, with the moment between its opening and its end in reach
+    # @return [Array<Records::Meeting>] those it is for, as far as they are not over
     def meetings
       @meetings ||= begin
         all = Records::Meeting.where(series_id: @series.id, state: %w[planned in_session closed issued])
@@ -50,43 +47,49 @@ module Loading
         @now < Core::Calls::Terms.usable_until(:fresh, ends_at: meeting.ends_at)
     end
 
-    def openings
+    def open_times
       meetings.map do |meeting|
-        open = opening(meeting)
+        open = open_time(meeting)
         {opens_at: open.starts_at.iso8601, starts_at: meeting.starts_at.iso8601, closes_at: open.ends_at.iso8601}
       end
     end
 
-    def opening(meeting)
-      usual = @series.door.opening(meeting.interval)
-      return usual unless meeting.state == "in_session"
+    def open_time(meeting)
+      return @series.door.open_time(meeting.interval) unless meeting.state == "in_session"
 
-      on = Time.at((@now.to_i / QUARTER_S + 3) * QUARTER_S).utc
-      Core::Interval[[usual.starts_at, meeting.begun_at].compact.min, [usual.ends_at, on].max]
+      @series.door.open_time_on(meeting.interval, meeting.begun_at, @now)
     end
 
+    # Each once: who runs it, who is in the series, who comes to single meetings, who has a time of their own.
     def people
-      hosts = [@series.keeper_id, @series.chair_id, *Records::Deputy.where(series_id: @series.id).pluck(:person_id)]
-      asked = Records::Person.where(id: hosts)
-        .or(Records::Person.where(id: Records::SeriesMember.where(series_id: @series.id).select(:person_id)))
-        .or(Records::Person.where(id: Records::Substitute.where(meeting_id: meetings.map(&:id)).select(:person_id)))
-      asked = asked.order(:id).to_a
-      row = row_slots.reject { |slot| asked.any? { |person| person.id == slot.person_id } }
-      asked.map { |person| {key: person.id, name: person.name, part: part(person, hosts)} } + row.map { |slot|
-        own(slot)
-      }
+      all = hosts + members + substitutes + row
+      all.uniq { |one| one[:key] }.sort_by { |one| one[:key] }
     end
 
-    def part(person, hosts) = hosts.include?(person.id) ? "host" : "member"
+    def hosts
+      ids = [@series.keeper_id, @series.chair_id, *Records::Deputy.where(series_id: @series.id).pluck(:person_id)]
+      Records::Person.where(id: ids).map { |person| entry(person, "host") }
+    end
+
+    def members
+      Records::SeriesMember.where(series_id: @series.id).includes(:person).map { |one| entry(one.person, "member") }
+    end
+
+    def substitutes
+      found = Records::Substitute.where(meeting_id: meetings.map(&:id)).includes(:person, :meeting)
+      found.group_by(&:person).map { |person, some| entry(person, "member", only: starts(some)) }
+    end
 
     # With a time of their own: at the door until they are let in.
-    def own(slot)
-      {key: slot.person_id, name: slot.person.name, part: "guest", waits: true, from: slot.turn_at.iso8601}
+    def row
+      found = Records::RowSlot.standing.where(meeting_id: meetings.map(&:id)).in_order.includes(:person, :meeting)
+      found.group_by(&:person).map do |person, some|
+        entry(person, "guest", waits: true, from: some.first.turn_at.iso8601, only: starts(some))
+      end
     end
 
-    def row_slots
-      slots = Records::RowSlot.standing.where(meeting_id: meetings.map(&:id)).in_order.includes(:person, :meeting)
-      slots.to_a.uniq(&:person_id)
-    end
+    def starts(some) = some.map { |one| one.meeting.starts_at.iso8601 }.uniq.sort
+
+    def entry(person, part, **more) = {key: person.id, name: person.name, part: part, **more}
   end
 end

@@ -56,11 +56,9 @@ module Loading
 
     def plain_call
       coming = @series.meetings.coming(@now).in_order.select(:id)
-      row = standing_call || Records::Call.standing.where(meeting_id: coming).joins(:meeting)
-        .order("meetings.starts_at").first
-      return unless row&.url
-
-      Core::Invitation::Call.new(url: row.url, passcode: row.passcode, dial_in: row.dial_in, ours: nil).to_plain
+      row = standing_call ||
+        Records::Call.standing.where(meeting_id: coming).joins(:meeting).order("meetings.starts_at").first
+      row&.plain&.to_plain
     end
 
     def own_call(plain, person, at)

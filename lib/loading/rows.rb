@@ -12,11 +12,10 @@ module Loading
       )
     end
 
-    # @return [Array<Records::RowSlot>] who have been told something else than what holds
-    def pending(meeting)
-      slots = Records::RowSlot.where(meeting_id: meeting.id).in_order.includes(:person)
-      slots.each { |slot| slot.association(:meeting).target = meeting }
-        .reject { |slot| slot.told_digest == digest(slot) || (slot.off && slot.told_digest.nil?) }
+    # @param slots [Array<Records::RowSlot>] with their meeting
+    # @return [Array<Records::RowSlot>] those who have been told something else than what holds
+    def untold(slots)
+      slots.reject { |slot| slot.told_digest == digest(slot) || (slot.off && slot.told_digest.nil?) }
     end
   end
 end

@@ -30,6 +30,9 @@ module Records
       def look_again(series_id, now) = standing.where(series_id: series_id).update_all(due_at: now)
     end
 
+    # The link everybody can use, with its passcode. @return [Core::Invitation::Call, nil] nil while it is being made
+    def plain = url && Core::Invitation::Call.new(url: url, passcode: passcode, dial_in: dial_in, ours: nil)
+
     # As people read it. @return [String, nil]
     def dial_in = number && [number, pin].join(Core::Invitation::Call::PIN)
   end

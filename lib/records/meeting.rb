@@ -20,6 +20,15 @@ module Records
           .where("not coalesce(meetings.sign_up, series.sign_up)")
       end
 
+    # Whether somebody is in its series or asked to it alone.
+    def asked?(person_id) = asked([person_id]).any?
+
+    # @return [Set<String>] those of some people who are
+    def asked(person_ids)
+      members = SeriesMember.where(series_id: series_id, person_id: person_ids).pluck(:person_id)
+      (members + Substitute.where(meeting_id: id, person_id: person_ids).pluck(:person_id)).to_set
+    end
+
     def interval = Core::Interval[starts_at, ends_at]
 
     # What holds for this meeting: its own, else what the series has.

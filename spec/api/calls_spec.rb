@@ -342,7 +342,7 @@ RSpec.describe Api::Calls do
       expect(faults[slot("Pat", 0, 20), slot("Kim", 15)]).to eq ["/slots/1/localStart"]
       expect(faults[slot("Pat", 40)]).to eq ["/slots/0/localStart"]
       expect(faults[slot("Pat", 0).merge(email: "pat")]).to eq ["/slots/0/email"]
-      expect(faults[slot(" ", 0)]).to eq ["/slots/0/name"]
+      expect(faults[slot("Pat", 0).merge(name: " ", email: "new@harbour.example")]).to eq ["/slots/0/name"]
     end
   end
 

@@ -6,25 +6,67 @@ require_relative "../../stand_ins/calls/door"
 RSpec.describe Core::Calls do
   def at(text) = Time.utc(2026, 11, 30, *text.split(":").map(&:to_i))
 
-  # The same cases for our rule and for that of the call service, which knows nothing of it.
-  describe Core::Calls::Door do
+  # What each door means stands in contract/calls.yaml; the stand-in is held to it by these cases.
+  describe "The door of the call service" do
     YAML.load_file(File.expand_path("../vectors/doors.yml", __dir__)).each do |policy, part, time, host_in, said|
       it "#{policy}: #{part} at #{time}#{", a host is in" if host_in} → #{said}" do
-        door = described_class.new(**described_class::USUAL, policy: policy)
-        open = door.opening(Core::Interval[at("10:00"), at("11:00")])
-        expect(door.decide(part.to_sym, [open], at(time), host_in: host_in)).to eq said.to_sym
-        expect(service_says(policy, part, open, at(time), host_in)).to eq said.to_sym
+        key = (part unless part == "stranger")
+        expect(Calls::Door.decide(wish(policy), key, at(time), host_in: host_in)).to eq said.to_sym
       end
     end
 
-    def service_says(policy, part, open, now, host_in)
+    it "is open to who is asked to some meetings only at those" do
+      some = wish("everybody").merge("people" => [{"key" => "pat", "part" => "member",
+                                                   "only" => ["2026-12-07T10:00:00Z"]}])
+      expect(Calls::Door.decide(some, "pat", at("10:00"), host_in: true)).to eq :over
+    end
+
+    def wish(policy)
       people = {"host" => {"part" => "host"}, "member" => {"part" => "member"},
                 "outsider" => {"part" => "guest", "waits" => true}}
-      wish = {
+      open = Core::Calls::Door.new(**Core::Calls::Door::USUAL).open_time(Core::Interval[at("10:00"), at("11:00")])
+      {
         "door" => policy, "people" => people.map { |key, rest| {"key" => key, **rest} },
-        "openings" => [{"opens_at" => open.starts_at.iso8601, "closes_at" => open.ends_at.iso8601}]
+        "open_times" => [{
+          "opens_at" => open.starts_at.iso8601, "starts_at" => at("10:00").iso8601, "closes_at" => open.ends_at.iso8601
+        }]
       }
-      Calls::Door.decide(wish, (part unless part == "stranger"), now, host_in: host_in)
+    end
+  end
+
+  describe Core::Calls::Door do
+    # [begun, now, opens, closes] of a meeting from 10:00 to 11:00 that is on
+    [
+      %w[10:00 10:20 09:45 11:30], %w[09:10 10:20 09:10 11:30], %w[10:00 11:20 09:45 12:00],
+      %w[10:00 11:14 09:45 11:45], %w[07:00 07:05 07:00 11:30]
+    ].each do |begun, now, opens, closes|
+      it "is open from #{opens} to #{closes} when begun at #{begun} and still on at #{now}" do
+        open = described_class.new(**described_class::USUAL)
+          .open_time_on(Core::Interval[at("10:00"), at("11:00")], at(begun), at(now))
+        expect([open.starts_at, open.ends_at]).to eq [at(opens), at(closes)]
+      end
+    end
+  end
+
+  describe Core::Calls::Row do
+    # [from, minutes, from, minutes, which are wrong] within a meeting from 10:00 to 11:00
+    [
+      ["10:00", 15, "10:15", 15, []], ["10:45", 15, "10:00", 45, []], ["10:00", 20, "10:15", 15, [1]],
+      ["09:55", 15, "10:15", 15, [0]], ["10:00", 15, "10:50", 15, [1]], ["10:00", 60, "10:59", 1, [1]],
+      ["09:00", 15, "11:00", 15, [0, 1]]
+    ].each do |a, a_min, b, b_min, wrong|
+      it "#{a} for #{a_min} and #{b} for #{b_min} minutes: #{wrong.empty? ? "fit" : "#{wrong} do not"}" do
+        slots = [[a, a_min], [b, b_min]].map { |from, min|
+          described_class::Slot.new(starts_at: at(from), length_min: min)
+        }
+        faults = begin
+          described_class.check(slots, Core::Interval[at("10:00"), at("11:00")])
+          []
+        rescue Core::Invalid => error
+          error.faults.map { |fault| fault[:pointer] }
+        end
+        expect(faults).to eq(wrong.map { |i| "/slots/#{i}/localStart" })
+      end
     end
   end
 

@@ -14,9 +14,8 @@ module Calls
       return :refused if key && person.nil?
       return :refused if person.nil? && wish["door"] == "known"
 
-      state = state_at(wish, now)
+      state = state_at(wish, now, key)
       return state unless state == :open
-
       return :in if person && person["part"] == "host"
       return :waits if person && person["waits"]
 
@@ -31,15 +30,25 @@ module Calls
       end
     end
 
+    # @param key [String, nil] of somebody who may be asked to some of the meetings only
     # @return [Symbol] :open, :early or :over
-    def state_at(wish, now)
-      openings = wish["openings"].map { |one| [Time.iso8601(one["opens_at"]), Time.iso8601(one["closes_at"])] }
-      return :open if openings.any? { |from, to| now >= from && now < to }
+    def state_at(wish, now, key = nil)
+      times = times(wish, key)
+      return :open if times.any? { |one| now >= at(one, "opens_at") && now < at(one, "closes_at") }
 
-      (openings.any? { |from, _| now < from }) ? :early : :over
+      (times.any? { |one| now < at(one, "opens_at") }) ? :early : :over
     end
 
     # @return [String, nil] when it opens next
-    def opens_at(wish, now) = wish["openings"].map { |one| one["opens_at"] }.select { |at| Time.iso8601(at) > now }.min
+    def opens_at(wish, now, key = nil)
+      times(wish, key).select { |one| at(one, "opens_at") > now }.map { |one| one["opens_at"] }.min
+    end
+
+    def times(wish, key)
+      only = key && wish["people"].find { |one| one["key"] == key }&.fetch("only", nil)
+      only ? wish["open_times"].select { |one| only.include?(one["starts_at"]) } : wish["open_times"]
+    end
+
+    def at(time, name) = Time.iso8601(time[name])
   end
 end

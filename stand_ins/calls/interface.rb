@@ -67,7 +67,7 @@ module Calls
 
       Door.state_at(wish, Time.now) && nil
     rescue ArgumentError, TypeError, NoMethodError
-      "Give openings with opens_at and closes_at."
+      "Give open_times with opens_at, starts_at and closes_at."
     end
 
     def people?(list)

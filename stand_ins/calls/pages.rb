@@ -26,7 +26,7 @@ module Calls
     helpers do
       def h(text) = ERB::Util.html_escape(text.to_s)
 
-      def opens_at = Door.opens_at(@room["wish"], Time.now)
+      def opens_at = Door.opens_at(@room["wish"], Time.now, @pass && @pass["sub"])
 
       def moment(at) = %(<time datetime="#{h(at)}">#{h(at.to_s[0, 16].tr("T", " "))} UTC</time>)
     end
@@ -36,7 +36,7 @@ module Calls
     get "/c/:slug" do
       find_room
       read_pass
-      @said = Door.state_at(@room["wish"], Time.now)
+      @said = state_now
       erb :entrance
     end
 
@@ -127,15 +127,17 @@ from: person && person["from"]})
       halt 429, erb("<p class='fault' role='alert'>Too many tries. Wait a minute.</p>") if recent.size >= GUESSES
     end
 
+    def state_now = Door.state_at(@room["wish"], Time.now, @pass && @pass["sub"])
+
     def fault(words)
       @fault = words
-      @said = Door.state_at(@room["wish"], Time.now)
+      @said = state_now
       halt 422, erb(:entrance)
     end
 
     def try_out
       rooms.tried(@room, key: @pass && @pass["sub"], name: @name)
-      @said = Door.state_at(@room["wish"], Time.now)
+      @said = state_now
       @tried = true
       erb :entrance
     end

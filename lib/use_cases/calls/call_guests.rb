@@ -12,7 +12,7 @@ module UseCases
         next if reports.where.not(person_id: nil).exists? # pressed twice
 
         person = guest(meeting, name, email)
-        ask(meeting, person) unless asked?(meeting, person)
+        ask(meeting, person) unless meeting.asked?(person.id)
         reports.update_all(person_id: person.id)
         CallReports.new(clock: @clock).settle(meeting)
         Records::Change.note(meeting_id, now)
@@ -30,16 +30,10 @@ module UseCases
     end
 
     def guest(meeting, name, email)
-      called = words(name, pointer: "/name", missing: "Give a name.").gsub(/[[:cntrl:]]/, " ")[0, 120]
-      address = email.to_s.strip.empty? ? Core::MailAddress.none(Records::Key.make(now)) : Core::MailAddress.read!(email)
-      Records::Person.find_by(email: address) || Records::Person.create!(
-        id: Records::Key.make(now), name: called, email: address, time_zone: meeting.series.time_zone, guest: true
-      )
-    end
+      guests, zone = Guests.new(by: by, clock: @clock), meeting.series.time_zone
+      return guests.by_name(name: name, time_zone: zone) if email.to_s.strip.empty?
 
-    def asked?(meeting, person)
-      Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person.id) ||
-        Records::Substitute.exists?(meeting_id: meeting.id, person_id: person.id)
+      guests.by_address(name: name, email: email, time_zone: zone)
     end
   end
 end

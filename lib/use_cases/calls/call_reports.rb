@@ -2,6 +2,8 @@ module UseCases
   # What the call service reports of a call: kept once, and the attendance of its meeting made from all of them.
   class CallReports < Base
     KINDS = %w[waits came left tried ended recording_on recording_off].freeze
+    # What is said to happen so much later than now is no report, whatever the clocks.
+    AHEAD_S = 300
 
     # @param report [Hash{String => Object}] as contract/calls.yaml has it
     # @return [Boolean] whether the call is known here
@@ -16,16 +18,13 @@ module UseCases
         meeting = meeting_of(call, row)
         Records::CallReport.create!(**row, meeting_id: meeting&.id, person_id: known(row[:person_id]))
         call.update!(used_at: [call.used_at, row[:at]].compact.max) if row[:kind] == "came"
-        meeting && keep(meeting, row)
+        keep(meeting, row) if meeting
         true
       end
     end
 
-    # Who was there as the call has it, for a meeting that has just been closed or opened again.
-    def settle(meeting)
-      presence = Loading::CallPresence.of(meeting.id)
-      presence.people.each { |person| attend(meeting, person) if person.person }
-    end
+    # Who was there as the call has it, for a meeting that has just been closed, or all of whose reports count anew.
+    def settle(meeting) = attend(meeting, Loading::CallPresence.of(meeting.id).people)
 
     private
 
@@ -39,13 +38,14 @@ module UseCases
 
     def key(text) = text.to_s.match?(Records::Key::FORMAT) ? text : raise(no_report)
 
+    # A key the service has made.
     def theirs(text) = text.to_s.match?(/\A[\w-]{1,64}\z/) ? text : raise(no_report)
 
     def kind(text) = KINDS.include?(text) ? text : raise(no_report)
 
     def moment(text)
       at = Time.iso8601(text.to_s).utc
-      (at <= now + 300) ? at : raise(no_report)
+      (at <= now + AHEAD_S) ? at : raise(no_report)
     rescue ArgumentError
       raise no_report
     end
@@ -54,8 +54,8 @@ module UseCases
 
     def known(person_id) = person_id && Records::Person.where(id: person_id).pick(:id)
 
-    # The meeting it happened at: the one whose call was open then, else the nearest. By what the report says alone, so
-    # that the order in which they come does not matter. Who tries the entrance tries it for the next one.
+    # The meeting it happened at, by what the report says alone, so that the order in which they come does not matter.
+    # Who tries the entrance tries it for the next one.
     def meeting_of(call, row)
       return Records::Meeting.includes(:series).find_by(id: call.meeting_id) if call.meeting_id
 
@@ -72,37 +72,42 @@ module UseCases
       held.reverse.find { |one| one.closed_at.nil? || one.closed_at + one.series.door_stays_min * 60 > at }
     end
 
+    # The one whose call was open then, else the nearest of that day.
     def nearest(meetings, at)
       day = meetings.where("starts_at < ? and ends_at > ?", at + 86_400, at - 86_400).to_a
-      day.find { |one| one.series.door.opening(one.interval).cover?(at) } ||
+      day.find { |one| one.series.door.open_time(one.interval).cover?(at) } ||
         day.min_by { |one| [(one.starts_at - at).abs, (one.ends_at - at).abs].min }
     end
 
     def keep(meeting, row)
       if row[:person_id] && %w[came left].include?(row[:kind])
-        person = Loading::CallPresence.of(meeting.id).people.find { |one| one.person == row[:person_id] }
-        attend(meeting, person) if person
+        attend(meeting, Loading::CallPresence.of(meeting.id).people.select { |one| one.person == row[:person_id] })
       end
       Records::Change.note(meeting.id, now, :call)
     end
 
-    # What was said by hand stays.
-    def attend(meeting, person)
-      return unless Core::Sheet::Lifecycle.editable?(meeting.state.to_sym) && asked?(meeting, person.person)
+    # Of those who are asked. What was said by hand stays.
+    # @param people [Array<Core::Calls::Presence::Person>]
+    def attend(meeting, people)
+      return unless Core::Sheet::Lifecycle.editable?(meeting.state.to_sym) && people.any?
 
-      row = Records::Attendance.find_or_initialize_by(meeting_id: meeting.id, person_id: person.person)
-      return if row.persisted? && !row.from_call
-
-      state, at = Core::Calls::Presence.attendance(person.spans, meeting.interval, meeting.closed_at)
-      return row.persisted? && row.destroy! if state.nil?
-
-      row.assign_attributes(state: state.to_s, happened_at: at, from_call: true)
-      row.changed? && row.save! && Records::Change.note(meeting.id, now, :people)
+      here = Records::Attendance.where(meeting_id: meeting.id, person_id: people.map(&:person)).index_by(&:person_id)
+      asked = meeting.asked(people.filter_map(&:person))
+      changed = people.select { |one| asked.include?(one.person) }.count { |one| mark(meeting, one, here[one.person]) }
+      Records::Change.note(meeting.id, now, :people) if changed.positive?
     end
 
-    def asked?(meeting, person_id)
-      Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person_id) ||
-        Records::Substitute.exists?(meeting_id: meeting.id, person_id: person_id)
+    # @param known [Records::Attendance, nil]
+    # @return [Boolean] whether it reads otherwise now
+    def mark(meeting, person, known)
+      return false if known && !known.from_call
+
+      state, at = Core::Calls::Presence.attendance(person.spans, meeting.interval, meeting.closed_at)
+      return !known.nil? && !!known.destroy! unless state
+
+      row = known || Records::Attendance.new(meeting_id: meeting.id, person_id: person.person)
+      row.assign_attributes(state: state.to_s, happened_at: at, from_call: true)
+      row.changed? && row.save!
     end
   end
 end

@@ -17,12 +17,13 @@ module UseCases
       @service = service
     end
 
-    # Sees to it that the calls that should be there are wanted, and that all of a series are looked at soon. Inside a
-    # transaction.
+    # Sees to it that the calls that should be there are wanted, and that all of a series are looked at soon. The series
+    # is locked, so that two who see one missing do not both make it. Inside a transaction.
     def want(series_id)
-      series = Records::Series.find_by(id: series_id) or return
-      fresh(Records::Meeting.where(series_id: series_id)).each { |id| make(series_id, id, series.call_renewal) }
-      standing(Records::Series.where(id: series_id)).each { |id, renewal| make(id, nil, renewal) }
+      series = Records::Series.lock.find_by(id: series_id) or return
+      missing = fresh(Records::Meeting.where(series_id: series_id)).pluck(:id)
+      missing << nil if standing(Records::Series.where(id: series_id)).any?
+      missing.each { |meeting_id| make(series, meeting_id) }
       Records::Call.standing.where(series_id: series_id).update_all(due_at: now, renewal: series.call_renewal)
     end
 
@@ -43,10 +44,8 @@ module UseCases
 
     # What should be there after dates were laid out or changed.
     def sweep(faults)
-      fresh(Records::Meeting.all).each do |id|
-        faults.attempt("calls", id) { write { want(Records::Meeting.where(id: id).pick(:series_id)) } }
-      end
-      standing(Records::Series.all).each { |id, _| faults.attempt("calls", id) { write { want(id) } } }
+      lacking = fresh(Records::Meeting.all).distinct.pluck(:series_id) + standing(Records::Series.all).pluck(:id)
+      lacking.uniq.each { |id| faults.attempt("calls", id) { write { want(id) } } }
     end
 
     # Tells the service of one call. @return [Boolean] whether there was any
@@ -64,12 +63,10 @@ module UseCases
 
     def passcode = format("%06d", SecureRandom.random_number(10**6))
 
-    def make(series_id, meeting_id, renewal)
-      return if Records::Call.standing.exists?(series_id: series_id, meeting_id: meeting_id)
-
+    def make(series, meeting_id)
       Records::Call.create!(
-        id: Records::Key.make(now), series_id: series_id, meeting_id: meeting_id, passcode: passcode,
-        renewal: renewal, due_at: now, created_at: now
+        id: Records::Key.make(now), series_id: series.id, meeting_id: meeting_id, passcode: passcode,
+        renewal: series.call_renewal, due_at: now, created_at: now
       )
     end
 
@@ -77,12 +74,12 @@ module UseCases
     def fresh(meetings)
       having = Records::Call.standing.where.not(meeting_id: nil).select(:meeting_id)
       meetings.coming(now).joins(:series).where("meetings.starts_at < ?", now + AHEAD_S).where.not(id: having)
-        .where("if(meetings.own_where, meetings.call_kind, series.call_kind) = 'fresh'").pluck(:id)
+        .where("if(meetings.own_where, meetings.call_kind, series.call_kind) = 'fresh'")
     end
 
     def standing(series)
       having = Records::Call.standing.where(meeting_id: nil).select(:series_id)
-      series.where(call_kind: "standing").where.not(id: having).pluck(:id, :call_renewal)
+      series.where(call_kind: "standing").where.not(id: having)
     end
 
     def tell(call)

@@ -20,7 +20,7 @@ module UseCases
     def tell(meeting_id)
       write do
         meeting = find(Records::Meeting.includes(series: :keeper), meeting_id)
-        waiting = Loading::Rows.pending(meeting)
+        waiting = Loading::Rows.untold(slots_of(meeting).to_a)
         waiting.each { |slot| tell_one(slot, slot.off ? :cancel : :request) }
         changed(meeting)
         waiting.size
@@ -36,13 +36,17 @@ module UseCases
 
         meeting.update!(row_late_min: minutes)
         been = Loading::CallPresence.of(meeting_id).people.map(&:person)
-        slots = Records::RowSlot.standing.where(meeting_id: meeting_id).where.not(told_digest: nil).includes(:person)
+        slots = slots_of(meeting).standing.where.not(told_digest: nil)
         slots.reject { |slot| been.include?(slot.person_id) }.each { |slot| tell_later(slot, meeting) }
         changed(meeting)
       end
     end
 
     private
+
+    def slots_of(meeting)
+      Records::RowSlot.where(meeting_id: meeting.id).in_order.includes(:person, meeting: {series: :keeper})
+    end
 
     def changed(meeting)
       Records::Call.look_again(meeting.series_id, now)
@@ -51,13 +55,14 @@ module UseCases
 
     def wish(meeting, slot, index)
       pointer = "/slots/#{index}"
+      guest = Guests.new(by: by, clock: @clock).by_address(
+        **slot.slice(:name, :email), time_zone: meeting.series.time_zone,
+        pointers: {name: "#{pointer}/name", email: "#{pointer}/email"}
+      )
+      start = Core::WallTime.parse(slot[:local_start], pointer: "#{pointer}/localStart")
       {
-        id: slot[:id], length_min: slot[:length_min],
-        name: words(slot[:name], pointer: "#{pointer}/name", missing: "Give a name."),
-        email: Core::MailAddress.read!(slot[:email], pointer: "#{pointer}/email"),
-        starts_at: meeting.series.zone.instant(
-          Core::WallTime.parse(slot[:local_start], pointer: "#{pointer}/localStart")
-        )
+        id: slot[:id], person_id: guest.id, length_min: slot[:length_min],
+        starts_at: meeting.series.zone.instant(start)
       }
     end
 
@@ -72,14 +77,7 @@ module UseCases
       raise key_taken if slot && slot.meeting_id != meeting.id
 
       slot ||= Records::RowSlot.new(id: one[:id], meeting_id: meeting.id)
-      slot.update!(person_id: guest(meeting, one).id, off: false, **one.slice(:starts_at, :length_min))
-    end
-
-    def guest(meeting, one)
-      Records::Person.find_by(email: one[:email]) || Records::Person.create!(
-        id: Records::Key.make(now), name: one[:name].gsub(/[[:cntrl:]]/, " ")[0, 120], email: one[:email],
-        time_zone: meeting.series.time_zone, guest: true
-      )
+      slot.update!(off: false, **one.slice(:person_id, :starts_at, :length_min))
     end
 
     def tell_one(slot, kind)

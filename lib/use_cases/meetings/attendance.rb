@@ -28,20 +28,12 @@ module UseCases
     private
 
     def keep_attendance(meeting, person_id, state, at)
-      check_member(meeting, person_id)
+      raise Core::NotFound unless meeting.asked?(person_id)
+
       attendance = Records::Attendance.find_or_initialize_by(meeting_id: meeting.id, person_id: person_id)
       return attendance.persisted? && attendance.destroy! if state.nil?
 
       attendance.update!(state: state, happened_at: happened_at(meeting, state, at), from_call: false)
-    end
-
-    def check_member(meeting, person_id)
-      if Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person_id) ||
-          Records::Substitute.exists?(meeting_id: meeting.id, person_id: person_id)
-        return
-      end
-
-      raise Core::NotFound
     end
 
     def happened_at(meeting, state, at)

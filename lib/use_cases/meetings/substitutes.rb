@@ -46,7 +46,7 @@ module UseCases
         end
         person = person_id ? find(Records::Person, person_id) : guest(name, email, meeting)
         next if extras(meeting_id).exists?(person_id: person.id) # sent again
-        if asked?(meeting, person)
+        if meeting.asked?(person.id)
           raise Core::Invalid.new(
             "#{person.name} is asked to this meeting already.", pointer: "/personId", code: "taken"
           )
@@ -113,27 +113,16 @@ module UseCases
     end
 
     def guest(name, email, meeting)
-      email = Core::MailAddress.read!(email)
-      person = Records::Person.find_by(email: email)
-      if person && asked?(meeting, person)
-        raise Core::Invalid.new(
-          "Whoever has this address is asked to this meeting already.", pointer: "/email", code: "taken"
-        )
-      end
+      person = Guests.new(by: by, clock: @clock).by_address(name: name, email: email, 
+time_zone: meeting.series.time_zone)
+      return person unless meeting.asked?(person.id)
 
-      person ||
-        Records::Person.create!(
-          id: Records::Key.make(now), name: called(name), email: email, time_zone: meeting.series.time_zone,
-          guest: true
-        )
+      raise Core::Invalid.new(
+        "Whoever has this address is asked to this meeting already.", pointer: "/email", code: "taken"
+      )
     end
 
     def called(name) = words(name, pointer: "/name", missing: "Give a name.").gsub(/[[:cntrl:]]/, " ")[0, 120]
-
-    def asked?(meeting, person)
-      Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person.id) ||
-        Records::Substitute.exists?(meeting_id: meeting.id, person_id: person.id)
-    end
 
     def tell(substitute, kind)
       series = substitute.meeting.series

@@ -72,17 +72,14 @@ module UseCases
 
     # Whoever has that address already is asked as who they are.
     def guest_id(guest, series)
-      email = Core::MailAddress.read!(guest[:email], pointer: "/guests")
-      known = Records::Person.find_by(email: email)
-      return known.id if known
+      address = Core::MailAddress.read!(guest[:email], pointer: "/guests")
+      known = Records::Person.where(email: address).pick(:id)
+      return known if known
+      raise key_taken if Records::Person.exists?(id: guest[:id])
 
-      name = words(guest[:name], pointer: "/guests", missing: "Give the guest a name.").gsub(/[[:cntrl:]]/, " ")
-      if Records::Person.exists?(id: guest[:id])
-        raise Core::Conflict.new("This key is taken. Make another.", code: "key-taken")
-      end
-
-      Records::Person.create!(
-        id: guest[:id], name: name, email: email, time_zone: guest[:time_zone] || series.time_zone, guest: true
+      Guests.new(by: by, clock: @clock).by_address(
+        **guest.slice(:id, :name, :email), time_zone: guest[:time_zone] || series.time_zone,
+        pointers: {name: "/guests", email: "/guests"}
       ).id
     end
 

@@ -14,7 +14,7 @@ module Views
       kind, why = Core::Calls::Terms.propose(guests: @series.members.any? { |member| member.person.guest })
       {
         available: !Settings.calls.nil?, proposed: kind.to_s, why: why, renewal: @series.call_renewal,
-        made: call&.state == "made", plain: CallNow.plain(call), usable_until: usable_until
+        made: call&.state == "made", plain: call&.plain&.to_h, usable_until: usable_until
       }
     end
 

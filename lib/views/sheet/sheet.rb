@@ -129,13 +129,9 @@ module Views
       index = @ledger.meetings.index { |meeting| meeting.id == @meeting.id }
       {
         state: @meeting.state,
-        call: Loading::WayIn.call(@meeting, by, at: now)&.to_h,
-        on_call: on_call,
+        **calls.show,
         mark: @series.mark,
         preparations: may[:move_meeting] ? Preparations.of(@meeting) : [],
-        row: Row.of(@meeting, @zone),
-        row_late_min: @meeting.row_late_min,
-        row_untold: Loading::Rows.pending(@meeting).size,
         own: own,
         next: neighbour(@ledger.meetings[index + 1]),
         previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
@@ -157,8 +153,7 @@ module Views
       }
     end
 
-    # @return [Hash, nil] nil where no call is made here
-    def on_call = CallNow.of(@meeting, here.rows)
+    def calls = @calls ||= SheetCall.new(@meeting, -> { here.keys }, by: by, now: now)
 
     def deputies
       found = Records::Deputy.at(@series.id, @meeting.id).includes(:person).order(:created_at, :id)

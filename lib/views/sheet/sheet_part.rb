@@ -32,7 +32,7 @@ module Views
       }
     end
 
-    def call_part = {on_call: on_call, row: Row.of(@meeting, @zone), row_late_min: @meeting.row_late_min}
+    def call_part = calls.shared
 
     def papers_part = {papers: Loading::Papers.of(@meeting.id, @topics)}
 

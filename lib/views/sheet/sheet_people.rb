@@ -16,6 +16,9 @@ module Views
         .map { |person, role| row(person, role, extra.include?(person.id)) }
     end
 
+    # @return [Array<String>] of everybody on the sheet
+    def keys = asked.map { |person, _| person.id }
+
     # @return [Boolean, nil] whether enough of those who must come are here, or were when it is over; nil where no
     #   quorum is asked for
     def quorate?
