@@ -1,5 +1,6 @@
 require_relative "../app_helper"
 require_relative "../support/call_exchange"
+require "json_schemer"
 require "yaml"
 
 # What is said between the application and a call service, held against contract/calls.yaml.
