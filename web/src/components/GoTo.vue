@@ -39,7 +39,7 @@ const KINDS = {
   group: { to: '/people?show=groups', hint: 'group' },
 } as const
 const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
-const { data } = useQuery({
+const { data, isFetching } = useQuery({
   queryKey: computed(() => ['places-to-go', typed.value]),
   enabled: open,
   placeholderData: before => before,
@@ -77,6 +77,18 @@ function move(by: number) {
   chosen.value = (chosen.value + by + choices.value.length) % Math.max(choices.value.length, 1)
 }
 
+// Fast hands press Enter before what they typed has been looked up: what they mean is the first that is found then.
+const hasty = ref(false)
+function enter() {
+  if (isFetching.value && chosen.value === 0) hasty.value = true
+  else take(choices.value[chosen.value]?.to)
+}
+watch(isFetching, fetching => {
+  if (fetching || !hasty.value) return
+  hasty.value = false
+  if (open.value) take(choices.value[0]?.to)
+})
+
 function take(to: string | undefined) {
   if (!to) return
   open.value = false
@@ -100,7 +112,7 @@ function take(to: string | undefined) {
         :aria-activedescendant="`choice-${chosen}`"
         @keydown.down.prevent="move(1)"
         @keydown.up.prevent="move(-1)"
-        @keydown.enter.prevent="take(choices[chosen]?.to)"
+        @keydown.enter.prevent="enter()"
       />
       <ul id="choices" role="listbox" aria-label="Places and deeds">
         <li
