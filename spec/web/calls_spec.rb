@@ -59,6 +59,13 @@ RSpec.describe "The call of a meeting" do
     expect(page).to have_content "4 wait at the door"
     expect(page).to have_title(/\A\(4\) /)
     uncheck "sound when somebody waits"
+    page.execute_script("navigator.clipboard.writeText = text => { window.copied = text; return Promise.resolve() }")
+    click_button "Copy the link"
+    expect(page).to have_content "Copied: the link for those without one of their own."
+    expect(page.evaluate_script("window.copied")).to include row.url, "Passcode #{row.passcode}"
+    page.execute_script("navigator.clipboard.writeText = () => Promise.reject(new Error('no'))")
+    click_button "Copy the link"
+    expect(page).to have_content "The browser does not let this page copy. Here it is: Monday mooring round"
     click_button "Let in: Sam"
     expect(page).to have_content "3 wait at the door"
     find("body").click

@@ -2,10 +2,10 @@
 import { computed, ref } from 'vue'
 import type { Schemas, Sheet } from '../api/client'
 import { plainWords } from '../calls'
+import { useCopy } from '../composables/useCopy'
 import { useDoor } from '../composables/useDoor'
 import { useKeys } from '../composables/useKeys'
 import { useKnock } from '../composables/useKnock'
-import { useNotice } from '../composables/useNotice'
 import { useSession } from '../composables/useSession'
 import { clock, list, longDay, wallOf } from '../time'
 import CallGuestForm from './CallGuestForm.vue'
@@ -17,7 +17,7 @@ const door = useDoor(
   () => sheet.id,
   shown => emit('show', shown),
 )
-const { say } = useNotice()
+const putAside = useCopy()
 const { person: me } = useSession()
 const waiting = computed(() => (sheet.may.hold ? call.waiting.length : 0))
 const waits = () => sheet.may.hold && atTheDoor.value.length > 0
@@ -38,10 +38,9 @@ const notTried = computed(() =>
   sheet.people.filter(one => one.guest && !call.tried.includes(one.id)).map(one => one.name),
 )
 
-async function copy() {
+function copy() {
   const when = `${longDay(sheet.localStart)}, ${clock(sheet.localStart)} ${sheet.zonePlace} time`
-  await navigator.clipboard.writeText(plainWords(sheet.seriesTitle, when, call.plain!))
-  say('Copied: the link for those without one of their own.')
+  putAside(plainWords(sheet.seriesTitle, when, call.plain!), 'Copied: the link for those without one of their own.')
 }
 
 useKeys([

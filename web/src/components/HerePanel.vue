@@ -84,6 +84,8 @@ function said(person: Sheet['people'][number]) {
         />
         <span class="name"
           >{{ person.name }}<span v-if="person.insteadOf" class="soft small"> for {{ person.insteadOf }}</span
+          ><span v-if="person.fromCall && !before" class="soft small" title="Change it, and what you say stays.">
+            as the call has it</span
           ><button
             v-if="person.extra && before && sheet.may.hold"
             type="button"
@@ -120,9 +122,6 @@ function said(person: Sheet['people'][number]) {
           :aria-label="`${person.name} ${person.attendance === 'late' ? 'came at' : 'left at'}`"
           @change="setTime(person, $event)"
         />
-        <span v-if="person.fromCall && !before" class="soft small" title="Change it, and what you say stays."
-          >as the call has it</span
-        >
         <span
           v-if="!canTake"
           class="soft small"

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { v7 as newKey } from 'uuid'
 import { useDraft } from '../composables/useDraft'
-import { useNotice } from '../composables/useNotice'
+import { useCopy } from '../composables/useCopy'
 import { useInvitation } from '../composables/useSeries'
 import { count } from '../time'
 import FormDialog from './FormDialog.vue'
@@ -45,12 +45,9 @@ watch(open, shown => {
   reset()
 })
 
-const { say } = useNotice()
+const putAside = useCopy()
 /** For those who are invited by other ways. */
-async function copy() {
-  await navigator.clipboard.writeText(`${preview.value!.subject}\n\n${preview.value!.copy}`)
-  say('The text is copied.')
-}
+const copy = () => putAside(`${preview.value!.subject}\n\n${preview.value!.copy}`, 'The text is copied.')
 
 function submit() {
   if (sent.value) open.value = false

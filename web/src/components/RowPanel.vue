@@ -39,7 +39,11 @@ function letInAsWell() {
 </script>
 
 <template>
-  <section v-if="sheet.row.length || sheet.state === 'planned'" class="one-by-one" aria-labelledby="row">
+  <section
+    v-if="sheet.row.length || (sheet.may.hold && sheet.state === 'planned')"
+    class="one-by-one"
+    aria-labelledby="row"
+  >
     <h2 id="row" class="eyebrow">One after another</h2>
     <ol>
       <li v-for="slot in sheet.row" :key="slot.id" class="row spread" :class="{ waits: slot.state === 'waits' }">
