@@ -87,7 +87,7 @@ RSpec.describe Api::Calls do
     id = round(door: Core::Calls::Door::USUAL.merge(policy: "everybody"))
     work
     row = Records::Call.first
-    Caller.new(row.url).enter(name: "Pat", passcode: row.passcode)
+    pat = Caller.new(row.url).tap { |one| one.enter(name: "Pat", passcode: row.passcode) }
     look_again
     sign_in(marit)
     state(first(id), marit, "in_session")
@@ -97,6 +97,9 @@ RSpec.describe Api::Calls do
     2.times { call(:put, "/meetings/#{first(id)}/call-guests/#{visit}", {name: "Pat Bell"}) }
     expect(people(id)).to include "Pat Bell" => "on_call"
     expect(Records::Person.where(name: "Pat Bell").count).to eq 1
+    pat.leave
+    look_again
+    expect(people(id)).to include "Pat Bell" => "left"
     expect { invite(id, marit) }.not_to change { Records::Mail.where("recipient like '%invalid'").count }
   end
 

@@ -91,7 +91,8 @@ RSpec.describe CallService do
     in_order = attendance_after(reports)
     expect(in_order.keys).to match_array [ines, marit]
     8.times {
- expect(attendance_after((reports + reports.sample(3, random: random)).shuffle(random: random))).to eq in_order }
+      expect(attendance_after((reports + reports.sample(3, random: random)).shuffle(random: random))).to eq in_order
+    }
   end
 
   def life(person_id, random)

@@ -42,18 +42,19 @@ module Core
 
       # What stands in the list of who was there: since when, if late; gone, if before the end.
       # @param spans [Array<Array(Time, Time)>] of one person
-      # @param interval [Interval] of the meeting
-      # @param closed_at [Time, nil] when it was closed
+      # @param interval [Interval] of the meeting, as planned
+      # @param begun_at, closed_at [Time, nil] when it was begun and closed
       # @return [Array(Symbol, Time), nil] a state of Sheet::Attendance and its moment; nil: was not there during it
-      def self.attendance(spans, interval, closed_at)
+      def self.attendance(spans, interval, begun_at: nil, closed_at: nil)
         spans = spans.reject { |from, _| closed_at && from >= closed_at }
         return if spans.empty?
 
+        held = Sheet::Attendance.held(interval, begun_at)
         from, to = spans.first.first, spans.last.last
-        return if to && to <= interval.starts_at
-        return [:left, to] if to && (to < (closed_at ? closed_at - END_S : interval.ends_at - END_S))
+        return if to && to <= [held.starts_at, begun_at].compact.min
+        return [:left, to] if to && to < (closed_at || held.ends_at) - END_S
 
-        [:on_call, (from if from > interval.starts_at)]
+        [:on_call, (from if from > held.starts_at)]
       end
 
       private

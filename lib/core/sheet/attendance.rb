@@ -6,6 +6,8 @@ module Core
       HERE = %i[present on_call late].freeze
       # These two happen at a time.
       TIMED = %i[late left].freeze
+      # Begun so much earlier, it is another meeting time.
+      EARLY_S = 3_600
       CLOCK = /\A([01]?\d|2[0-3]):([0-5]\d)\z/
       # Away at this share of the last meetings, and at least twice, counts as often.
       OFTEN = 0.4
@@ -38,6 +40,15 @@ module Core
       # @param required [Integer] how many must come
       # @return [Integer, nil] how many are needed
       def needed(number:, percent:, required:) = number || (percent && (required * percent / 100.0).ceil)
+
+      # When a meeting is held: as planned, unless it was begun long before or after that, for which it takes as long.
+      # @param begun_at [Time, nil]
+      # @return [Interval]
+      def held(interval, begun_at)
+        return interval if begun_at.nil? || begun_at.between?(interval.starts_at - EARLY_S, interval.ends_at)
+
+        Interval[begun_at, begun_at + interval.length_min * 60]
+      end
 
       # When somebody came or left. Of a meeting that passes midnight, ten past twelve is the day after; one held early
       # may be noted before it was to begin.

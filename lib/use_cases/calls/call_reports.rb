@@ -16,7 +16,8 @@ module UseCases
         next true if Records::CallReport.exists?(id: row[:id])
 
         meeting = meeting_of(call, row)
-        Records::CallReport.create!(**row, meeting_id: meeting&.id, person_id: known(row[:person_id]))
+        row[:person_id] = known(row[:person_id]) || known_as(call, row[:visit])
+        Records::CallReport.create!(**row, meeting_id: meeting&.id)
         call.update!(used_at: [call.used_at, row[:at]].compact.max) if row[:kind] == "came"
         keep(meeting, row) if meeting
         true
@@ -53,6 +54,11 @@ module UseCases
     def no_report = Core::Invalid.new("This is no report of a call.", pointer: "")
 
     def known(person_id) = person_id && Records::Person.where(id: person_id).pick(:id)
+
+    # Somebody without a link of their own who was taken onto the sheet.
+    def known_as(call, visit)
+      Records::CallReport.where(call_id: call.id, visit: visit).where.not(person_id: nil).pick(:person_id) if visit
+    end
 
     # The meeting it happened at, by what the report says alone, so that the order in which they come does not matter.
     # Who tries the entrance tries it for the next one.
@@ -102,7 +108,9 @@ module UseCases
     def mark(meeting, person, known)
       return false if known && !known.from_call
 
-      state, at = Core::Calls::Presence.attendance(person.spans, meeting.interval, meeting.closed_at)
+      state, at = Core::Calls::Presence.attendance(
+        person.spans, meeting.interval, begun_at: meeting.begun_at, closed_at: meeting.closed_at
+      )
       return !known.nil? && !!known.destroy! unless state
 
       row = known || Records::Attendance.new(meeting_id: meeting.id, person_id: person.person)

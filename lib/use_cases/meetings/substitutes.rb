@@ -113,8 +113,8 @@ module UseCases
     end
 
     def guest(name, email, meeting)
-      person = Guests.new(by: by, clock: @clock).by_address(name: name, email: email, 
-time_zone: meeting.series.time_zone)
+      person = Guests.new(by: by, clock: @clock).by_address(name: name, email: email,
+        time_zone: meeting.series.time_zone)
       return person unless meeting.asked?(person.id)
 
       raise Core::Invalid.new(

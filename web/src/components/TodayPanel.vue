@@ -9,7 +9,9 @@ import { ANSWERS } from '../answers'
 type Meeting = Schemas['Desk']['meetings'][number]
 const { meetings, today, timeZone } = defineProps<{ meetings: Meeting[]; today: string; timeZone: string }>()
 
-const ofToday = computed(() => meetings.filter(meeting => meeting.localStart.startsWith(today)))
+// Also one that is on now, though it was planned for another day.
+const isToday = (meeting: Meeting) => meeting.localStart.startsWith(today) || meeting.state === 'in_session'
+const ofToday = computed(() => meetings.filter(isToday))
 const now = computed(
   () =>
     ofToday.value.find(meeting => meeting.state === 'in_session') ??
@@ -20,7 +22,7 @@ const now = computed(
 const isOpen = (meeting: Meeting) => meeting.callOpens !== null && Date.parse(meeting.callOpens) <= Date.now()
 const opensAt = (meeting: Meeting) => clock(wallOf(meeting.callOpens!, timeZone))
 const others = computed(() => ofToday.value.filter(meeting => meeting.id !== now.value?.id))
-const next = computed(() => meetings.find(meeting => !meeting.localStart.startsWith(today)))
+const next = computed(() => meetings.find(meeting => !isToday(meeting)))
 const pageOf = (meeting: Meeting) =>
   meeting.role === 'informed' ? `/series/${meeting.seriesId}` : `/meetings/${meeting.id}`
 function about(meeting: Meeting) {
