@@ -226,7 +226,7 @@ RSpec.describe "The call of a meeting" do
     fill_in "Title", with: "Buoy 7 adrift"
     fill_in "Look for a name", with: "ines"
     check "Ines Torvald", allow_label_click: true
-    fill_in "A guest's name", with: "Pat"
+    fill_in "Guest's name", with: "Pat"
     fill_in "Guest's mail address", with: "pat@harbour.example"
     expect_accessible
     click_button "Start now"

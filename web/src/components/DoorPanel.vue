@@ -5,7 +5,7 @@ import { plainWords } from '../calls'
 import { useCopy } from '../composables/useCopy'
 import { useDoor } from '../composables/useDoor'
 import { useKeys } from '../composables/useKeys'
-import { useKnock } from '../composables/useKnock'
+import { useWaitingSound } from '../composables/useWaitingSound'
 import { useSession } from '../composables/useSession'
 import { clock, list, longDay, wallOf } from '../time'
 import CallGuestForm from './CallGuestForm.vue'
@@ -21,7 +21,7 @@ const putAside = useCopy()
 const { person: me } = useSession()
 const waiting = computed(() => (sheet.may.hold ? call.waiting.length : 0))
 const waits = () => sheet.may.hold && atTheDoor.value.length > 0
-const { sounds } = useKnock(waiting)
+const { sounds } = useWaitingSound(waiting)
 const guest = ref<Schemas['CallPerson'] | null>(null)
 /** Those with a time of their own come in from their own list. */
 const atTheDoor = computed(() => call.waiting.filter(one => sheet.row.every(slot => slot.visit !== one.visit)))

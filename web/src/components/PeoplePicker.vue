@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { v7 as newKey } from 'uuid'
 import type { Person, Schemas } from '../api/client'
 import { useGroups } from '../composables/usePlaces'
+import GuestEntry from './GuestEntry.vue'
 
 /** Who is in a series and how: people, groups as a whole, and guests by address. */
 const { people, fixed } = defineProps<{ people: Person[]; fixed: string[] }>()
@@ -17,7 +17,6 @@ const ROLES = [
 ]
 const adding = ref<string | null>(null)
 const typed = ref('')
-const guest = ref({ name: '', email: '' })
 const { groups: allGroups } = useGroups()
 const others = computed(() => [
   ...people
@@ -74,21 +73,7 @@ function add(value: string | null) {
     typed.value = ''
   })
 }
-// A guest that was typed and not added would be missing unnoticed.
-const half = computed(() =>
-  guest.value.name.trim() && !guest.value.email.includes('@')
-    ? "Give the guest's mail address, or empty the name."
-    : undefined,
-)
-function addGuest() {
-  const { name, email } = guest.value
-  if (!email.includes('@')) return
-  guests.value = [
-    ...guests.value,
-    { id: newKey(), name: name.trim() || email.split('@')[0]!, email: email.trim(), role: 'required' },
-  ]
-  guest.value = { name: '', email: '' }
-}
+const addGuest = (guest: Schemas['SeriesGuest']) => (guests.value = [...guests.value, guest])
 </script>
 
 <template>
@@ -118,17 +103,7 @@ function addGuest() {
       no-data-text="Nobody else is here. Add them on the page People & places."
       @update:model-value="add"
     />
-    <div class="guest" @keydown.enter.prevent="addGuest">
-      <v-text-field v-model="guest.name" label="Guest's name" />
-      <v-text-field
-        v-model="guest.email"
-        label="Guest's mail address"
-        type="email"
-        :error-messages="half"
-        @blur="addGuest"
-      />
-      <v-btn variant="outlined" :disabled="!guest.email.includes('@')" @click="addGuest">Add the guest</v-btn>
-    </div>
+    <GuestEntry @add="addGuest" />
   </div>
 </template>
 
@@ -148,16 +123,7 @@ function addGuest() {
   padding-top: 4px;
   min-height: 34px;
 }
-.guest {
-  display: grid;
-  grid-template-columns: 1fr 1.3fr auto;
-  gap: 10px;
-  align-items: center;
-}
 @media (max-width: 560px) {
-  .guest {
-    grid-template-columns: 1fr;
-  }
   .who {
     grid-template-columns: 1fr auto;
     gap: 0 10px;

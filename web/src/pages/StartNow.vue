@@ -3,6 +3,7 @@ import { v7 as newKey } from 'uuid'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ProblemError, type Schemas } from '../api/client'
+import GuestEntry from '../components/GuestEntry.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useStartNow } from '../composables/useStartNow'
 import { count } from '../time'
@@ -18,7 +19,6 @@ const form = ref({
   guests: [] as Schemas['SeriesGuest'][],
   call: true,
 })
-const guest = ref({ name: '', email: '' })
 const looked = ref('')
 const STATES: Record<Schemas['FreeNow']['people'][number]['state'], string> = {
   free: 'free now',
@@ -36,19 +36,12 @@ const shown = computed(() =>
 const fault = (pointer: string) => (startError.value instanceof ProblemError ? startError.value.at(pointer) : undefined)
 const tried = ref(false)
 const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give it a title.' : fault('/title')))
-const elsewhere = computed(() => (fault('/title') || fault('/guests/0/email') ? null : startError.value))
+const elsewhere = computed(() => (fault('/title') || fault('/guests') ? null : startError.value))
 const asked = computed(() => form.value.personIds.length + form.value.guests.length)
 
-function addGuest() {
-  if (!guest.value.email.includes('@')) return
-  const { name, email } = guest.value
-  form.value.guests.push({ id: newKey(), name: name || email, email, role: 'required' })
-  guest.value = { name: '', email: '' }
-}
 async function save() {
   tried.value = true
   if (!form.value.title.trim()) return
-  addGuest()
   try {
     const { meetingId } = await start(form.value)
     router.push(`/meetings/${meetingId}`)
@@ -78,17 +71,8 @@ async function save() {
           </li>
         </ul>
       </fieldset>
-      <div class="guest">
-        <v-text-field v-model="guest.name" label="A guest's name" />
-        <v-text-field
-          v-model="guest.email"
-          label="Guest's mail address"
-          type="email"
-          :error-messages="fault('/guests/0/email')"
-          @keydown.enter.prevent="addGuest"
-        />
-        <v-btn variant="outlined" @click="addGuest">Add</v-btn>
-      </div>
+      <GuestEntry @add="guest => form.guests.push(guest)" />
+      <p v-if="fault('/guests')" class="alarm small" role="alert">{{ fault('/guests') }}</p>
       <p v-for="(one, i) in form.guests" :key="one.id">
         {{ one.name }} <span class="soft">{{ one.email }}</span>
         <button type="button" class="quiet small" :aria-label="`Remove: ${one.name}`" @click="form.guests.splice(i, 1)">
@@ -131,16 +115,5 @@ fieldset {
 .who label {
   display: block;
   padding: 4px 0;
-}
-.guest {
-  display: grid;
-  grid-template-columns: 1fr 1.4fr auto;
-  gap: 12px;
-  align-items: center;
-}
-@media (max-width: 500px) {
-  .guest {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

@@ -1,9 +1,9 @@
 import { ref, watch, type Ref } from 'vue'
 
-const KEY = 'left-over.knock'
+const KEY = 'left-over.waiting-sound'
 
 /** A short sound when somebody comes to the door, and how many wait in the title of the page. */
-export function useKnock(waiting: Ref<number>) {
+export function useWaitingSound(waiting: Ref<number>) {
   const sounds = ref(localStorage.getItem(KEY) !== 'off')
   watch(sounds, on => localStorage.setItem(KEY, on ? 'on' : 'off'))
   watch(
@@ -11,7 +11,7 @@ export function useKnock(waiting: Ref<number>) {
     (now, before) => {
       const title = document.title.replace(/^\(\d+\) /, '')
       document.title = now ? `(${now}) ${title}` : title
-      if (now > (before ?? 0) && sounds.value) knock()
+      if (now > (before ?? 0) && sounds.value) sound()
     },
     { immediate: true },
   )
@@ -19,7 +19,7 @@ export function useKnock(waiting: Ref<number>) {
 }
 
 // Two short tones; before anybody has pressed anything a browser stays silent.
-function knock() {
+function sound() {
   const context = new AudioContext()
   for (const [at, pitch] of [
     [0, 440],
