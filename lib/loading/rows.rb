@@ -8,7 +8,7 @@ module Loading
     # @return [String] of all one of them is told
     def digest(slot)
       Digest::SHA256.hexdigest(
-        [slot.starts_at.to_i, slot.length_min, slot.off, slot.meeting.series.title, slot.meeting.call].join("|")
+        [slot.starts_at.to_i, slot.length_min, slot.off, slot.meeting.series.title, slot.meeting.call&.sign].join("|")
       )
     end
 

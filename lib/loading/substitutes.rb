@@ -25,7 +25,7 @@ module Loading
       meeting = substitute.meeting
       said = [
         meeting.starts_at.to_i, meeting.ends_at.to_i, off?(substitute), meeting.series.title, meeting.location,
-        meeting.call
+        meeting.call&.sign
       ]
       Digest::SHA256.hexdigest(said.join("|"))
     end

@@ -4,6 +4,7 @@ module Records
     belongs_to :series, class_name: "Records::Series", optional: true
     belongs_to :meeting, class_name: "Records::Meeting", optional: true
 
+    scope :set_aside, -> { where(state: "set_aside").order(:updated_at, :id) }
     scope :standing, -> { where.not(state: "ended") }
     scope :due,
       ->(now) do

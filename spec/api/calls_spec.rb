@@ -339,6 +339,19 @@ RSpec.describe Api::Calls do
       expect(led(id, Records::Person.find_by!(name: "Pat").id)).to eq "/no-call"
     end
 
+    it "gives those who were told a new link when it is renewed, and nobody who was not" do
+      Records::Series.where(id: id).update_all(told_at: clock.now)
+      set(slot("Pat", 0))
+      call(:post, "/meetings/#{meeting}/row/telling")
+      set(call(:get, "/meetings/#{meeting}")["row"].first.slice("id", "name", "email", "localStart", "lengthMin"),
+        slot("Kim", 15))
+      2.times do |renewal|
+        expect { call(:put, "/series/#{id}/call-renewal", {id: key, renewal: renewal}) }
+          .to change { Records::Mail.where(recipient: "pat@harbour.example").count }.by(1)
+      end
+      expect(Records::Mail.where(recipient: "kim@harbour.example")).to be_empty
+    end
+
     it "says which time is wrong" do
       faults = ->(*slots) { set(*slots)["errors"].map { |one| one["pointer"] } }
       expect(faults[slot("Pat", -5)]).to eq ["/slots/0/localStart"]

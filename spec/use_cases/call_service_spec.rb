@@ -80,6 +80,33 @@ RSpec.describe CallService do
       .to raise_error CallService::Refused, /401/
   end
 
+  # A service that takes a while, in which somebody renews the link.
+  it "is told again of what changed while it was told" do
+    renewal = -> { use(UseCases::Calls, marit).renew(series_id: week, renewal: 0) }
+    slow = Class.new(described_class) { define_method(:put) { |*said| super(*said).tap { renewal.call } } }.new
+    clock.now += 1
+    UseCases::Calls.new(service: slow, clock: clock).work_next
+    first = call.reload.url
+    expect(UseCases::Calls.new(service: service, clock: clock).work_next).to be true
+    expect(call.reload).to have_attributes(renewal: 1, state: "made")
+    expect(call.url).not_to eq first
+    expect(UseCases::Calls.new(service: service, clock: clock).work_next).to be false
+  end
+
+  it "is left alone after three faults, where the admin sees it and has it tried again" do
+    said = described_class.new({url: CallExchange.address, secret: "guessed"})
+    4.times do
+      clock.now += 3_600
+      UseCases::Calls.new(service: said, clock: clock).work_next
+    end
+    listed = use(Views::SetAside, marit).list[:calls]
+    expect(listed).to match [a_hash_including(title: "Monday mooring round", reason: /401/)]
+    use(UseCases::Faults, marit).try_again
+    UseCases::Calls.new(service: service, clock: clock).work_next
+    expect(call.reload.state).to eq "made"
+    expect(use(Views::SetAside, marit).list[:calls]).to eq []
+  end
+
   # Random ways of reports through the database: doubled, mixed, some only fetched later. Attendance is what the core
   # makes of them in order.
   it "gives one attendance whatever becomes of its reports on their way" do

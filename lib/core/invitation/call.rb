@@ -39,6 +39,9 @@ module Core
         ours ? plain.compact : plain.except("ours")
       end
 
+      # What tells it from another: all that is told of it, and of one made here which link it is.
+      def sign = ours ? "made here #{ours}" : to_s
+
       # One made here, as one person has it.
       def for(url:, dial_in: nil) = ours ? with(url: url, dial_in: dial_in) : self
 

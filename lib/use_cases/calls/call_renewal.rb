@@ -11,6 +11,7 @@ module UseCases
         next unless series.told_at && series.outside_meeting_id.nil?
 
         Invitations.new(by: by, clock: @clock).send_all(id: id, series_id: series_id, note: note)
+        tell_rows(series)
       end
     end
 
@@ -20,18 +21,27 @@ module UseCases
     # stays with the keeper, and only the link is renewed.
     def mend(faults)
       running_out.each do |series|
-        faults.attempt("renewing_calls", series.id) do
-          pending = Loading::Recipients.new(series.id, now: now).waiting.any?
-          renewing = {series_id: series.id, renewal: series.call_renewal}
-          next Calls.new(clock: @clock).renew(**renewing) if pending
-
-          CallRenewal.new(by: series.keeper_id, clock: @clock).renew(id: Records::Key.make(now), note: RUNS_OUT,
-**renewing)
-        end
+        faults.attempt("renewing_calls", series.id) { renew_in_time(series) }
       end
     end
 
     private
+
+    def renew_in_time(series)
+      renewing = {series_id: series.id, renewal: series.call_renewal}
+      if Loading::Recipients.new(series.id, now: now).waiting.any?
+        Calls.new(clock: @clock).renew(**renewing)
+      else
+        keeper = CallRenewal.new(by: series.keeper_id, clock: @clock)
+        keeper.renew(id: Records::Key.make(now), note: RUNS_OUT, **renewing)
+      end
+    end
+
+    # Those with times of their own, as far as they were told the earlier link.
+    def tell_rows(series)
+      rows = Rows.new(by: by, clock: @clock)
+      series.meetings.coming(now).pluck(:id).each { |meeting_id| rows.tell(meeting_id, told_only: true) }
+    end
 
     def running_out
       old = Records::Call.standing.where(meeting_id: nil, state: "made")

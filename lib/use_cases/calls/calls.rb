@@ -55,9 +55,11 @@ module UseCases
       queue.work(Records::Call.due(now).order(:due_at, :id), limit: 5) { |call| tell(call) }.positive?
     end
 
+    def self.queue(clock: Time) = Queue.new(Records::Call, aside: {state: "set_aside"}, clock: clock)
+
     private
 
-    def queue = @queue ||= Queue.new(Records::Call, aside: {state: "set_aside"}, clock: @clock)
+    def queue = @queue ||= Calls.queue(clock: @clock)
 
     def own?(series) = series.meetings.where(own_where: true, call_kind: "fresh").exists?
 
@@ -91,12 +93,17 @@ module UseCases
       made = (digest == call.told_digest) ? {} : made(call, plain).merge(told_digest: digest)
       reports = read_reports(call)
       write { CallNumbers.new(clock: @clock).come(call) } if made[:number] && call.number.nil?
-      queue.settle(call, state: "made", due_at: due_at(wish), last_error: nil, attempts: 0, reports_read: reports,
-**made)
+      done(call, due_at(wish), state: "made", last_error: nil, attempts: 0, reports_read: reports, **made)
     rescue CallService::Away => error
       attempts = call.attempts + 1
-      queue.settle(call, attempts: attempts, last_error: error.message[0, 500],
-        due_at: now + [2**[attempts, 10].min, LONGEST_PAUSE_S].min)
+      pause_s = [2**[attempts, 10].min, LONGEST_PAUSE_S].min
+      done(call, now + pause_s, attempts: attempts, last_error: error.message[0, 500])
+    end
+
+    # Whoever wanted it looked at again meanwhile has it looked at again.
+    def done(call, due_at, **outcome)
+      write { Records::Call.where(id: call.id, due_at: call.due_at).update_all(due_at: due_at) }
+      queue.settle(call, **outcome)
     end
 
     def made(call, wish)

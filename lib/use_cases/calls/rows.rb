@@ -17,10 +17,14 @@ module UseCases
     end
 
     # Tells each who does not know it yet. @return [Integer] how many
-    def tell(meeting_id)
+    # @param told_only [Boolean] those who were told something before alone
+    def tell(meeting_id, told_only: false)
       write do
         meeting = find(Records::Meeting.includes(series: :keeper), meeting_id)
         waiting = Loading::Rows.untold(slots_of(meeting).to_a)
+        waiting.select!(&:told_digest) if told_only
+        next 0 if waiting.empty?
+
         waiting.each { |slot| tell_one(slot, slot.off ? :cancel : :request) }
         changed(meeting)
         waiting.size

@@ -32,6 +32,7 @@ module UseCases
       Calendars.queue(clock: @clock).again(
         Records::Calendar.set_aside.ids, state: "waiting", incoming: Arel.sql("coalesce(incoming, source)")
       )
+      Calls.queue(clock: @clock).again(Records::Call.set_aside.ids, state: "wanted", due_at: now)
       write { Records::Fault.delete_all }
     end
 

@@ -15,6 +15,7 @@ module Views
               calendar.updated_at
             )
           end,
+        calls: calls.map { |call| row(call, call.series&.title.to_s, call.last_error, call.updated_at) },
         steps:
           Records::Fault
             .where("tries >= ?", Core::Retries::MOST_TRIES)
@@ -31,6 +32,8 @@ module Views
     def incoming = Records::IncomingMail.light.set_aside.limit(LISTED)
 
     def calendars = Records::Calendar.light.set_aside.includes(:person, :place).limit(LISTED)
+
+    def calls = Records::Call.set_aside.includes(:series).limit(LISTED)
 
     def row(row, title, reason, at) = {id: row.id, title: title, reason: reason.to_s, at: at}
   end

@@ -3035,6 +3035,7 @@ export interface components {
             mails: components["schemas"]["SetAsideEntry"][];
             incomingMails: components["schemas"]["SetAsideEntry"][];
             calendars: components["schemas"]["SetAsideEntry"][];
+            calls: components["schemas"]["SetAsideEntry"][];
             steps: components["schemas"]["SetAsideEntry"][];
         };
         SetAsideEntry: {

@@ -10,6 +10,7 @@ const KINDS = {
   mails: 'Mail to send',
   incomingMails: 'Mail that came in',
   calendars: 'Calendar',
+  calls: 'Call to make',
   steps: 'Regular work',
 } as const
 const entries = computed(() =>
