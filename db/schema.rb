@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000016) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000017) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -492,6 +492,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000016) do
     t.boolean "agenda_touched", default: false, null: false
     t.string "call_kind", limit: 20, default: "none", null: false, collation: "ascii_bin"
     t.integer "row_late_min", default: 0, null: false
+    t.boolean "added", default: false, null: false
     t.index ["ends_at"], name: "index_meetings_on_ends_at"
     t.index ["place_id"], name: "fk_rails_2a899e4b51"
     t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true
@@ -646,6 +647,53 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000016) do
     t.check_constraint "`kind` in ('room','equipment')", name: "places_kind"
     t.check_constraint "json_valid(`equipment`)", name: "equipment"
     t.check_constraint "json_valid(`opening_hours`)", name: "opening_hours"
+  end
+
+  create_table "poll_answers", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "poll_candidate_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "poll_person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "answer", limit: 20, null: false, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["poll_candidate_id"], name: "index_poll_answers_on_poll_candidate_id"
+    t.index ["poll_person_id", "poll_candidate_id"], name: "index_poll_answers_on_poll_person_id_and_poll_candidate_id", unique: true
+    t.check_constraint "`answer` in ('suits','possible','cannot')", name: "poll_answers_answer"
+  end
+
+  create_table "poll_candidates", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "time_poll_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "starts_at", null: false
+    t.string "hold_id", limit: 36, collation: "ascii_bin"
+    t.text "busy_then", size: :long, collation: "utf8mb4_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["time_poll_id", "starts_at"], name: "index_poll_candidates_on_time_poll_id_and_starts_at", unique: true
+  end
+
+  create_table "poll_people", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "time_poll_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "role", limit: 20, null: false, collation: "ascii_bin"
+    t.string "way", limit: 20, default: "link", null: false, collation: "ascii_bin"
+    t.datetime "asked_at"
+    t.datetime "reminded_at"
+    t.datetime "answered_at"
+    t.boolean "none_suits", default: false, null: false
+    t.boolean "accepts", default: false, null: false
+    t.string "comment", limit: 500
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["person_id"], name: "index_poll_people_on_person_id"
+    t.index ["time_poll_id", "person_id"], name: "index_poll_people_on_time_poll_id_and_person_id", unique: true
+    t.check_constraint "`role` in ('required','optional','informed')", name: "poll_people_role"
+  end
+
+  create_table "poll_suggestions", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "poll_person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "starts_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["poll_person_id"], name: "index_poll_suggestions_on_poll_person_id"
   end
 
   create_table "preparations", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -896,6 +944,50 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000016) do
     t.check_constraint "`kind` in ('request','cancel')", name: "tellings_kind"
   end
 
+  create_table "time_polls", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "title", limit: 160, null: false
+    t.text "words"
+    t.string "kept_by_id", limit: 36, null: false, collation: "ascii_bin"
+    t.integer "length_min", null: false
+    t.string "time_zone", limit: 60, null: false
+    t.datetime "closes_at", null: false
+    t.datetime "remind_at"
+    t.string "state", limit: 20, default: "open", null: false, collation: "ascii_bin"
+    t.string "shows", limit: 20, default: "tally", null: false, collation: "ascii_bin"
+    t.string "tells", limit: 20, default: "all", null: false, collation: "ascii_bin"
+    t.boolean "by_itself", default: false, null: false
+    t.string "outcome", limit: 20, default: "meeting", null: false, collation: "ascii_bin"
+    t.string "series_id", limit: 36, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, collation: "ascii_bin"
+    t.string "rule", limit: 4000
+    t.string "place_id", limit: 36, collation: "ascii_bin"
+    t.string "place", limit: 250
+    t.string "call_kind", limit: 20, default: "none", null: false, collation: "ascii_bin"
+    t.boolean "holds_times", default: true, null: false
+    t.boolean "shared", default: false, null: false
+    t.boolean "shares_names", default: false, null: false
+    t.integer "shared_serial", default: 0, null: false
+    t.string "settled_candidate_id", limit: 36, collation: "ascii_bin"
+    t.datetime "settled_at"
+    t.boolean "settled_told", default: false, null: false
+    t.string "made_series_id", limit: 36, collation: "ascii_bin"
+    t.string "made_meeting_id", limit: 36, collation: "ascii_bin"
+    t.datetime "moved_from"
+    t.string "closed_word", limit: 500
+    t.datetime "seen_at"
+    t.datetime "result_told_at"
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["kept_by_id", "state"], name: "index_time_polls_on_kept_by_id_and_state"
+    t.index ["series_id"], name: "index_time_polls_on_series_id"
+    t.index ["state", "closes_at"], name: "index_time_polls_on_state_and_closes_at"
+    t.check_constraint "`outcome` in ('meeting','series','move','within')", name: "time_polls_outcome"
+    t.check_constraint "`shows` in ('all','tally','nobody')", name: "time_polls_shows"
+    t.check_constraint "`state` in ('open','settled','closed')", name: "time_polls_state"
+    t.check_constraint "`tells` in ('each','all','end')", name: "time_polls_tells"
+  end
+
   create_table "topic_visits", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "topic_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
@@ -1017,6 +1109,12 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000016) do
   add_foreign_key "place_bookings", "meetings"
   add_foreign_key "place_bookings", "places"
   add_foreign_key "places", "people", column: "looked_after_by_id"
+  add_foreign_key "poll_answers", "poll_candidates"
+  add_foreign_key "poll_answers", "poll_people"
+  add_foreign_key "poll_candidates", "time_polls"
+  add_foreign_key "poll_people", "people"
+  add_foreign_key "poll_people", "time_polls"
+  add_foreign_key "poll_suggestions", "poll_people"
   add_foreign_key "preparations", "meetings"
   add_foreign_key "preparations", "places"
   add_foreign_key "replies", "meetings"
@@ -1050,6 +1148,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000016) do
   add_foreign_key "tellings", "people"
   add_foreign_key "tellings", "sendings"
   add_foreign_key "tellings", "series"
+  add_foreign_key "time_polls", "people", column: "kept_by_id"
   add_foreign_key "topic_visits", "meetings"
   add_foreign_key "topic_visits", "topics"
   add_foreign_key "topics", "meetings"

@@ -19,7 +19,7 @@ module Api
     }.freeze
     RESOURCES = [
       OutsideMeetings, Sessions, Calls, Desk, People, Places, Calendars, CommonTime, Series, Answers, Papers, Meetings,
-      Topics, Actions, Preparations
+      Topics, Actions, Preparations, TimePolls
     ].freeze
     # So many tries of a password for one account, and ten times as many from one peer.
     TRIES = 10

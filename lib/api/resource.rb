@@ -7,7 +7,8 @@ module Api
   #     json topics.change(id: params["id"], version: version, **input)
   #   end
   #
-  # Before its block runs, the right is checked, a write must carry the CSRF token, and the body must fit.
+  # Before its block runs, the right is checked, a write must carry the CSRF token, and the body must fit. Who acts by a
+  # private link needs no such token: the link says who they are, and not a cookie that a browser sends along by itself.
   class Resource < Sinatra::Base
     # One entry for each route there is; the spec of rights walks them.
     Route = Core::Value.of(:method, :path, :operation, :right, :kind)
@@ -33,7 +34,7 @@ module Api
         schema = Contract.body_schema(operation)
         send(method, path) do
           @operation = operation
-          check_token unless request.get?
+          check_token unless request.get? || may == :answer_by_link
           params.each do |name, value|
             raise Core::NotFound if name.to_s.end_with?("id", "Id") && !value.to_s.match?(Records::Key::FORMAT)
           end

@@ -26,6 +26,8 @@ module Core
       see_busy_with_what: %i[self],
       keep_feeds: %i[self],
       keep_hold: %i[self],
+      keep_poll: %i[admin self],
+      keep_open_hours: %i[admin self],
       keep_sign_ins: %i[person],
       end_sign_in: %i[self],
       see_file_reading: %i[self],

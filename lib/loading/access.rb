@@ -27,7 +27,8 @@ module Loading
       outside_meeting: ->(id) { Records::OutsideMeeting.where(id: id).pick(:person_id) },
       file_reading: ->(id) { Records::FileReading.where(id: id).pick(:person_id) },
       session: ->(id) { Records::Session.where(id: id, ended_at: nil).pick(:person_id) },
-      hold: ->(id) { Records::Hold.where(id: id).pick(:kept_by_id) }
+      hold: ->(id) { Records::Hold.where(id: id).pick(:kept_by_id) },
+      time_poll: ->(id) { Records::TimePoll.where(id: id).pick(:kept_by_id) }
     }.freeze
 
     def initialize(person_id)

@@ -36,7 +36,7 @@ module Loading
     # @param guests [Array<Hash>] id, name and role of those without a calendar here, whose `zone` is that of who
     #   searches
     # @param except_series, except_meeting, except_hold [String, nil] whose own times do not count: they are what is
-    #   looked for
+    #   looked for; of holds, several may be named
     def initialize(
       people:, from:, to:, now:, guests: [], zone: nil, except_series: nil, except_meeting: nil, except_hold: nil
     )

@@ -65,7 +65,10 @@ module Loading
       Recipient.new(person: person, role: role, kind: kind, before: before, role_before: role_before)
     end
 
-    def knows?(person) = person.id == @series.keeper_id && !person.mail_own
+    # Whoever is known by name alone is told by word of mouth.
+    def knows?(person)
+      (person.id == @series.keeper_id && !person.mail_own) || Core::MailAddress.none?(person.email)
+    end
 
     def coming? = @coming ||= @series.meetings.coming(@now).exists?
 

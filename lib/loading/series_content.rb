@@ -24,7 +24,8 @@ module Loading
       last = series.ended_from && planned.last.original_start
       counted = last ? meetings.select { |meeting| meeting.original_start <= last } : meetings
       one_rule = series.rule && earlier(series, planned, now).empty?
-      times = one_rule ? by_rule(series, last) : by_dates(series, planned, now)
+      added = planned.select(&:added).map { |meeting| meeting.original_wall.to_s }
+      times = one_rule ? by_rule(series, last, added) : by_dates(series, planned, now)
       off, held = counted.select { |meeting| meeting.original_wall.to_s >= times[:start] }.partition { |one| off?(one) }
       head(series).with(
         **times,
@@ -79,10 +80,11 @@ module Loading
        "length_min" => meeting.interval.length_min, **own.to_h}
     end
 
-    def by_rule(series, last)
+    # @param added [Array<String>] dates that the rule does not give
+    def by_rule(series, last, added = [])
       rule = Core::Recurrence::Rule.parse(series.rule)
       rule = rule.with(count: nil, until_on: Core::WallTime.of_fields(last)) if last
-      {start: Core::WallTime.of_fields(series.local_start).to_s, rule: rule.to_text(zone: series.zone), dates: []}
+      {start: Core::WallTime.of_fields(series.local_start).to_s, rule: rule.to_text(zone: series.zone), dates: added}
     end
 
     # Date by date, where no one rule tells all; and in words, the rule that takes over from the dates of an earlier

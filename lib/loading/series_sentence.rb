@@ -7,7 +7,8 @@ module Loading
       @earlier = Records::Meeting.joins(:series).where(series_id: series_ids, state: "planned")
         .where("meetings.original_start < series.local_start and meetings.ends_at > ?", now)
         .in_order.group_by(&:series_id)
-      @by_hand = Records::Meeting.joins(:series).where(series_id: series_ids, series: {rule: nil})
+      @by_hand = Records::Meeting.joins(:series).where(series_id: series_ids)
+        .where("series.rule is null or (meetings.added and meetings.state <> 'called_off')")
         .where("meetings.original_start >= series.local_start").order(:original_start)
         .pluck(:series_id, :original_start).group_by(&:first)
     end
@@ -31,6 +32,9 @@ module Loading
       end
     end
 
-    def by_hand(series) = @by_hand.fetch(series.id, []).drop(1).map { |_, start| Core::WallTime.of_fields(start) }
+    # Of dates set by hand, the first is the start.
+    def by_hand(series)
+      @by_hand.fetch(series.id, []).drop(series.rule ? 0 : 1).map { |_, start| Core::WallTime.of_fields(start) }
+    end
   end
 end

@@ -6,11 +6,14 @@ module Loading
     # @param people [Array<Hash>] person_id and role
     # @param groups [Array<Hash>] group_id and role
     # @return [Hash{String => Symbol}] role by person, those only informed left out
-    def roles(people, groups)
+    def roles(people, groups) = everybody(people, groups).reject { |_, role| role == :informed }
+
+    # The same with those only informed.
+    def everybody(people, groups)
       tree = groups.any? ? Groups.tree : nil
       by_group = groups.flat_map { |one| tree.people_of(one[:group_id]).map { |id| [id, one[:role].to_sym] } }
       named = people.map { |one| [one[:person_id], one[:role].to_sym] }
-      Core::Invitation::Roles.settle(by_group, named).reject { |_, role| role == :informed }
+      Core::Invitation::Roles.settle(by_group, named)
     end
   end
 end

@@ -33,6 +33,7 @@ module Core
       def to_s
         return "#{once}, #{hours}" unless @rule || @run.dates.any?
         return "#{by_hand}, #{hours}" unless @rule
+        return "#{Sentence.new(@run.with(dates: []))}; and #{added}" if @run.dates.any?
 
         "#{how_often}, #{hours}, #{ending}"
       end
@@ -52,6 +53,13 @@ module Core
       def once = "Once, on #{Words.day(@run.start.date)}"
 
       def by_hand = "On #{Words.count(@run.dates.size + 1, "date")} set by hand"
+
+      # Dates that the rule does not give.
+      def added
+        return "#{Words.count(@run.dates.size, "date")} more" if @run.dates.size > MOST_TIMES
+
+        Words.list(@run.dates.map { |wall| "on #{Words.day(wall.date)} at #{Words.clock(wall)}" })
+      end
 
       def hours
         return "at #{different_times} #{@run.zone.place} time, #{@run.length_min} minutes each" if different_times

@@ -14,14 +14,26 @@ module UseCases
       last_day = expires_on && Date.iso8601(expires_on)
       expires_at = Core::CommonTime::HoldTerm.end_of(last_day, starts_at: starts_at, zone: zone, now: now)
       once(Records::Hold, id) do
-        check_place(place_id, starts_at - before_min * 60, starts_at + (length_min + after_min) * 60)
-        hold = Records::Hold.create!(
-          id: id, title: title, kept_by_id: by, series_id: series_id, place_id: place_id, starts_at: starts_at,
-          ends_at: starts_at + length_min * 60, before_min: before_min, after_min: after_min, expires_at: expires_at
+        put(
+          id: id, title: title, series_id: series_id, place_id: place_id, starts_at: starts_at, length_min: length_min,
+          before_min: before_min, after_min: after_min, expires_at: expires_at, people: people
         )
-        people.each do |person|
-          Records::HoldPerson.create!(hold_id: hold.id, person_id: person[:person_id], role: person[:role].to_s)
-        end
+      end
+    end
+
+    # A hold that stands as soon as it is made. Inside a transaction.
+    # @raise [Core::Conflict] code "place-taken"
+    def put(
+      id:, title:, starts_at:, length_min:, expires_at:, people:, series_id: nil, place_id: nil, before_min: 0,
+      after_min: 0
+    )
+      check_place(place_id, starts_at - before_min * 60, starts_at + (length_min + after_min) * 60)
+      Records::Hold.create!(
+        id: id, title: title, kept_by_id: by, series_id: series_id, place_id: place_id, starts_at: starts_at,
+        ends_at: starts_at + length_min * 60, before_min: before_min, after_min: after_min, expires_at: expires_at
+      )
+      people.each do |person|
+        Records::HoldPerson.create!(hold_id: id, person_id: person[:person_id], role: person[:role].to_s)
       end
     end
 

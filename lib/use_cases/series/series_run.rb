@@ -131,7 +131,8 @@ module UseCases
     def put(meeting, date)
       Records::Reply.where(meeting_id: meeting.id).delete_all unless meeting.starts_at == date.starts_at
       meeting.update!(
-        original_start: date.wall.to_time, starts_at: date.starts_at, ends_at: date.ends_at, moved_at: nil
+        original_start: date.wall.to_time, starts_at: date.starts_at, ends_at: date.ends_at, moved_at: nil,
+        added: false
       )
       Records::Change.note(meeting.id, now)
       meeting

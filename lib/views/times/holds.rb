@@ -7,6 +7,7 @@ module Views
           .standing(now)
           .where(kept_by_id: by)
           .where("ends_at > ?", now)
+          .where.not(id: Records::PollCandidate.where.not(hold_id: nil).select(:hold_id))
           .order(:starts_at, :id)
           .includes(:place, :kept_by, people: :person)
           .to_a

@@ -2919,6 +2919,294 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/time-polls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The polls one keeps, the open ones first */
+        get: operations["listTimePolls"];
+        put?: never;
+        /** Puts candidate times to people and mails them at once; 409 code place-taken when a place wanted is taken at one of them */
+        post: operations["askForTimes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/time-polls/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** People by times, what is best and why, what is new */
+        get: operations["showTimePoll"];
+        /** Title, words, deadline and settings */
+        put: operations["changeTimePoll"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/time-polls/{id}/candidates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** The times, all there are; who has answered is asked for those that are new alone */
+        put: operations["setCandidates"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/time-polls/{id}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Who is asked, all there are; those who are new are mailed at once */
+        put: operations["setPollPeople"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/time-polls/{id}/people/{personId}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** An answer entered for somebody */
+        put: operations["enterPollAnswer"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/time-polls/{id}/shared-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** A link for anyone who has it, on or off; turned on again, it is another one */
+        put: operations["sharePoll"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/time-polls/{id}/reminders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mails once more to those who have said nothing */
+        post: operations["remindPollSilent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/time-polls/{id}/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** What is new has been looked at */
+        put: operations["notePollSeen"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/time-polls/{id}/closing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ends it without a time, with a word to those who were asked */
+        post: operations["closePoll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/time-polls/{id}/settlement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Makes what was wanted of one of the times, lets the others go and tells people */
+        put: operations["settlePoll"];
+        post?: never;
+        /** Takes it back, while nobody has been told; 409 code told afterwards */
+        delete: operations["openPollAgain"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/time-polls/{id}/answers.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** People by times as CSV (RFC 4180) */
+        get: operations["exportPoll"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/dates-read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Times pasted as text, as they are read; what could not be read comes back */
+        post: operations["readDates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/candidate-checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is known of everybody at some times */
+        post: operations["checkCandidates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/poll-links/{id}/{personId}/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** What one is asked, by private link; opening it changes nothing */
+        get: operations["openPollLink"];
+        /** What suits, what is possible, what cannot be; can be changed until it closes */
+        put: operations["answerPoll"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shared-polls/{id}/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** The same by the shared link */
+        get: operations["openSharedPoll"];
+        put?: never;
+        /** An answer by the shared link, as somebody expected or under a name */
+        post: operations["answerSharedPoll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5432,6 +5720,330 @@ export interface components {
                 headline: string;
             }[];
         };
+        /** @enum {string} */
+        PollWord: "suits" | "possible" | "cannot";
+        /** @enum {string} */
+        PollState: "open" | "settled" | "closed";
+        /**
+         * @description who sees whose answers
+         * @enum {string}
+         */
+        PollShows: "all" | "tally" | "nobody";
+        /**
+         * @description when whoever keeps it is told
+         * @enum {string}
+         */
+        PollTells: "each" | "all" | "end";
+        /**
+         * @description what it becomes; move: the new time of a meeting; within: another date of a series
+         * @enum {string}
+         */
+        PollOutcome: "meeting" | "series" | "move" | "within";
+        Candidate: {
+            id: components["schemas"]["Key"];
+            startsAt: components["schemas"]["Instant"];
+        };
+        ExpectedName: {
+            name: string;
+            role: components["schemas"]["MemberRole"];
+        };
+        NewTimePoll: {
+            id: components["schemas"]["Key"];
+            title: string;
+            words?: string | null;
+            lengthMin: number;
+            timeZone: string;
+            candidates: components["schemas"]["Candidate"][];
+            people?: components["schemas"]["Asked"][];
+            groups?: components["schemas"]["AskedGroup"][];
+            guests?: components["schemas"]["SeriesGuest"][];
+            names?: components["schemas"]["ExpectedName"][];
+            closesAt?: components["schemas"]["Instant"];
+            shows?: components["schemas"]["PollShows"];
+            tells?: components["schemas"]["PollTells"];
+            /** @description it settles by itself where one person alone is asked */
+            byItself?: boolean;
+            outcome?: components["schemas"]["PollOutcome"];
+            seriesId?: components["schemas"]["Key"] | null;
+            meetingId?: components["schemas"]["Key"] | null;
+            rule?: string | null;
+            placeId?: components["schemas"]["Key"] | null;
+            place?: string | null;
+            /** @enum {string} */
+            callKind?: "none" | "standing" | "fresh";
+            /** @description each time is a hold on the calendar of whoever asks and on the place */
+            holdsTimes?: boolean;
+        };
+        ChangedTimePoll: {
+            title: string;
+            words?: string | null;
+            closesAt: components["schemas"]["Instant"];
+            shows: components["schemas"]["PollShows"];
+            tells: components["schemas"]["PollTells"];
+            byItself: boolean;
+            outcome: components["schemas"]["PollOutcome"];
+            seriesId?: components["schemas"]["Key"] | null;
+            meetingId?: components["schemas"]["Key"] | null;
+            rule?: string | null;
+            placeId?: components["schemas"]["Key"] | null;
+            place?: string | null;
+            /** @enum {string} */
+            callKind?: "none" | "standing" | "fresh";
+            holdsTimes: boolean;
+        };
+        Candidates: {
+            candidates: components["schemas"]["Candidate"][];
+        };
+        PollPeople: {
+            people?: components["schemas"]["Asked"][];
+            groups?: components["schemas"]["AskedGroup"][];
+            guests?: components["schemas"]["SeriesGuest"][];
+            names?: components["schemas"]["ExpectedName"][];
+        };
+        GivenAnswer: {
+            candidateId: components["schemas"]["Key"];
+            /** @enum {string} */
+            answer: "suits" | "possible" | "cannot" | "none";
+        };
+        EnteredPollAnswer: {
+            answers: components["schemas"]["GivenAnswer"][];
+            comment?: string | null;
+        };
+        PollAnswer: {
+            answers: components["schemas"]["GivenAnswer"][];
+            comment?: string | null;
+            noneSuits?: boolean;
+            /** @description what suits is the acceptance of the invitation too */
+            accepts?: boolean;
+            suggestions?: components["schemas"]["Instant"][];
+        };
+        SharedPollAnswer: {
+            id: components["schemas"]["Key"];
+            /** @description somebody of those expected */
+            personId?: components["schemas"]["Key"] | null;
+            name?: string | null;
+            email?: string | null;
+            answers: components["schemas"]["GivenAnswer"][];
+            comment?: string | null;
+            noneSuits?: boolean;
+            accepts?: boolean;
+            suggestions?: components["schemas"]["Instant"][];
+        };
+        PollSharing: {
+            open: boolean;
+            /** @description whether it shows who is expected */
+            names?: boolean;
+        };
+        PollClosing: {
+            word?: string | null;
+        };
+        PollSettlement: {
+            key: components["schemas"]["Key"];
+            candidateId: components["schemas"]["Key"];
+            leaveOut?: components["schemas"]["Key"][];
+            tell?: boolean;
+            note?: string | null;
+        };
+        PastedDates: {
+            text: string;
+            timeZone: string;
+        };
+        DatesRead: {
+            times: {
+                startsAt: components["schemas"]["Instant"];
+                localStart: components["schemas"]["Wall"];
+                lengthMin: number | null;
+            }[];
+            unread: string[];
+        };
+        CandidateCheck: {
+            people?: components["schemas"]["Asked"][];
+            groups?: components["schemas"]["AskedGroup"][];
+            starts: components["schemas"]["Instant"][];
+            lengthMin: number;
+            timeZone: string;
+            exceptMeetingId?: components["schemas"]["Key"] | null;
+        };
+        PersonState: {
+            personId: components["schemas"]["Key"];
+            /** @enum {string} */
+            state: "free" | "tentative" | "busy" | "outside" | "unknown";
+        };
+        CandidateStates: {
+            times: {
+                startsAt: components["schemas"]["Instant"];
+                localStart: components["schemas"]["Wall"];
+                people: {
+                    personId: components["schemas"]["Key"];
+                    name: string;
+                    /** @enum {string} */
+                    state: "free" | "tentative" | "busy" | "outside" | "unknown";
+                }[];
+            }[];
+        };
+        TimePolls: {
+            polls: components["schemas"]["TimePollRow"][];
+        };
+        TimePollRow: {
+            id: components["schemas"]["Key"];
+            title: string;
+            state: components["schemas"]["PollState"];
+            times: number;
+            asked: number;
+            answered: number;
+            /** @description takes no answers any more */
+            over: boolean;
+            byItself: boolean;
+            closesLocal: components["schemas"]["Wall"];
+            settledLocal: components["schemas"]["Wall"] | null;
+            meetingId: components["schemas"]["Key"] | null;
+            /** @description how many have answered since it was last looked at */
+            news: number;
+        };
+        TimePoll: {
+            id: components["schemas"]["Key"];
+            version: number;
+            title: string;
+            words: string | null;
+            lengthMin: number;
+            timeZone: string;
+            zonePlace: string;
+            askedLocal: components["schemas"]["Wall"];
+            closesAt: components["schemas"]["Instant"];
+            closesLocal: components["schemas"]["Wall"];
+            state: components["schemas"]["PollState"];
+            over: boolean;
+            closedWord: string | null;
+            keeper: string;
+            shows: components["schemas"]["PollShows"];
+            tells: components["schemas"]["PollTells"];
+            byItself: boolean;
+            outcome: components["schemas"]["PollOutcome"];
+            rule: string | null;
+            /** @description the meeting it moves, the series it adds to, or how the series repeats */
+            aim: string | null;
+            placeId: components["schemas"]["Key"] | null;
+            place: string | null;
+            location: string | null;
+            /** @enum {string} */
+            callKind: "none" | "standing" | "fresh";
+            holdsTimes: boolean;
+            sharesNames: boolean;
+            seriesId: components["schemas"]["Key"] | null;
+            meetingId: components["schemas"]["Key"] | null;
+            sharedPath: string | null;
+            people: components["schemas"]["PolledPerson"][];
+            /** @description best first */
+            candidates: components["schemas"]["PolledTime"][];
+            suggestions: {
+                startsAt: components["schemas"]["Instant"];
+                localStart: components["schemas"]["Wall"];
+                names: string[];
+                /** @description how many are known to be free */
+                free: number;
+                against: string[];
+            }[];
+            news: {
+                name: string;
+                at: components["schemas"]["Instant"];
+                comment: string | null;
+                said: string;
+            }[];
+            settled: {
+                candidateId: components["schemas"]["Key"];
+                told: boolean;
+                seriesId: components["schemas"]["Key"];
+                meetingId: components["schemas"]["Key"];
+            } | null;
+        };
+        PolledPerson: {
+            id: components["schemas"]["Key"];
+            name: string;
+            role: components["schemas"]["MemberRole"];
+            answered: boolean;
+            /** @description has an address to be mailed at */
+            reachable: boolean;
+            guest: boolean;
+            /** @description of a guest */
+            email: string | null;
+            /** @enum {string} */
+            way: "link" | "shared" | "keeper";
+            accepts: boolean;
+            noneSuits: boolean;
+            comment: string | null;
+            asked: boolean;
+        };
+        PolledTime: {
+            id: components["schemas"]["Key"];
+            startsAt: components["schemas"]["Instant"];
+            localStart: components["schemas"]["Wall"];
+            localEnd: components["schemas"]["Wall"];
+            elsewhere: string[];
+            suits: components["schemas"]["Key"][];
+            possible: components["schemas"]["Key"][];
+            cannot: components["schemas"]["Key"][];
+            silent: components["schemas"]["Key"][];
+            reason: string;
+            best: boolean;
+            past: boolean;
+            /** @description whose calendars have filled up since it was offered */
+            filledUp: string[];
+            calendars: components["schemas"]["PersonState"][];
+        };
+        PollPage: {
+            title: string;
+            keeper: string;
+            words: string | null;
+            lengthMin: number;
+            location: string | null;
+            online: boolean;
+            pollZone: string;
+            closesAt: components["schemas"]["Instant"];
+            /** @enum {string} */
+            state: "open" | "over" | "settled" | "closed";
+            byItself: boolean;
+            outcome: components["schemas"]["PollOutcome"];
+            closedWord: string | null;
+            shows: components["schemas"]["PollShows"];
+            settledAt: components["schemas"]["Instant"] | null;
+            answeredCount: number;
+            askedCount: number;
+            candidates: {
+                id: components["schemas"]["Key"];
+                startsAt: components["schemas"]["Instant"];
+                endsAt: components["schemas"]["Instant"];
+                /** @enum {string} */
+                answer: "suits" | "possible" | "cannot" | "none";
+                /** @description since one has answered */
+                added: boolean;
+                calendar: ("free" | "tentative" | "busy" | "outside" | "unknown") | null;
+                past: boolean;
+                tally: {
+                    suits: number;
+                    possible: number;
+                    cannot: number;
+                } | null;
+                who: {
+                    name: string;
+                    answer: components["schemas"]["PollWord"];
+                }[] | null;
+            }[];
+            name: string | null;
+            role: components["schemas"]["MemberRole"] | null;
+            timeZone: string;
+            answered: boolean;
+            comment: string | null;
+            noneSuits: boolean;
+            accepts: boolean;
+            suggestions: components["schemas"]["Instant"][];
+            expected: {
+                id: components["schemas"]["Key"];
+                name: string;
+                answered: boolean;
+            }[];
+            /** @description of the own link of who has just answered by the shared one */
+            path: string | null;
+        };
     };
     responses: {
         /** @description A problem (RFC 9457) */
@@ -6082,6 +6694,51 @@ export interface components {
                 "application/json": components["schemas"]["Papers"];
             };
         };
+        /** @description OK */
+        TimePolls: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["TimePolls"];
+            };
+        };
+        /** @description OK */
+        TimePoll: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["TimePoll"];
+            };
+        };
+        /** @description OK */
+        DatesRead: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["DatesRead"];
+            };
+        };
+        /** @description OK */
+        CandidateStates: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["CandidateStates"];
+            };
+        };
+        /** @description OK */
+        PollPage: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["PollPage"];
+            };
+        };
     };
     parameters: {
         id: components["schemas"]["Key"];
@@ -6565,6 +7222,66 @@ export interface components {
         NewPaper: {
             content: {
                 "application/json": components["schemas"]["NewPaper"];
+            };
+        };
+        NewTimePoll: {
+            content: {
+                "application/json": components["schemas"]["NewTimePoll"];
+            };
+        };
+        ChangedTimePoll: {
+            content: {
+                "application/json": components["schemas"]["ChangedTimePoll"];
+            };
+        };
+        Candidates: {
+            content: {
+                "application/json": components["schemas"]["Candidates"];
+            };
+        };
+        PollPeople: {
+            content: {
+                "application/json": components["schemas"]["PollPeople"];
+            };
+        };
+        EnteredPollAnswer: {
+            content: {
+                "application/json": components["schemas"]["EnteredPollAnswer"];
+            };
+        };
+        PollAnswer: {
+            content: {
+                "application/json": components["schemas"]["PollAnswer"];
+            };
+        };
+        SharedPollAnswer: {
+            content: {
+                "application/json": components["schemas"]["SharedPollAnswer"];
+            };
+        };
+        PollSharing: {
+            content: {
+                "application/json": components["schemas"]["PollSharing"];
+            };
+        };
+        PollClosing: {
+            content: {
+                "application/json": components["schemas"]["PollClosing"];
+            };
+        };
+        PollSettlement: {
+            content: {
+                "application/json": components["schemas"]["PollSettlement"];
+            };
+        };
+        PastedDates: {
+            content: {
+                "application/json": components["schemas"]["PastedDates"];
+            };
+        };
+        CandidateCheck: {
+            content: {
+                "application/json": components["schemas"]["CandidateCheck"];
             };
         };
     };
@@ -9644,6 +10361,313 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTimePolls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["TimePolls"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    askForTimes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewTimePoll"];
+        responses: {
+            201: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showTimePoll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeTimePoll: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": components["parameters"]["ifMatch"];
+            };
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["ChangedTimePoll"];
+        responses: {
+            200: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    setCandidates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Candidates"];
+        responses: {
+            200: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    setPollPeople: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PollPeople"];
+        responses: {
+            200: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    enterPollAnswer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["EnteredPollAnswer"];
+        responses: {
+            200: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    sharePoll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PollSharing"];
+        responses: {
+            200: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    remindPollSilent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    notePollSeen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    closePoll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PollClosing"];
+        responses: {
+            200: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    settlePoll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PollSettlement"];
+        responses: {
+            200: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    openPollAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportPoll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readDates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PastedDates"];
+        responses: {
+            200: components["responses"]["DatesRead"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkCandidates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["CandidateCheck"];
+        responses: {
+            200: components["responses"]["CandidateStates"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    openPollLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PollPage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerPoll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PollAnswer"];
+        responses: {
+            200: components["responses"]["PollPage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    openSharedPoll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PollPage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerSharedPoll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["SharedPollAnswer"];
+        responses: {
+            201: components["responses"]["PollPage"];
             default: components["responses"]["Problem"];
         };
     };

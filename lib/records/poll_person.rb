@@ -1,0 +1,9 @@
+module Records
+  # Somebody asked for times. `accepts`: what suits them is their acceptance of the invitation, too. `way`: how they answered.
+  class PollPerson < Base
+    belongs_to :poll, class_name: "Records::TimePoll", foreign_key: :time_poll_id
+    belongs_to :person, class_name: "Records::Person"
+    has_many :answers, class_name: "Records::PollAnswer", dependent: :delete_all
+    has_many :suggestions, -> { order(:starts_at) }, class_name: "Records::PollSuggestion", dependent: :delete_all
+  end
+end

@@ -1,0 +1,29 @@
+module Views
+  # The polls somebody keeps: those that are open, and what has become of the last ones.
+  class TimePolls < Base
+    MOST = 60
+
+    def list
+      mine = Records::TimePoll.where(kept_by_id: by)
+      found = mine.order(Arel.sql("state <> 'open'"), closes_at: :desc, id: :desc).limit(MOST).includes(:people).to_a
+      times = Records::PollCandidate.where(time_poll_id: found.map(&:id)).group(:time_poll_id).count
+      settled = Records::PollCandidate.where(id: found.filter_map(&:settled_candidate_id)).pluck(:id, :starts_at).to_h
+      {polls: found.map { |poll| row(poll, times.fetch(poll.id, 0), settled) }}
+    end
+
+    # Those that want something of whoever keeps them, for the Desk.
+    def waiting = list[:polls].select { |poll| poll[:state] == "open" }
+
+    private
+
+    def row(poll, times, settled)
+      zone, at = poll.zone, settled[poll.settled_candidate_id]
+      {
+        id: poll.id, title: poll.title, state: poll.state, times: times, asked: poll.people.size,
+        answered: poll.people.count(&:answered_at), over: !poll.takes_answers?(now), by_itself: poll.by_itself,
+        closes_local: zone.wall(poll.closes_at), settled_local: at && zone.wall(at), meeting_id: poll.made_meeting_id,
+        news: poll.people.count { |one| one.answered_at && one.answered_at > (poll.seen_at || poll.created_at) }
+      }
+    end
+  end
+end

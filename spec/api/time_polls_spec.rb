@@ -1,0 +1,416 @@
+require_relative "../api_helper"
+
+RSpec.describe "Asking for times" do
+  let!(:marit) { person("Marit Hauge", admin: true) }
+  let!(:wen) { person("Wen Halloran", zone: "America/Halifax") }
+  let!(:lars) { person("Lars Ekeli") }
+  let(:day) { Date.today + 7 + (8 - (Date.today + 7).cwday) % 7 } # a Monday
+  let(:times) { [14, 15, 16].map { |hour| Core::Zone["Europe/Oslo"].instant(Core::WallTime.at(day, hour * 3_600)) } }
+  let(:ids) { times.map { key } }
+
+  before do
+    clock.now = Time.now.utc
+    sign_in(marit)
+  end
+
+  def candidates = ids.zip(times).map { |id, at| {id: id, startsAt: at.iso8601} }
+
+  def ask(id: key, **rest)
+    asked = [wen, lars].map { |one| {personId: one, role: "required"} }
+    guest = {id: key, name: "Odd Dahl", email: "odd@port.example", role: "optional"}
+    call(:post, "/time-polls", {
+      id: id, title: "Dry-dock talk", lengthMin: 60, timeZone: "Europe/Oslo", candidates: candidates, people: asked,
+      guests: [guest], **rest
+    })
+    id
+  end
+
+  def link(poll, person_id) = Loading::PollLink.path(poll, person_id).sub("/ask/", "/poll-links/")
+
+  # @param words [String] one letter for each time: s, p, c or -
+  def answer(poll, person_id, words, **rest)
+    said = words.chars.each_with_index.filter_map do |letter, i|
+      word = {"s" => "suits", "p" => "possible", "c" => "cannot"}[letter]
+      {candidateId: ids[i], answer: word} if word
+    end
+    call(:put, link(poll, person_id), {answers: said, **rest}, token: false)
+  end
+
+  def mails(to = nil)
+    found = Records::Mail.where(to ? {recipient: to} : {}).where.not(source: nil).order(:created_at, :id)
+    found.map { |mail| Mail.read_from_string(mail.source) }
+  end
+
+  def odd = Records::Person.find_by!(email: "odd@port.example").id
+
+  def pointers = JSON.parse(last_response.body)["errors"].map { |one| one["pointer"] }
+
+  def shown(poll) = call(:get, "/time-polls/#{poll}")
+
+  def by_time(poll) = shown(poll)["candidates"].sort_by { |one| one["startsAt"] }
+
+  def names(table, ids) = ids.map { |id| table["people"].find { |one| one["id"] == id }["name"] }
+
+  it "mails everybody the times on their own wall, once, with a deadline of two working days" do
+    poll = ask
+    2.times { ask(id: poll) }
+    expect(mails.map { |mail| mail.to.first }).to contain_exactly(
+      "wen@skerrybuoy.example", "lars@skerrybuoy.example", "odd@port.example"
+    )
+    mail = mails("wen@skerrybuoy.example").first
+    expect(mail.subject).to eq "Which time suits you?: Dry-dock talk"
+    expect(mail.text_part.decoded).to include "Marit Hauge asks which of these times suit you",
+      "#{Core::Words.day(day)}, #{Core::Words.clock(Core::Zone["America/Halifax"].wall(times[0]))} Halifax time",
+      "Please answer until", Loading::PollLink.path(poll, wen)
+    closes = Time.iso8601(shown(poll)["closesAt"])
+    expect(closes).to be_between(Time.now, times.first)
+  end
+
+  it "finds the best with the reason, shows what is new and keeps the times held meanwhile" do
+    poll = ask
+    answer(poll, wen, "sps")
+    answer(poll, lars, "ssc", comment: "School run at four")
+    answer(poll, odd, "p--")
+    table = shown(poll)
+    expect(table["candidates"].map { |one| ids.index(one["id"]) }).to eq [0, 1, 2]
+    expect(table["candidates"].map { |one| one["reason"] }).to eq [
+      "Nobody is out. Best.", "Nobody is out.", "Lars Ekeli, who must come, cannot: “School run at four”."
+    ]
+    best = table["candidates"].first
+    expect([names(table, best["suits"]), names(table, best["possible"])]).to eq [["Wen Halloran", "Lars Ekeli"], ["Odd Dahl"]]
+    expect(table["news"].map { |one| [one["name"], one["said"]] }).to contain_exactly(
+      ["Odd Dahl", "possible 1"], ["Lars Ekeli", "suits 2, cannot 1"], ["Wen Halloran", "suits 2, possible 1"]
+    )
+    call(:put, "/time-polls/#{poll}/seen")
+    expect(shown(poll)["news"]).to eq []
+    holds = Records::Hold.standing(Time.now).where(kept_by_id: marit).pluck(:starts_at)
+    expect(holds).to match_array times
+    expect(call(:get, "/holds")["holds"]).to eq []
+    expect(call(:get, "/time-polls")["polls"]).to match [a_hash_including("times" => 3, "asked" => 3, "answered" => 3)]
+  end
+
+  it "says beside each time what is known of a person's calendar, to them alone, and to whoever asks" do
+    use(UseCases::Calendars, lars).add(id: (calendar = key), name: "Mine", kind: "by_hand", person_id: lars)
+    busy = ->(hour) do
+      use(UseCases::Calendars, lars).add_entry(
+        id: key, calendar_id: calendar, local_start: "#{day}T#{hour}:00", local_end: "#{day}T#{hour}:30", title: "Dentist"
+      )
+    end
+    busy[15]
+    poll = ask
+    expect(call(:get, link(poll, lars))["candidates"].map { |one| one["calendar"] }).to eq %w[free busy free]
+    expect(call(:get, link(poll, odd))["candidates"].map { |one| one["calendar"] }).to eq [nil, nil, nil]
+    busy[14]
+    expect(by_time(poll).map { |one| one["filledUp"] }).to eq [["Lars Ekeli"], [], []]
+    checked = call(:post, "/candidate-checks", {
+      people: [{personId: lars, role: "required"}], starts: times.map(&:iso8601), lengthMin: 60, timeZone: "Europe/Oslo"
+    })
+    expect(checked["times"].map { |one| one["people"].first["state"] }).to eq %w[busy busy free]
+  end
+
+  it "takes an answer as often as it is sent, changes it, and takes none once it is closed" do
+    poll = ask
+    2.times { answer(poll, wen, "sc-", comment: "Rather early", accepts: true, suggestions: [(times[0] + 86_400).iso8601]) }
+    page = answer(poll, wen, "p--")
+    expect(page["candidates"].map { |one| one["answer"] }).to eq %w[possible cannot none]
+    call(:put, link(poll, wen), {answers: [{candidateId: ids[1], answer: "none"}]})
+    expect(call(:get, link(poll, wen))["candidates"].map { |one| one["answer"] }).to eq %w[possible none none]
+    call(:put, link(poll, wen), {answers: [{candidateId: key, answer: "suits"}]})
+    expect(pointers).to eq ["/answers/0/candidateId"]
+    call(:put, link(poll, wen), {answers: [], suggestions: [(Time.now - 60).utc.iso8601]})
+    expect(pointers).to eq ["/suggestions/0"]
+    Records::TimePoll.where(id: poll).update_all(closes_at: Time.now - 1)
+    answer(poll, wen, "ccc")
+    expect(code).to eq "over"
+    expect(call(:get, link(poll, wen))["state"]).to eq "over"
+    entered = {answers: [{candidateId: ids[0], answer: "suits"}], comment: "By telephone"}
+    call(:put, "/time-polls/#{poll}/people/#{lars}/answer", entered)
+    expect(by_time(poll).first["suits"]).to eq [lars]
+  end
+
+  it "shows as much of others' answers as whoever asks has said" do
+    {"all" => [{"suits" => 1, "possible" => 0, "cannot" => 0}, [{"name" => "Wen Halloran", "answer" => "suits"}]],
+     "tally" => [{"suits" => 1, "possible" => 0, "cannot" => 0}, nil], "nobody" => [nil, nil]}.each do |shows, expected|
+      ids.map! { key }
+      poll = ask(shows: shows, holdsTimes: false)
+      answer(poll, wen, "s--")
+      expect(call(:get, link(poll, lars))["candidates"].first.values_at("tally", "who")).to eq(expected), shows
+    end
+  end
+
+  it "tells whoever asks of each answer, when all have answered, or at the end" do
+    each = ask(tells: "each", holdsTimes: false)
+    answer(each, wen, "s-c", comment: "After lunch")
+    told = mails("marit@skerrybuoy.example").last
+    expect(told.subject).to eq "Wen Halloran has answered: Dry-dock talk"
+    expect(told.text_part.decoded).to include "14:00 Oslo time: suits", "16:00 Oslo time: cannot", "“After lunch”"
+    ids.map! { key }
+    all = ask(tells: "all", holdsTimes: false)
+    [wen, lars, odd].each { |one| answer(all, one, "ssp") }
+    told = mails("marit@skerrybuoy.example").last
+    expect(told.subject).to eq "Answers: Dry-dock talk"
+    expect(told.text_part.decoded).to include "3 of 3 have answered.", "Nobody is out. Best. As good as another."
+    ids.map! { key }
+    last = ask(tells: "end", holdsTimes: false)
+    answer(last, wen, "s--")
+    Records::TimePoll.where(id: last).update_all(closes_at: Time.now - 1)
+    sweep = -> { UseCases::PollTimes.new(clock: Time).put_due }
+    expect([sweep.call, sweep.call]).to eq [1, 0]
+    expect(mails("marit@skerrybuoy.example").last.text_part.decoded).to include "1 of 3 have answered."
+  end
+
+  it "reminds those who are silent, at half-time and by hand" do
+    poll = ask
+    answer(poll, wen, "sss")
+    Records::TimePoll.where(id: poll).update_all(remind_at: Time.now - 1)
+    2.times { UseCases::PollTimes.new(clock: Time).put_due }
+    reminded = ->(subject) { mails.select { |mail| mail.subject.start_with?(subject) }.map { |mail| mail.to.first } }
+    expect(reminded["Still asked"]).to contain_exactly("lars@skerrybuoy.example", "odd@port.example")
+    call(:post, "/time-polls/#{poll}/reminders")
+    expect(reminded["Still asked"].size).to eq 4
+  end
+
+  it "asks who has answered for an added time alone, and lets a time go with its answers and its hold" do
+    poll = ask
+    answer(poll, wen, "sss")
+    later = {id: key, startsAt: (times[0] + 86_400).iso8601}
+    call(:put, "/time-polls/#{poll}/candidates", {candidates: candidates.drop(1) + [later]})
+    mail = mails("wen@skerrybuoy.example").last
+    expect(mail.subject).to eq "Another time: Dry-dock talk"
+    expect(mail.text_part.decoded.scan("Halifax time").size).to eq 2 # the time, and the deadline
+    expect(mails("lars@skerrybuoy.example").size).to eq 1
+    expect(by_time(poll).map { |one| one["suits"].size }).to eq [1, 1, 0]
+    expect(Records::Hold.standing(Time.now).count).to eq 3
+    expect(call(:get, link(poll, wen))["candidates"].last["added"]).to be true
+    call(:put, "/time-polls/#{poll}/candidates", {candidates: [{id: key, startsAt: (Time.now - 60).utc.iso8601}]})
+    expect(pointers).to eq ["/candidates/0/startsAt"]
+  end
+
+  it "changes its settings and people, with the version seen" do
+    poll = ask
+    wish = shown(poll).slice("title", "shows", "tells", "byItself", "outcome", "holdsTimes", "closesAt")
+      .transform_keys(&:to_sym)
+    version = shown(poll)["version"]
+    changed = call(:put, "/time-polls/#{poll}", {**wish, title: "Dock", holdsTimes: false}, version: version)
+    expect(changed).to include("title" => "Dock", "holdsTimes" => false)
+    expect(Records::Hold.standing(Time.now).count).to eq 0
+    call(:put, "/time-polls/#{poll}", {**wish, title: "Else"}, version: version)
+    expect(code).to eq "changed-since"
+    call(:put, "/time-polls/#{poll}", {**wish, closesAt: (times.last + 1).iso8601}, version: version + 1)
+    expect(pointers).to eq ["/closesAt"]
+    call(:put, "/time-polls/#{poll}/people", {
+      people: [{personId: wen, role: "optional"}], names: [{name: "The harbour master", role: "required"}]
+    })
+    expect(shown(poll)["people"].map { |one| one.slice("name", "role", "reachable") }).to contain_exactly(
+      {"name" => "Wen Halloran", "role" => "optional", "reachable" => true},
+      {"name" => "The harbour master", "role" => "required", "reachable" => false}
+    )
+    call(:get, link(poll, lars))
+    expect(status).to eq 404
+  end
+
+  describe "by the shared link" do
+    let(:poll) { ask(names: [{name: "The harbour master", role: "required"}]) }
+    let(:shared) do
+      call(:put, "/time-polls/#{poll}/shared-link", {open: true, names: true})["sharedPath"].sub("/ask/", "/shared-polls/")
+    end
+
+    def say(body) = call(:post, shared, {id: key, answers: [{candidateId: ids[0], answer: "suits"}], **body}, token: false)
+
+    it "is answered as somebody expected, under a name, or with an address, and found again" do
+      master = call(:get, shared)["expected"].first
+      expect(master).to include("name" => "The harbour master", "answered" => false)
+      say(personId: master["id"])
+      path = say(name: "Gunnar Vik", email: "gunnar@vik.example")["path"]
+      own = call(:get, path.sub("/ask/", "/poll-links/"))
+      expect([own["name"], own["candidates"].first["answer"]]).to eq ["Gunnar Vik", "suits"]
+      again = {id: key, name: "Somebody"}
+      2.times { say(again) }
+      table = shown(poll)
+      expect(names(table, by_time(poll).first["suits"])).to contain_exactly("The harbour master", "Gunnar Vik", "Somebody")
+      expect(call(:get, shared)["expected"].first["answered"]).to be true
+    end
+
+    it "answers for nobody who has a link of their own, and stops when it is turned off" do
+      say(name: "Lars", email: "lars@skerrybuoy.example")
+      expect(pointers).to eq ["/email"]
+      say(name: "Odd", email: "odd@port.example")
+      expect(pointers).to eq ["/email"]
+      say(name: "Wen Halloran")
+      expect(pointers).to eq ["/name"]
+      say(personId: wen)
+      expect(status).to eq 404
+      say(name: " ")
+      expect(pointers).to eq ["/name"]
+      old = shared
+      call(:put, "/time-polls/#{poll}/shared-link", {open: false})
+      call(:get, old)
+      expect(status).to eq 404
+      call(:put, "/time-polls/#{poll}/shared-link", {open: true})
+      call(:get, old)
+      expect(status).to eq 404
+    end
+  end
+
+  describe "settled" do
+    it "becomes a meeting: held times let go, the room given, invitations sent, a yes kept, a word to who is left out" do
+      room = key
+      use(UseCases::Places, marit).add(id: room, name: "Chart room", time_zone: "Europe/Oslo")
+      poll = ask(placeId: room)
+      answer(poll, wen, "s--", accepts: true)
+      answer(poll, lars, "s--")
+      answer(poll, odd, "c--")
+      wish = {key: key, candidateId: ids[0], leaveOut: [odd], tell: true}
+      settled = call(:put, "/time-polls/#{poll}/settlement", wish)
+      2.times { call(:put, "/time-polls/#{poll}/settlement", wish) }
+      expect(settled).to include("state" => "settled", "settled" => a_hash_including("told" => true))
+      meeting = Records::Meeting.find(settled["settled"]["meetingId"])
+      expect([meeting.starts_at, meeting.series.title, meeting.location]).to eq [times[0], "Dry-dock talk", "Chart room"]
+      expect(Records::PlaceBooking.pluck(:place_id, :starts_at)).to eq [[room, times[0]]]
+      expect(Records::Hold.standing(Time.now).count).to eq 0
+      expect(Records::Reply.pluck(:person_id, :answer)).to eq [[wen, "accepted"]]
+      told = Records::Mail.where(series_id: meeting.series_id).pluck(:recipient, :kind)
+      expect(told).to contain_exactly(["wen@skerrybuoy.example", "invited"], ["lars@skerrybuoy.example", "invited"])
+      expect(mails("odd@port.example").last.subject).to eq "Settled: Dry-dock talk"
+      expect(call(:get, link(poll, wen))).to include("state" => "settled", "settledAt" => times[0].iso8601)
+      call(:delete, "/time-polls/#{poll}/settlement")
+      expect(code).to eq "told"
+    end
+
+    it "can be opened again while nobody was told" do
+      poll = ask
+      call(:put, "/time-polls/#{poll}/settlement", {key: key, candidateId: ids[1], tell: false})
+      expect(Records::Meeting.pluck(:starts_at)).to eq [times[1]]
+      expect(call(:delete, "/time-polls/#{poll}/settlement")["state"]).to eq "open"
+      expect(Records::Meeting.count).to eq 0
+      expect(Records::Hold.standing(Time.now).pluck(:starts_at)).to match_array times
+      expect(Records::Mail.where(kind: "invited").count).to eq 0
+    end
+
+    it "becomes a series by a rule" do
+      poll = ask(outcome: "series", rule: "FREQ=WEEKLY;COUNT=4")
+      call(:put, "/time-polls/#{poll}/settlement", {key: (made = key), candidateId: ids[2]})
+      expect(Records::Meeting.where(series_id: made).in_order.pluck(:starts_at).first(2)).to eq [
+        times[2], Core::Zone["Europe/Oslo"].instant(Core::WallTime.at(day + 7, 16 * 3_600))
+      ]
+      call(:post, "/time-polls", {
+        id: key, title: "X", lengthMin: 30, timeZone: "UTC", candidates: [{id: key, startsAt: times[0].iso8601}],
+        outcome: "series"
+      })
+      expect(pointers).to eq ["/rule"]
+    end
+
+    it "becomes the new time of a meeting, and who was asked besides comes to it" do
+      round = series(marit, {required: lars}, start: "#{day}T09:30", rule: "FREQ=WEEKLY;COUNT=3")
+      meeting = meeting_ids(round).first
+      invite(round, marit)
+      poll = ask(outcome: "move", meetingId: meeting)
+      expect(shown(poll)["aim"]).to start_with "Monday mooring round, "
+      answer(poll, lars, "-s-", accepts: true)
+      call(:put, "/time-polls/#{poll}/settlement", {key: key, candidateId: ids[1]})
+      expect(Records::Meeting.find(meeting)).to have_attributes(starts_at: times[1], ends_at: times[1] + 3_600)
+      expect(Records::Substitute.where(meeting_id: meeting).pluck(:person_id)).to contain_exactly(wen, odd)
+      expect(Records::Reply.where(meeting_id: meeting).pluck(:person_id, :answer)).to eq [[lars, "accepted"]]
+      expect(mails("odd@port.example").last.subject).to start_with "Invitation"
+    end
+
+    it "becomes another date of a series, which its calendar entry has as RDATE, and can be taken back" do
+      round = series(marit, {required: lars}, start: "#{day - 6}T09:30", rule: "FREQ=WEEKLY;COUNT=3")
+      poll = ask(outcome: "within", seriesId: round)
+      call(:put, "/time-polls/#{poll}/settlement", {key: key, candidateId: ids[0], tell: false})
+      expect(meeting_ids(round).size).to eq 4
+      sentence = call(:get, "/series/#{round}")["sentence"]
+      expect(sentence).to end_with "and on #{Core::Words.day(day)} at 14:00"
+      call(:delete, "/time-polls/#{poll}/settlement")
+      expect(meeting_ids(round).size).to eq 3
+      later = [{id: (other = key), startsAt: (times[0] + 10 * 86_400).iso8601}]
+      call(:put, "/time-polls/#{poll}/candidates", {candidates: later})
+      call(:put, "/time-polls/#{poll}/settlement", {key: key, candidateId: other})
+      invited = Records::Mail.find_by!(recipient: "lars@skerrybuoy.example", kind: "invited")
+      calendar = UseCases::Invitations.new(clock: Time).compose(invited)[:calendar]
+      expect(calendar).to include "RRULE:FREQ=WEEKLY;COUNT=3", "RDATE"
+    end
+
+    it "settles by itself on the first time that suits the one who is asked" do
+      call(:post, "/time-polls", {
+        id: (poll = key), title: "Pilot", lengthMin: 30, timeZone: "Europe/Oslo", candidates: candidates,
+        guests: [{id: key, name: "Odd Dahl", email: "odd@port.example", role: "required"}]
+      })
+      expect(shown(poll)["byItself"]).to be true
+      answer(poll, odd, "c--")
+      expect(shown(poll)["state"]).to eq "open"
+      answer(poll, odd, "-ss", accepts: true)
+      expect(shown(poll)["state"]).to eq "settled"
+      expect(Records::Meeting.pluck(:starts_at)).to eq [times[1]]
+      expect(mails("marit@skerrybuoy.example").last.text_part.decoded).to include "15:00 Oslo time suits Odd Dahl"
+    end
+
+    it "says why it could not settle by itself, and loses no answer over it" do
+      room = key
+      use(UseCases::Places, marit).add(id: room, name: "Chart room", time_zone: "Europe/Oslo")
+      call(:post, "/time-polls", {
+        id: (poll = key), title: "Pilot", lengthMin: 30, timeZone: "Europe/Oslo", candidates: candidates,
+        placeId: room, holdsTimes: false,
+        guests: [{id: key, name: "Odd Dahl", email: "odd@port.example", role: "required"}]
+      })
+      series(marit, {}, start: "#{day}T14:00", rule: nil, place_id: room)
+      answer(poll, odd, "s--")
+      expect(shown(poll)["state"]).to eq "open"
+      expect(by_time(poll).first["suits"]).to eq [odd]
+      expect(mails("marit@skerrybuoy.example").last.text_part.decoded).to include "could not be made: Chart room"
+    end
+  end
+
+  it "is closed without a time, with a word" do
+    poll = ask
+    2.times { call(:post, "/time-polls/#{poll}/closing", {word: "We write instead"}) }
+    expect(shown(poll)["state"]).to eq "closed"
+    expect(mails("wen@skerrybuoy.example").last.text_part.decoded).to include "without choosing one", "“We write instead”"
+    expect(Records::Hold.standing(Time.now).count).to eq 0
+    answer(poll, wen, "sss")
+    expect(code).to eq "over"
+  end
+
+  it "refuses a place that is taken at one of the times, at that time" do
+    room = key
+    use(UseCases::Places, marit).add(id: room, name: "Chart room", time_zone: "Europe/Oslo")
+    series(marit, {}, start: "#{day}T15:00", rule: nil, place_id: room)
+    ask(placeId: room)
+    expect([code, pointers]).to eq ["place-taken", ["/candidates/1/startsAt"]]
+    expect(Records::TimePoll.count).to eq 0
+  end
+
+  it "leaves as a table of people by times" do
+    poll = ask
+    answer(poll, wen, "s-c", comment: "=1+1")
+    call(:get, "/time-polls/#{poll}/answers.csv")
+    rows = CSV.parse(last_response.body)
+    expect(rows.first).to eq ["Name", "Comes", *[14, 15, 16].map { |hour| "#{day} #{hour}:00" }, "Comment"]
+    expect(rows[1]).to eq ["Wen Halloran", "required", "suits", "", "cannot", "'=1+1"]
+  end
+
+  it "reads times that were pasted" do
+    read = call(:post, "/dates-read", {text: "#{day.strftime("%a %-d %b")} 14:00, never", timeZone: "Europe/Oslo"})
+    expect(read["times"]).to eq [{"startsAt" => times[0].iso8601, "localStart" => "#{day}T14:00:00", "lengthMin" => nil}]
+    expect(read["unread"]).to eq ["never"]
+  end
+
+  it "is nobody else's, and a guessed link is worth nothing" do
+    poll = ask
+    call(:get, "#{link(poll, wen)[0..-2]}#{link(poll, wen)[-1] == "a" ? "b" : "a"}")
+    expect(status).to eq 404
+    sign_in(lars)
+    call(:get, "/time-polls/#{poll}")
+    expect(status).to eq 404
+    expect(call(:get, "/time-polls")["polls"]).to eq []
+  end
+
+  # What a crawler, or a mail scanner that follows links, does.
+  it "is changed by nobody who only opens what it sends" do
+    poll = ask
+    before = Records::TimePoll.find(poll).attributes
+    mails.each { |mail| call(:get, "/poll-links#{mail.text_part.decoded[%r{/ask(/\S+)}, 1]}") }
+    expect(Records::TimePoll.find(poll).attributes).to eq before
+    expect(Records::PollPerson.where.not(answered_at: nil).count).to eq 0
+  end
+end
