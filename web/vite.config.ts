@@ -43,5 +43,11 @@ export default defineConfig({
       algorithms: [defineAlgorithm('gzip', { level: 9 }), defineAlgorithm('brotliCompress')],
     }),
   ],
-  build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
+  build: {
+    target: 'es2022',
+    modulePreload: { polyfill: false },
+    assetsInlineLimit: 0,
+    // Two applications: the whole one, and the pages for people without an account, which share nothing of its size.
+    rollupOptions: { input: ['index.html', 'public.html'] },
+  },
 })

@@ -9,7 +9,10 @@ module Api
     # What a page is called while it is on its way, by the beginning of its path; the first that fits.
     PAGES = {"/series/new" => "New series", "/series" => "Series", "/meetings" => "The sheet", "/actions" => "Actions",
              "/common-time" => "Common time", "/people" => "People & places", "/places" => "The place",
-             "/answer" => "The meeting", "/sign-in" => "The sign-in", "/" => "The Desk"}.freeze
+             "/answer" => "The meeting", "/asking" => "The times", "/open-hours" => "Open hours", "/ask" => "The question",
+             "/booking" => "The booking", "/book" => "The times", "/pick" => "The times", "/with" => "The times", "/sign-in" => "The sign-in", "/" => "The Desk"}.freeze
+    # The pages for people without an account are an application of their own.
+    PUBLIC = %r{\A/(ask|book|booking|pick|with)/}
     ENCODINGS = {"br" => ".br", "gzip" => ".gz"}.freeze
 
     def call(env)
@@ -17,9 +20,9 @@ module Api
 
       path = Rack::Utils.clean_path_info(Rack::Utils.unescape_path(env["PATH_INFO"]))
       file = File.join(DIST, path)
-      file = File.join(DIST, "index.html") if File.extname(path).empty?
+      file = File.join(DIST, path.match?(PUBLIC) ? "public.html" : "index.html") if File.extname(path).empty?
       return missing unless File.file?(file) && TYPES.key?(File.extname(file))
-      return page(file, path) if file.end_with?("index.html")
+      return page(file, path) if file.end_with?(".html")
 
       serve(file, env)
     rescue ArgumentError # a path that is not text

@@ -37,6 +37,16 @@ export const addMinutes = (wall: string, minutes: number) =>
 /** A moment on the wall of a zone. */
 export const wallOf = (instant: string, timeZone: string) => wallNow(timeZone, new Date(instant))
 
+/** A moment on the wall of a zone as an instant; a time that a clock change skips is read with the offset before it. */
+export function instantOf(wall: string, zone: string) {
+  const asked = new Date(`${wall.slice(0, 16)}:00Z`).getTime()
+  const shown = (at: number) => new Date(`${wallNow(zone, new Date(at))}:00Z`).getTime()
+  let at = asked - (shown(asked) - asked)
+  // Beside a clock change the first guess may use the wrong offset.
+  if (shown(at) !== asked) at += asked - shown(at)
+  return new Date(at).toISOString()
+}
+
 /** ", 04:30 in Halifax" where the reader's wall shows another time; else nothing. */
 export function ownTime(instant: string, local: string, timeZone: string | undefined) {
   if (!timeZone) return ''

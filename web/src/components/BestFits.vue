@@ -4,6 +4,7 @@ import FitCard from './FitCard.vue'
 import type { Schemas } from '../api/client'
 import { takingOne, type Taking } from '../commonTime'
 import type { Fit } from '../composables/useCommonTime'
+import { list } from '../time'
 
 /** The times that suit best, a page at a time, what can be done with each, and what would help. */
 const { found, chosen } = defineProps<{
@@ -13,7 +14,10 @@ const { found, chosen } = defineProps<{
   isMoving: boolean
 }>()
 const page = defineModel<number>('page', { required: true })
-const emit = defineEmits<{ choose: [startsAt: string]; move: [Fit]; take: [Taking] }>()
+const emit = defineEmits<{ choose: [startsAt: string]; move: [Fit]; take: [Taking]; ask: [startsAt: string[]] }>()
+// Where a calendar does not tell, whoever must come is asked.
+const unknown = computed(() => found?.people.filter(one => one.role === 'required' && !one.known) ?? [])
+const MOST_ASKED = 5
 // One that was chosen elsewhere stands above those of the list.
 const fits = computed(() => {
   const listed = found?.fits ?? []
@@ -36,6 +40,23 @@ const fits = computed(() => {
         >Hold this time</v-btn
       ><v-btn size="small" variant="outlined" @click="emit('take', takingOne('meeting', fit))">Make a meeting</v-btn>
     </FitCard>
+    <div v-if="found?.fits.length" class="ask small" :class="{ offered: unknown.length }">
+      <p v-if="unknown.length">
+        No calendar tells of {{ list(unknown.map(one => one.name)) }}: ask {{ unknown.length === 1 ? 'them' : 'all' }}.
+      </p>
+      <button
+        type="button"
+        class="quiet"
+        @click="
+          emit(
+            'ask',
+            fits.slice(0, MOST_ASKED).map(fit => fit.startsAt),
+          )
+        "
+      >
+        Ask for times, beginning with these
+      </button>
+    </div>
     <p v-if="found && found.total > found.page * found.pageSize" class="row">
       <button type="button" class="quiet" @click="page++">Further fits</button
       ><button v-if="page > 1" type="button" class="quiet" @click="page = 1">The best again</button>
@@ -53,6 +74,11 @@ const fits = computed(() => {
 .right {
   display: grid;
   gap: 10px;
+}
+.ask.offered {
+  padding: 8px 12px;
+  background: var(--gold-pale);
+  border-left: 4px solid var(--gold);
 }
 .helps {
   margin-top: 8px;

@@ -6,10 +6,18 @@ import { clock, count, shortDay } from '../time'
 
 /**
  * A column a day, a bar each half hour whose length is the number of people free: solid where all who must come are,
- * gold where one is missing. Arrow keys move, Enter takes the time.
+ * gold where one is missing. Arrow keys move, Enter takes the time. Times that are marked can be drawn to another.
  */
-const { found, chosen } = defineProps<{ found: Schemas['CommonTime']; chosen: Fit | undefined }>()
-const emit = defineEmits<{ take: [startsAt: string] }>()
+const {
+  found,
+  chosen = undefined,
+  marked = [],
+} = defineProps<{
+  found: Schemas['CommonTime']
+  chosen?: Fit | undefined
+  marked?: { id: string; localStart: string; lengthMin: number }[]
+}>()
+const emit = defineEmits<{ take: [startsAt: string]; move: [id: string, startsAt: string] }>()
 
 const names = computed(() => new Map(found.people.map(person => [person.id, person.name])))
 const minuteOf = (wall: string) => Number(wall.slice(11, 13)) * 60 + Number(wall.slice(14, 16))
@@ -43,6 +51,22 @@ const frame = computed(
       height: ((minuteOf(chosen.localEnd) - minuteOf(chosen.localStart) || 30) / 30) * ROW,
     },
 )
+
+// A mark is drawn to another bar with the mouse; from the keyboard it is moved in its list.
+const drawn = ref('')
+function drop(day: number, bar: number) {
+  if (drawn.value) emit('move', drawn.value, found.days[day]!.bars[bar]!.startsAt)
+  drawn.value = ''
+}
+const marksOn = (day: string) =>
+  marked
+    .filter(one => one.localStart.slice(0, 10) === day)
+    .map(one => ({
+      id: one.id,
+      words: clock(one.localStart),
+      top: `${rowOf(minuteOf(one.localStart)) - 2}px`,
+      height: `${(one.lengthMin / 30) * ROW + 3}px`,
+    }))
 
 // One stop for Tab; within, the arrows move.
 const at = ref({ day: 0, bar: 0 })
@@ -89,9 +113,22 @@ function move(days: number, bars: number) {
           :title="label(bar)"
           :style="{ top: `${rowOf(minuteOf(bar.localStart))}px`, height: `${ROW - 1}px` }"
           @click="take(d, b)"
+          @dragover.prevent
+          @drop.prevent="drop(d, b)"
         >
           <i :style="{ width: `${(100 * bar.free) / Math.max(found.people.length, 1)}%` }" />
         </button>
+        <span
+          v-for="mark in marksOn(day.on)"
+          :key="mark.id"
+          class="mark"
+          draggable="true"
+          :style="{ top: mark.top, height: mark.height }"
+          :class="{ drawn: drawn }"
+          @dragstart="drawn = mark.id"
+          @dragend="drawn = ''"
+          >{{ mark.words }}</span
+        >
         <i
           v-if="frame?.day === day.on"
           class="frame"
@@ -170,6 +207,23 @@ function move(days: number, bars: number) {
 }
 .bar.likely i {
   background: repeating-linear-gradient(135deg, var(--pine) 0 4px, var(--pine-pale) 4px 8px);
+}
+.mark {
+  position: absolute;
+  left: 30%;
+  right: -3px;
+  border: 2px solid var(--ink);
+  border-radius: 3px;
+  background: var(--gold-pale);
+  padding: 0 4px;
+  font-size: 0.7857rem;
+  font-weight: 650;
+  cursor: grab;
+}
+/* While one is drawn, none stands in the way of the bars. */
+.mark.drawn {
+  pointer-events: none;
+  opacity: 0.7;
 }
 .frame {
   position: absolute;

@@ -22,6 +22,8 @@ const FIXED = [
   { title: 'Find a common time', hint: 'do', to: '/common-time' },
   { title: 'Groups', hint: 'go', to: '/people?show=groups' },
   { title: 'Places', hint: 'go', to: '/people?show=places' },
+  { title: 'Ask for times', hint: 'do', to: '/asking/new' },
+  { title: 'Times asked for', hint: 'go', to: '/asking' },
   { title: 'Start one now', hint: 'do', to: '/now' },
   { title: 'New series', hint: 'do', to: '/series/new' },
   { title: 'Add a person', hint: 'do', to: '/people?do=add' },

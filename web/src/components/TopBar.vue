@@ -46,6 +46,7 @@ const isHere = (to: string) =>
     ? route.path === '/'
     : route.path.startsWith(to) ||
       (to === '/series' && route.path.startsWith('/meetings')) ||
+      (to === '/common-time' && /^\/(asking|open-hours)/.test(route.path)) ||
       (to === '/people' && route.path.startsWith('/places'))
 
 useKeys([

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
+import { v7 as newKey } from 'uuid'
 import type { Schemas } from '../api/client'
+import { beginAsking } from '../asking'
 import { outcomeOf, stepped, type Taking } from '../commonTime'
 import AcrossPanel from '../components/AcrossPanel.vue'
 import BestFits from '../components/BestFits.vue'
@@ -15,6 +17,7 @@ import { useKeys } from '../composables/useKeys'
 import { useLook } from '../composables/useLook'
 import { useMoveHere } from '../composables/useMoveHere'
 import { usePeople } from '../composables/usePeople'
+import { useSession } from '../composables/useSession'
 import { useGroups, usePlaces } from '../composables/usePlaces'
 import { longDay, zonePlace } from '../time'
 
@@ -28,6 +31,8 @@ const { runs, error: runError, isSearching: isRunning } = useRunTimes(runWish)
 const outcome = computed(() => outcomeOf(look.value, found.value, isSearching.value, isAlone.value))
 
 const { query } = useRoute()
+const router = useRouter()
+const { person: me } = useSession()
 const chosenAt = ref<string | null>(query.at ? String(query.at) : null)
 const { fit: chosen } = useTimeCheck(() =>
   first.value && chosenAt.value ? { ...first.value, at: chosenAt.value } : null,
@@ -53,6 +58,27 @@ function start(what: Taking) {
 }
 const step = (by: 1 | -1) => {
   look.value.fromDay = stepped(look.value, by)
+}
+
+/** The best of these times are put to those who are looked for. */
+function askFor(starts: string[]) {
+  const { people: asked, groups: inGroups, guests, lengthMin, fromDay, place } = look.value
+  beginAsking(
+    {
+      people: asked.filter(one => one.personId !== me.value?.id),
+      groups: inGroups,
+      lengthMin,
+      times: starts.map(startsAt => ({ id: newKey(), startsAt })),
+      placeId: place === 'none' || place === 'fitting' ? null : place,
+      title: series.value?.title ?? '',
+      seriesId: series.value?.id ?? null,
+      meetingId: meetingId || null,
+      outcome: meetingId ? 'move' : series.value ? 'within' : 'meeting',
+      names: guests.map(one => ({ name: one.name, role: one.role })),
+    },
+    fromDay,
+  )
+  router.push('/asking/new')
 }
 
 useKeys([
@@ -86,6 +112,7 @@ useKeys([
             />
             minutes{{ look.fromDay ? `, from ${longDay(look.fromDay)}` : '' }}
           </h1>
+          <router-link class="quiet" to="/asking">Times asked for</router-link>
           <button type="button" class="quiet" :aria-expanded="changing" @click="changing = !changing">
             {{ changing ? 'Done' : 'Change' }}
           </button>
@@ -138,6 +165,7 @@ useKeys([
       @choose="startsAt => (chosenAt = startsAt)"
       @move="fit => moveHere(fit, Number(look.lengthMin))"
       @take="start"
+      @ask="askFor"
     />
     <TakeTime
       v-if="taking && found"

@@ -1,0 +1,233 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { ProblemError } from '../api/client'
+import { emptyAsk, ruleOfAsk, type AskForm } from '../asking'
+import AskSettings from '../components/AskSettings.vue'
+import CandidatePicker from '../components/CandidatePicker.vue'
+import LengthField from '../components/LengthField.vue'
+import NamesEntry from '../components/NamesEntry.vue'
+import PeoplePicker from '../components/PeoplePicker.vue'
+import ProblemNote from '../components/ProblemNote.vue'
+import { nextMonday } from '../commonTime'
+import { useDraft } from '../composables/useDraft'
+import { useNotice } from '../composables/useNotice'
+import { usePeople } from '../composables/usePeople'
+import { useSeries } from '../composables/useSeries'
+import { useSession } from '../composables/useSession'
+import { useSheet } from '../composables/useSheet'
+import { useAsking } from '../composables/useTimePolls'
+import { count, instantOf, mediumDay } from '../time'
+
+/** Times are put to people: what for, whom, which times, and what it becomes. Nobody is told before the last press. */
+const { people } = usePeople()
+const { person: me } = useSession()
+const { say } = useNotice()
+const router = useRouter()
+const { query } = useRoute()
+const from = { meeting: String(query.meeting ?? ''), series: String(query.series ?? '') }
+const { draft: form, forget } = useDraft<AskForm>(`ask${from.meeting}${from.series}`, () =>
+  emptyAsk(nextMonday(me.value!.timeZone)),
+)
+const meetingId = from.meeting || form.value.meetingId
+const { sheet } = meetingId ? useSheet(meetingId) : { sheet: ref(undefined) }
+const seriesId = computed(() => sheet.value?.seriesId ?? (from.series || (form.value.seriesId ?? '')))
+const { series } = useSeries(seriesId)
+const timeZone = computed(() => series.value?.timeZone ?? me.value!.timeZone)
+
+// From a series, or a meeting of one: its people and its length.
+watch(
+  [series, sheet],
+  ([found, meeting]) => {
+    if (!found || form.value.title || (meetingId && !meeting)) return
+    const asked = found.members.filter(one => one.personId !== found.keeper.id)
+    form.value = {
+      ...form.value,
+      title: found.title,
+      lengthMin: meeting?.lengthMin ?? found.lengthMin,
+      people: asked.filter(one => !one.guest).map(({ personId, role }) => ({ personId, role })),
+      guests: asked
+        .filter(one => one.guest && one.email)
+        .map(one => ({ id: one.personId, name: one.name, email: one.email!, role: one.role })),
+      seriesId: found.id,
+      meetingId: meetingId || null,
+      outcome: meetingId ? 'move' : 'within',
+    }
+  },
+  { immediate: true },
+)
+const aim = computed(() =>
+  sheet.value ? `${sheet.value.seriesTitle}, ${mediumDay(sheet.value.localStart)}` : (series.value?.title ?? ''),
+)
+
+const { ask, askError, isAsking } = useAsking()
+const at = (pointer: string) => (askError.value instanceof ProblemError ? askError.value.at(pointer) : undefined)
+const tried = ref(false)
+const titleFault = computed(() =>
+  tried.value && !form.value.title.trim() ? 'Say what the times are for.' : at('/title'),
+)
+const whom = computed(
+  () => form.value.people.length + form.value.groups.length + form.value.guests.length + form.value.names.length,
+)
+const faults = computed(() => [
+  ...(whom.value ? [] : ['Choose who is asked, or turn on the shared link afterwards.']),
+  ...(form.value.times.length ? [] : ['Choose at least one time.']),
+])
+const elsewhere = computed(() => {
+  const known = ['/title', '/closesAt', '/rule', '/meetingId', '/seriesId', '/call/kind', '/placeId']
+  const { value: error } = askError
+  if (!(error instanceof ProblemError)) return error
+  return error.problem.errors?.some(fault => known.includes(fault.pointer) || fault.pointer.startsWith('/candidates/'))
+    ? null
+    : error
+})
+
+const wish = computed(() =>
+  form.value.lengthMin === '' || form.value.people.length + form.value.groups.length === 0
+    ? null
+    : {
+        people: [
+          ...new Map([
+            [me.value!.id, { personId: me.value!.id, role: 'required' as const }],
+            ...form.value.people.map(one => [one.personId, one] as const),
+          ]).values(),
+        ],
+        groups: form.value.groups,
+        lengthMin: form.value.lengthMin,
+        fromDay: form.value.fromDay,
+        timeZone: timeZone.value,
+        days: 7,
+        dayFrom: '07:00',
+        dayTo: '20:00',
+        ...(meetingId ? { exceptMeetingId: meetingId } : {}),
+      },
+)
+
+async function send() {
+  tried.value = true
+  if (!form.value.title.trim() || !form.value.times.length || form.value.lengthMin === '') return
+  const { id, title, words, lengthMin, people: asked, groups, guests, names, times } = form.value
+  const { shows, tells, outcome, placeId, place, callKind, holdsTimes, closes } = form.value
+  try {
+    const poll = await ask({
+      id,
+      title,
+      words: words || null,
+      lengthMin,
+      timeZone: timeZone.value,
+      candidates: times,
+      people: asked,
+      groups,
+      guests,
+      names,
+      ...(closes ? { closesAt: instantOf(closes, timeZone.value) } : {}),
+      shows,
+      tells,
+      outcome,
+      rule: ruleOfAsk(form.value),
+      seriesId: form.value.seriesId,
+      meetingId: form.value.meetingId,
+      placeId,
+      place: place || null,
+      callKind,
+      holdsTimes,
+    })
+    forget()
+    say(whom.value ? `${count(poll.people.filter(one => one.asked).length, 'person')} asked.` : 'The times are kept.')
+    router.push(`/asking/${poll.id}`)
+  } catch {
+    /* shown at the fields */
+  }
+}
+</script>
+
+<template>
+  <div class="desk">
+    <p class="eyebrow"><router-link to="/asking">Times asked for</router-link></p>
+    <h1>Ask for times</h1>
+    <form class="page" novalidate @submit.prevent="send">
+      <div class="stack">
+        <section class="sheet stack" aria-labelledby="what">
+          <h2 id="what">What for</h2>
+          <div class="what">
+            <v-text-field v-model="form.title" label="Title" autofocus :error-messages="titleFault" />
+            <LengthField v-model="form.lengthMin" label="Length" />
+          </div>
+          <v-textarea v-model="form.words" label="A few words with it (optional)" rows="1" />
+        </section>
+        <section class="sheet" aria-labelledby="which">
+          <h2 id="which" class="gap">Which times</h2>
+          <CandidatePicker
+            v-model="form.times"
+            v-model:from-day="form.fromDay"
+            :wish="wish"
+            :length-min="Number(form.lengthMin) || 60"
+            :time-zone="timeZone"
+            :fault="index => at(`/candidates/${index}/startsAt`)"
+            @length="minutes => (form.lengthMin = minutes)"
+          />
+        </section>
+      </div>
+      <div class="stack">
+        <section class="sheet stack" aria-labelledby="whom">
+          <h2 id="whom">Whom</h2>
+          <PeoplePicker
+            v-model="form.people"
+            v-model:groups="form.groups"
+            v-model:guests="form.guests"
+            :people="people ?? []"
+            :fixed="[]"
+          />
+          <NamesEntry v-model="form.names" />
+        </section>
+        <section class="sheet stack" aria-labelledby="how">
+          <h2 id="how">How</h2>
+          <AskSettings v-model="form" :error="askError" :aim="aim" :time-zone="timeZone" />
+        </section>
+        <section class="sheet stack send" aria-label="Ask">
+          <ProblemNote :error="elsewhere" />
+          <ul v-if="tried && faults.length" role="alert">
+            <li v-for="fault in faults" :key="fault" class="alarm small">{{ fault }}</li>
+          </ul>
+          <div class="row">
+            <v-btn type="submit" size="large" :loading="isAsking">Ask</v-btn>
+            <v-btn variant="text" @click="forget()">Start anew</v-btn>
+          </div>
+          <p class="small soft">
+            {{
+              form.guests.length + form.people.length + form.groups.length
+                ? 'Whoever is asked gets a mail with these times at once, and a link of their own.'
+                : 'Nobody is mailed.'
+            }}
+          </p>
+        </section>
+      </div>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+  gap: 18px;
+  align-items: start;
+  margin-top: 14px;
+}
+.what {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 130px;
+  gap: 12px;
+}
+.gap {
+  margin-bottom: 12px !important;
+}
+.send {
+  border-left: 4px solid var(--gold);
+}
+@media (max-width: 980px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,28 @@
+import { computed, ref, watch, type Ref } from 'vue'
+import { clock, longDay, wallOf, zonePlace } from '../time'
+
+const device = Intl.DateTimeFormat().resolvedOptions().timeZone
+const KEPT = 'left-over:zone'
+
+/**
+ * The zone times are shown in: what the visitor has chosen before, else where this device is. `near` are the zones that
+ * are offered first.
+ */
+export function useZone(near: Ref<string[]>) {
+  const all = Intl.supportedValuesOf('timeZone')
+  const kept = sessionStorage.getItem(KEPT)
+  const zone = ref(kept && all.includes(kept) ? kept : device)
+  watch(zone, chosen => sessionStorage.setItem(KEPT, chosen))
+  const first = computed(() => [...new Set([device, zone.value, ...near.value])])
+  return {
+    zone,
+    first,
+    all,
+    place: computed(() => zonePlace(zone.value)),
+    wall: (instant: string) => wallOf(instant, zone.value),
+    day: (instant: string) => longDay(wallOf(instant, zone.value)),
+    time: (instant: string) => clock(wallOf(instant, zone.value)),
+    /** "Monday 7 December 2026, 14:00" */
+    moment: (instant: string) => `${longDay(wallOf(instant, zone.value))}, ${clock(wallOf(instant, zone.value))}`,
+  }
+}
