@@ -18,6 +18,15 @@ const emit = defineEmits<{ choose: [startsAt: string]; move: [Fit]; take: [Takin
 // Where a calendar does not tell, whoever must come is asked.
 const unknown = computed(() => found?.people.filter(one => one.role === 'required' && !one.known) ?? [])
 const MOST_ASKED = 5
+/** The best that do not lie on each other. */
+const apart = computed(() => {
+  const chosen: Fit[] = []
+  for (const fit of fits.value) {
+    const free = chosen.every(one => one.endsAt <= fit.startsAt || one.startsAt >= fit.endsAt)
+    if (free && chosen.length < MOST_ASKED) chosen.push(fit)
+  }
+  return chosen.map(fit => fit.startsAt)
+})
 // One that was chosen elsewhere stands above those of the list.
 const fits = computed(() => {
   const listed = found?.fits ?? []
@@ -44,18 +53,7 @@ const fits = computed(() => {
       <p v-if="unknown.length">
         No calendar tells of {{ list(unknown.map(one => one.name)) }}: ask {{ unknown.length === 1 ? 'them' : 'all' }}.
       </p>
-      <button
-        type="button"
-        class="quiet"
-        @click="
-          emit(
-            'ask',
-            fits.slice(0, MOST_ASKED).map(fit => fit.startsAt),
-          )
-        "
-      >
-        Ask for times, beginning with these
-      </button>
+      <button type="button" class="quiet" @click="emit('ask', apart)">Ask for times, beginning with these</button>
     </div>
     <p v-if="found && found.total > found.page * found.pageSize" class="row">
       <button type="button" class="quiet" @click="page++">Further fits</button

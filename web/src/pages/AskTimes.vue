@@ -83,7 +83,7 @@ const elsewhere = computed(() => {
 })
 
 const wish = computed(() =>
-  form.value.lengthMin === '' || form.value.people.length + form.value.groups.length === 0
+  form.value.lengthMin === ''
     ? null
     : {
         people: [

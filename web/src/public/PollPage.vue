@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
-import { count, instantOf } from '../time'
+import { instantOf } from '../time'
 import TimeChoice from './TimeChoice.vue'
 import { usePollPage, type Answer } from './usePollPage'
 import { useZone } from './useZone'
@@ -204,7 +204,7 @@ const suggestionFault = computed(() => {
           <button ref="button" type="submit" class="button" :disabled="isSending">
             {{ isSending ? 'Sending …' : page.answered ? 'Send the change' : 'Send my answer' }}
           </button>
-          <span class="small soft">{{ count(answered, 'time') }} of {{ page.candidates.length }} answered</span>
+          <span class="small soft">{{ answered }} of {{ page.candidates.length }} answered</span>
         </div>
         <p class="small soft keys">Keys on a time: s suits, p possible, c cannot.</p>
       </div>
