@@ -93,6 +93,9 @@ module Settings
     }
   end
 
+  # Whose pages they are, as people outside read it.
+  def organisation = ENV.fetch("LEFT_OVER_ORGANISATION") { production? ? "Left Over" : "Skerry Buoy Trust" }
+
   def mail_from = ENV.fetch("LEFT_OVER_MAIL_FROM", "meetings@skerrybuoy.example")
 
   # Behind which domain UIDs and Message-IDs are unique.

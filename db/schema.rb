@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000017) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000018) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -98,6 +98,30 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000017) do
     t.index ["meeting_id", "person_id"], name: "index_attendances_on_meeting_id_and_person_id", unique: true
     t.index ["person_id"], name: "index_attendances_on_person_id"
     t.check_constraint "`state` in ('present','on_call','late','left','apologies','absent')", name: "attendances_state"
+  end
+
+  create_table "bookings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "open_hours_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "name", limit: 120, null: false
+    t.string "time_zone", limit: 60, null: false
+    t.datetime "starts_at", null: false
+    t.datetime "ends_at", null: false
+    t.text "host_ids", size: :long, null: false, collation: "utf8mb4_bin"
+    t.text "answers", size: :long, null: false, collation: "utf8mb4_bin"
+    t.string "state", limit: 20, default: "booked", null: false, collation: "ascii_bin"
+    t.string "series_id", limit: 36, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, collation: "ascii_bin"
+    t.datetime "expires_at"
+    t.integer "moves", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id"], name: "index_bookings_on_meeting_id"
+    t.index ["open_hours_id", "starts_at"], name: "index_bookings_on_open_hours_id_and_starts_at"
+    t.index ["person_id"], name: "index_bookings_on_person_id"
+    t.index ["state", "expires_at"], name: "index_bookings_on_state_and_expires_at"
+    t.check_constraint "`starts_at` < `ends_at`", name: "bookings_span"
+    t.check_constraint "`state` in ('held','booked','given_back','expired')", name: "bookings_state"
   end
 
   create_table "busy_entries", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -355,6 +379,10 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000017) do
     t.check_constraint "`starts_at` < `ends_at`", name: "holds_span"
   end
 
+  create_table "host_turns", primary_key: "person_id", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.integer "number", default: 0, null: false
+  end
+
   create_table "incoming_mails", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "digest", limit: 64, null: false, collation: "ascii_bin"
     t.string "sender", limit: 254, null: false, collation: "utf8mb4_bin"
@@ -538,6 +566,59 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000017) do
     t.index ["proposer_id"], name: "fk_rails_7378254de2"
     t.index ["seconder_id"], name: "fk_rails_fbbf8b040c"
     t.check_constraint "`rule` in ('votes','present','two_thirds')", name: "motions_rule"
+  end
+
+  create_table "open_hours", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "title", limit: 160, null: false
+    t.text "words"
+    t.text "after_words"
+    t.string "kept_by_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "time_zone", limit: 60, null: false
+    t.string "mode", limit: 20, default: "together", null: false, collation: "ascii_bin"
+    t.text "lengths", size: :long, null: false, collation: "utf8mb4_bin"
+    t.integer "step_min", default: 30, null: false
+    t.integer "before_min", default: 0, null: false
+    t.integer "after_min", default: 0, null: false
+    t.integer "notice_min", default: 1440, null: false
+    t.integer "days_ahead"
+    t.date "from_on"
+    t.date "until_on"
+    t.integer "most_per_day"
+    t.integer "most_per_week"
+    t.integer "most_per_visitor"
+    t.text "questions", size: :long, null: false, collation: "utf8mb4_bin"
+    t.text "only_from", size: :long, null: false, collation: "utf8mb4_bin"
+    t.text "never_from", size: :long, null: false, collation: "utf8mb4_bin"
+    t.text "always_ids", size: :long, null: false, collation: "utf8mb4_bin"
+    t.text "calendars_out", size: :long, null: false, collation: "utf8mb4_bin"
+    t.text "frames", size: :long, null: false, collation: "utf8mb4_bin"
+    t.string "place_id", limit: 36, collation: "ascii_bin"
+    t.string "place", limit: 250
+    t.string "call_kind", limit: 20, default: "none", null: false, collation: "ascii_bin"
+    t.string "like_id", limit: 36, collation: "ascii_bin"
+    t.boolean "listed", default: false, null: false
+    t.boolean "tentative_free", default: false, null: false
+    t.boolean "proof", default: false, null: false
+    t.boolean "paused", default: false, null: false
+    t.integer "serial", default: 0, null: false
+    t.datetime "removed_at"
+    t.integer "lock_version", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["kept_by_id"], name: "index_open_hours_on_kept_by_id"
+    t.check_constraint "`call_kind` in ('none','fresh')", name: "open_hours_call_kind"
+    t.check_constraint "`mode` in ('together','turns','chosen')", name: "open_hours_mode"
+  end
+
+  create_table "open_hours_hosts", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "open_hours_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.integer "position", null: false
+    t.text "week", size: :long, collation: "utf8mb4_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["open_hours_id", "person_id"], name: "index_open_hours_hosts_on_open_hours_id_and_person_id", unique: true
+    t.index ["person_id"], name: "index_open_hours_hosts_on_person_id"
   end
 
   create_table "outside_meetings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -1057,6 +1138,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000017) do
   add_foreign_key "agenda_sendings", "people", column: "sent_by_id"
   add_foreign_key "attendances", "meetings"
   add_foreign_key "attendances", "people"
+  add_foreign_key "bookings", "open_hours", column: "open_hours_id"
+  add_foreign_key "bookings", "people"
   add_foreign_key "busy_entries", "calendars"
   add_foreign_key "busy_spans", "calendars"
   add_foreign_key "calendars", "people"
@@ -1101,6 +1184,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000017) do
   add_foreign_key "motions", "lines"
   add_foreign_key "motions", "people", column: "proposer_id"
   add_foreign_key "motions", "people", column: "seconder_id"
+  add_foreign_key "open_hours", "people", column: "kept_by_id"
+  add_foreign_key "open_hours_hosts", "open_hours", column: "open_hours_id"
+  add_foreign_key "open_hours_hosts", "people"
   add_foreign_key "outside_meetings", "people"
   add_foreign_key "paper_pieces", "papers"
   add_foreign_key "papers", "meetings"

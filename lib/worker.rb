@@ -70,6 +70,7 @@ class Worker
       "trying_calls" => -> { UseCases::TryingCalls.new(clock: @clock).put_due(faults) },
       "preparing" => -> { UseCases::Preparations.new(clock: @clock).tell_changes(faults) },
       "asking" => -> { UseCases::PollTimes.new(clock: @clock).put_due(faults) },
+      "bookings" => -> { UseCases::Bookings.new(clock: @clock).sweep },
       "holds" => -> { UseCases::Holds.new(clock: @clock).release_expired },
       "reports" => -> { UseCases::IncomingMails.new(clock: @clock).sweep },
       "files" => -> { UseCases::FileReadings.new(clock: @clock).sweep },

@@ -12,14 +12,15 @@ module Api
     POLICY =
       "default-src 'none'; script-src 'self'; style-src 'self'%s; frame-src 'self'; font-src 'self'; img-src 'self' " \
         "data:; connect-src 'self'; " \
-        "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+        "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors %s"
     HEADERS = {
-      "content-security-policy" => format(POLICY, ""), "x-content-type-options" => "nosniff",
+      "content-security-policy" => format(POLICY, "", "'none'"), "x-content-type-options" => "nosniff",
       "referrer-policy" => "same-origin", "x-frame-options" => "DENY", "cross-origin-opener-policy" => "same-origin"
     }.freeze
     RESOURCES = [
       OutsideMeetings, Sessions, Calls, Desk, People, Places, Calendars, CommonTime, Series, Answers, Papers, Meetings,
-      Topics, Actions, Preparations, TimePolls
+      Topics, Actions, Preparations, TimePolls,
+      OpenHours
     ].freeze
     # So many tries of a password for one account, and ten times as many from one peer.
     TRIES = 10
@@ -27,6 +28,9 @@ module Api
     # So many mails with a link to one address an hour.
     LINKS = 3
     LINKS_PERIOD_S = 3_600
+    # So many times booked, or answers by a shared link, from one peer: a whole house may be behind it.
+    VISITS = 120
+    VISITS_PERIOD_S = 3_600
 
     # Adds the headers every answer carries.
     class Headers
@@ -35,6 +39,8 @@ module Api
       def call(env)
         status, headers, body = @app.call(env)
         HEADERS.each { |name, value| headers[name] ||= value }
+        # Older than frame-ancestors, and knows no others by name.
+        headers.delete("x-frame-options") unless headers["content-security-policy"].end_with?("frame-ancestors 'none'")
         [status, headers, body]
       end
     end
@@ -42,7 +48,10 @@ module Api
     module_function
 
     # @param nonce [String] of the one style element that is made in the browser
-    def policy(nonce) = format(POLICY, " 'nonce-#{nonce}'")
+    # @param frames [Array<String>] origins of pages that this one may be set into
+    def policy(nonce, frames: [])
+      format(POLICY, " 'nonce-#{nonce}'", frames.empty? ? "'none'" : frames.join(" "))
+    end
 
     def build
       throttle
@@ -100,6 +109,9 @@ module Api
       Rack::Attack.throttle("link/account", limit: LINKS, period: LINKS_PERIOD_S) do |request|
         account(request) if asking?(request)
       end
+      Rack::Attack.throttle("visitors/peer", limit: VISITS, period: VISITS_PERIOD_S) do |request|
+        peer(request.env) if visiting?(request)
+      end
       Rack::Attack.throttled_responder = method(:throttled)
     end
 
@@ -110,6 +122,11 @@ module Api
     def guessing?(request)
       trying?(request) || asking?(request) ||
         request.path.match?(%r{\A/api/(setup\z|sign-in-links/|own-password\z)})
+    end
+
+    # Whoever is let in by a link that many may have.
+    def visiting?(request)
+      request.post? && request.path.match?(%r{\A/api/(open-hours-links|shared-polls)/})
     end
 
     def throttled(request)

@@ -2,7 +2,7 @@ module Api
   # Private addresses for calendar programs: /feeds/busy/PERSON/TOKEN.ics. What is not worth anything answers as nothing
   # there.
   class Feeds
-    PATH = %r{\A/(busy|meetings)/([0-9a-f-]{36})/([0-9a-f]{40})\.ics\z}
+    PATH = %r{\A/(busy|meetings|open)/([0-9a-f-]{36})/([0-9a-f]{40})\.ics\z}
     HEADERS = {
       "content-type" => "text/calendar; charset=utf-8", "cache-control" => "private, max-age=60",
       "x-robots-tag" => "noindex"
@@ -12,7 +12,7 @@ module Api
       return [405, {"allow" => "GET, HEAD"}, []] unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
 
       kind, person_id, token = PATH.match(env["PATH_INFO"])&.captures
-      body = kind && Views::Feeds.new.read(kind, person_id, token) or
+      body = kind && read(kind, person_id, token) or
         return [404, {"content-type" => "text/plain"}, ["There is nothing here.\n"]]
       tag = %("#{Digest::SHA256.hexdigest(body)[0, 20]}")
       return [304, {"etag" => tag}, []] if env["HTTP_IF_NONE_MATCH"] == tag
@@ -20,6 +20,13 @@ module Api
       [200, HEADERS.merge("etag" => tag), (env["REQUEST_METHOD"] == "HEAD") ? [] : [body]]
     rescue *Problem::UNREACHABLE
       [503, {"retry-after" => "30"}, []]
+    end
+
+    private
+
+    # Of a person, or of open hours.
+    def read(kind, id, token)
+      (kind == "open") ? Views::OpenHoursFeed.new.read(id, token) : Views::Feeds.new.read(kind, id, token)
     end
   end
 end

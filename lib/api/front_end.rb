@@ -9,16 +9,20 @@ module Api
     # What a page is called while it is on its way, by the beginning of its path; the first that fits.
     PAGES = {"/series/new" => "New series", "/series" => "Series", "/meetings" => "The sheet", "/actions" => "Actions",
              "/common-time" => "Common time", "/people" => "People & places", "/places" => "The place",
-             "/answer" => "The meeting", "/asking" => "The times", "/open-hours" => "Open hours", "/ask" => "The question",
-             "/booking" => "The booking", "/book" => "The times", "/pick" => "The times", "/with" => "The times", "/sign-in" => "The sign-in", "/" => "The Desk"}.freeze
+             "/answer" => "The meeting", "/asking" => "The times", "/open-hours" => "Open hours",
+             "/ask" => "The question", "/booking" => "The booking", "/book" => "The times", "/pick" => "The times",
+             "/with" => "The times", "/sign-in" => "The sign-in", "/" => "The Desk"}.freeze
     # The pages for people without an account are an application of their own.
     PUBLIC = %r{\A/(ask|book|booking|pick|with)/}
+    FRAMED = %r{\A/book/([0-9a-f-]{36})/([0-9a-f]{40})\z}
     ENCODINGS = {"br" => ".br", "gzip" => ".gz"}.freeze
 
     def call(env)
       return [405, {"allow" => "GET, HEAD"}, []] unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
 
       path = Rack::Utils.clean_path_info(Rack::Utils.unescape_path(env["PATH_INFO"]))
+      # Nobody who comes by a link needs a cookie.
+      env["rack.session.options"][:skip] = true if path.match?(PUBLIC)
       file = File.join(DIST, path)
       file = File.join(DIST, path.match?(PUBLIC) ? "public.html" : "index.html") if File.extname(path).empty?
       return missing unless File.file?(file) && TYPES.key?(File.extname(file))
@@ -35,9 +39,18 @@ module Api
     def page(file, path)
       nonce = SecureRandom.base64(18)
       headers = {"content-type" => TYPES.fetch(".html"), "cache-control" => "no-cache",
-                 "content-security-policy" => App.policy(nonce)}
+                 "content-security-policy" => App.policy(nonce, frames: frames_of(path))}
       html = File.read(file).gsub("__NONCE__", nonce).gsub("__PAGE__", Rack::Utils.escape_html(name_of(path)))
+        .gsub("__HOUSE__", Rack::Utils.escape_html(Settings.organisation))
       [200, headers, [html]]
+    end
+
+    # Pages of others that a page may be set into: open hours name theirs.
+    def frames_of(path)
+      id, token = path.match(FRAMED)&.captures
+      id ? Loading::OpenHoursLink.open(id, token).frames : []
+    rescue Core::NotFound, *Problem::UNREACHABLE
+      []
     end
 
     def name_of(path) = PAGES.find { |beginning, _| path.start_with?(beginning) }.last

@@ -18,7 +18,8 @@ module Api
       %r{\A/api/people-import(/preview)?\z} => PEOPLE, %r{\A/api/outside-meetings\z} => INVITATION,
       %r{\A/api/papers/[^/]+/pieces/\d+\z} => Core::Paper::PIECE_BYTES + 1,
       %r{\A/api/(session|setup|password-links|own-password)\z} => SMALL,
-      %r{\A/api/(sign-in-links|answer-links|preparation-links|poll-links|shared-polls)/} => SMALL
+      %r{\A/api/(sign-in|answer|preparation|poll|open-hours|booking|pick)-links/} => SMALL,
+      %r{\A/api/shared-polls/} => SMALL
     }.freeze
     # The web server itself takes no more of anything.
     MOST = TABLE.values.max

@@ -37,8 +37,10 @@ module Loading
     #   searches
     # @param except_series, except_meeting, except_hold [String, nil] whose own times do not count: they are what is
     #   looked for; of holds, several may be named
+    # @param except_calendars [Array<String>] that are not looked through
     def initialize(
-      people:, from:, to:, now:, guests: [], zone: nil, except_series: nil, except_meeting: nil, except_hold: nil
+      people:, from:, to:, now:, guests: [], zone: nil, except_series: nil, except_meeting: nil, except_hold: nil,
+      except_calendars: []
     )
       @roles = people
       @guests = guests
@@ -47,6 +49,7 @@ module Loading
       @to = Core::Spans.minute_after(to)
       @now = now
       @except_series, @except_meeting, @except_hold = except_series, except_meeting, except_hold
+      @except_calendars = except_calendars
     end
 
     # @param stretch_min [Integer, nil] hours wider by so much; nil: any time of the day
@@ -118,8 +121,9 @@ module Loading
 
     # The spans that touch [from, to), in minutes. Owners are numbered beside the query: a key of 36 characters in each
     # of a hundred thousand rows would take longer to read than the rest.
+    # @param except [Array<String>] keys of calendars
     # @return [Array<Array(Integer, Integer, Integer, Integer)>] place of the owner in the list, from, to, kind
-    def self.span_rows(owner_ids, from, to)
+    def self.span_rows(owner_ids, from, to, except: [])
       return [] if owner_ids.empty?
 
       numbered =
@@ -131,10 +135,11 @@ module Loading
             )
           end
           .join(" union all ")
+      left_out = except.any? ? Records::Base.sanitize_sql(["and calendar_id not in (?)", except]) : ""
       sql = Records::Base.sanitize_sql([<<~SQL, to, from])
         select owners.number, starts_min, ends_min, kind from (#{numbered}) owners
         straight_join busy_spans force index (busy_spans_of_owner) on busy_spans.owner_id = owners.id
-        where starts_min < ? and ends_min > ?
+        where starts_min < ? and ends_min > ? #{left_out}
       SQL
       Records::Base.connection_pool.with_connection { |connection| connection.select_rows(sql) }
     end
@@ -182,7 +187,7 @@ module Loading
     # The one big reading, without a record for each row.
     def spans_of(owner_ids)
       found = owner_ids.map { Taken.new([], []) }
-      Availability.span_rows(owner_ids, @from, @to).each do |number, from, to, kind|
+      Availability.span_rows(owner_ids, @from, @to, except: @except_calendars).each do |number, from, to, kind|
         ((kind == 1) ? found[number].tentative : found[number].busy) << from << to
       end
       owner_ids.zip(found).to_h

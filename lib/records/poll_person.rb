@@ -1,5 +1,6 @@
 module Records
-  # Somebody asked for times. `accepts`: what suits them is their acceptance of the invitation, too. `way`: how they answered.
+  # Somebody asked for times. `accepts`: what suits them is their acceptance of the invitation, too. `way`: how they
+  # answered.
   class PollPerson < Base
     belongs_to :poll, class_name: "Records::TimePoll", foreign_key: :time_poll_id
     belongs_to :person, class_name: "Records::Person"

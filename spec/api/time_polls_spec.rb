@@ -77,7 +77,8 @@ RSpec.describe "Asking for times" do
       "Nobody is out. Best.", "Nobody is out.", "Lars Ekeli, who must come, cannot: “School run at four”."
     ]
     best = table["candidates"].first
-    expect([names(table, best["suits"]), names(table, best["possible"])]).to eq [["Wen Halloran", "Lars Ekeli"], ["Odd Dahl"]]
+    expect([names(table, best["suits"]),
+      names(table, best["possible"])]).to eq [["Wen Halloran", "Lars Ekeli"], ["Odd Dahl"]]
     expect(table["news"].map { |one| [one["name"], one["said"]] }).to contain_exactly(
       ["Odd Dahl", "possible 1"], ["Lars Ekeli", "suits 2, cannot 1"], ["Wen Halloran", "suits 2, possible 1"]
     )
@@ -93,7 +94,8 @@ RSpec.describe "Asking for times" do
     use(UseCases::Calendars, lars).add(id: (calendar = key), name: "Mine", kind: "by_hand", person_id: lars)
     busy = ->(hour) do
       use(UseCases::Calendars, lars).add_entry(
-        id: key, calendar_id: calendar, local_start: "#{day}T#{hour}:00", local_end: "#{day}T#{hour}:30", title: "Dentist"
+        id: key, calendar_id: calendar, title: "Dentist", local_start: "#{day}T#{hour}:00",
+        local_end: "#{day}T#{hour}:30"
       )
     end
     busy[15]
@@ -110,7 +112,9 @@ RSpec.describe "Asking for times" do
 
   it "takes an answer as often as it is sent, changes it, and takes none once it is closed" do
     poll = ask
-    2.times { answer(poll, wen, "sc-", comment: "Rather early", accepts: true, suggestions: [(times[0] + 86_400).iso8601]) }
+    2.times {
+      answer(poll, wen, "sc-", comment: "Rather early", accepts: true, suggestions: [(times[0] + 86_400).iso8601])
+    }
     page = answer(poll, wen, "p--")
     expect(page["candidates"].map { |one| one["answer"] }).to eq %w[possible cannot none]
     call(:put, link(poll, wen), {answers: [{candidateId: ids[1], answer: "none"}]})
@@ -212,10 +216,13 @@ RSpec.describe "Asking for times" do
   describe "by the shared link" do
     let(:poll) { ask(names: [{name: "The harbour master", role: "required"}]) }
     let(:shared) do
-      call(:put, "/time-polls/#{poll}/shared-link", {open: true, names: true})["sharedPath"].sub("/ask/", "/shared-polls/")
+      call(:put, "/time-polls/#{poll}/shared-link", {open: true, names: true})["sharedPath"].sub("/ask/",
+        "/shared-polls/")
     end
 
-    def say(body) = call(:post, shared, {id: key, answers: [{candidateId: ids[0], answer: "suits"}], **body}, token: false)
+    def say(body)
+      call(:post, shared, {id: key, answers: [{candidateId: ids[0], answer: "suits"}], **body}, token: false)
+    end
 
     it "is answered as somebody expected, under a name, or with an address, and found again" do
       master = call(:get, shared)["expected"].first
@@ -227,7 +234,8 @@ RSpec.describe "Asking for times" do
       again = {id: key, name: "Somebody"}
       2.times { say(again) }
       table = shown(poll)
-      expect(names(table, by_time(poll).first["suits"])).to contain_exactly("The harbour master", "Gunnar Vik", "Somebody")
+      expect(names(table,
+        by_time(poll).first["suits"])).to contain_exactly("The harbour master", "Gunnar Vik", "Somebody")
       expect(call(:get, shared)["expected"].first["answered"]).to be true
     end
 
@@ -253,7 +261,7 @@ RSpec.describe "Asking for times" do
   end
 
   describe "settled" do
-    it "becomes a meeting: held times let go, the room given, invitations sent, a yes kept, a word to who is left out" do
+    it "becomes a meeting: held times let go, the room given, people told, a yes kept, a word to who is left out" do
       room = key
       use(UseCases::Places, marit).add(id: room, name: "Chart room", time_zone: "Europe/Oslo")
       poll = ask(placeId: room)
@@ -265,7 +273,8 @@ RSpec.describe "Asking for times" do
       2.times { call(:put, "/time-polls/#{poll}/settlement", wish) }
       expect(settled).to include("state" => "settled", "settled" => a_hash_including("told" => true))
       meeting = Records::Meeting.find(settled["settled"]["meetingId"])
-      expect([meeting.starts_at, meeting.series.title, meeting.location]).to eq [times[0], "Dry-dock talk", "Chart room"]
+      expect([meeting.starts_at, meeting.series.title,
+        meeting.location]).to eq [times[0], "Dry-dock talk", "Chart room"]
       expect(Records::PlaceBooking.pluck(:place_id, :starts_at)).to eq [[room, times[0]]]
       expect(Records::Hold.standing(Time.now).count).to eq 0
       expect(Records::Reply.pluck(:person_id, :answer)).to eq [[wen, "accepted"]]
@@ -365,7 +374,8 @@ RSpec.describe "Asking for times" do
     poll = ask
     2.times { call(:post, "/time-polls/#{poll}/closing", {word: "We write instead"}) }
     expect(shown(poll)["state"]).to eq "closed"
-    expect(mails("wen@skerrybuoy.example").last.text_part.decoded).to include "without choosing one", "“We write instead”"
+    expect(mails("wen@skerrybuoy.example").last.text_part.decoded).to include "without choosing one",
+      "“We write instead”"
     expect(Records::Hold.standing(Time.now).count).to eq 0
     answer(poll, wen, "sss")
     expect(code).to eq "over"
@@ -391,13 +401,14 @@ RSpec.describe "Asking for times" do
 
   it "reads times that were pasted" do
     read = call(:post, "/dates-read", {text: "#{day.strftime("%a %-d %b")} 14:00, never", timeZone: "Europe/Oslo"})
-    expect(read["times"]).to eq [{"startsAt" => times[0].iso8601, "localStart" => "#{day}T14:00:00", "lengthMin" => nil}]
+    expect(read["times"]).to eq [{"startsAt" => times[0].iso8601, "localStart" => "#{day}T14:00:00",
+                                  "lengthMin" => nil}]
     expect(read["unread"]).to eq ["never"]
   end
 
   it "is nobody else's, and a guessed link is worth nothing" do
     poll = ask
-    call(:get, "#{link(poll, wen)[0..-2]}#{link(poll, wen)[-1] == "a" ? "b" : "a"}")
+    call(:get, "#{link(poll, wen)[0..-2]}#{(link(poll, wen)[-1] == "a") ? "b" : "a"}")
     expect(status).to eq 404
     sign_in(lars)
     call(:get, "/time-polls/#{poll}")

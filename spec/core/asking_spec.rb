@@ -94,7 +94,8 @@ RSpec.describe "Asking for times" do
       ["over a weekend", hours[[Date.new(2026, 11, 25), Date.new(2026, 11, 26)]], nil, Time.utc(2026, 11, 30, 15)],
       ["by their own week", hours[[], {"mo" => [%w[09:00 12:00]]}], nil, Time.utc(2026, 12, 7, 11)],
       ["an hour before the first time", hours[], Time.utc(2026, 11, 25, 12), Time.utc(2026, 11, 25, 11)],
-      ["half the time there is, when it is near", hours[], Time.utc(2026, 11, 24, 9, 30), Time.utc(2026, 11, 24, 9, 15)],
+      ["half the time there is, when it is near", hours[], Time.utc(2026, 11, 24, 9, 30),
+        Time.utc(2026, 11, 24, 9, 15)],
       ["two days where nobody works", hours[[], {}], nil, Time.utc(2026, 11, 26, 9)]
     ].each do |name, given, first, expected|
       it "is #{name}" do
@@ -109,7 +110,9 @@ RSpec.describe "Asking for times" do
     it "is to come, before the last of the times, and within #{described_class::LONGEST_DAYS} days" do
       expect { described_class.check(now, now: now, last: nil) }.to raise_error(Core::Invalid, /past/)
       expect { described_class.check(now + 9, now: now, last: now + 9) }.to raise_error(Core::Invalid, /begins before/)
-      expect { described_class.check(now + 121 * 86_400, now: now, last: nil) }.to raise_error(Core::Invalid, /120 days/)
+      expect {
+        described_class.check(now + 121 * 86_400, now: now, last: nil)
+      }.to raise_error(Core::Invalid, /120 days/)
       expect(described_class.check(now + 8, now: now, last: now + 9)).to be_nil
     end
   end
@@ -193,7 +196,8 @@ RSpec.describe "Asking for times" do
           mode: described_class::MODES.sample(random: random)
         )
         hosts = Array.new(random.rand(1..3)) { |i| random_host(random, i, base, zones.sample(random: random)) }
-        place = random.rand < 0.3 ? Core::Spans.normal([base + random.rand(3_000), base + 3_000 + random.rand(900)]) : []
+        place = (random.rand < 0.3) ? Core::Spans.normal([base + random.rand(3_000),
+          base + 3_000 + random.rand(900)]) : []
         now = base + random.rand(0..600)
         window = {from: base, to: base + 3 * 1_440, now: now, place: place}
         rule.starts(hosts, **window).map { |one| [one.minute, one.host_ids] } == by_minutes(rule, hosts, **window)
@@ -224,7 +228,9 @@ RSpec.describe "Asking for times" do
         (start...start + rule.length_min).all? { |m| open[host.id].include?(m) } &&
           (start - rule.before_min...start + rule.length_min + rule.after_min)
             .none? { |m| taken[host.id].include?(m) } &&
-          (rule.most_per_day.nil? || host.booked.count { |m| local[m].date == local[start].date } < rule.most_per_day) &&
+          (rule.most_per_day.nil? || host.booked.count { |m|
+            local[m].date == local[start].date
+          } < rule.most_per_day) &&
           (rule.most_per_week.nil? || host.booked.count { |m| monday[m] == monday[start] } < rule.most_per_week)
       end
       (from..to - rule.length_min).filter_map do |start|
@@ -232,7 +238,7 @@ RSpec.describe "Asking for times" do
         next unless start >= now + rule.notice_min && (clock.second_of_day / 60 % rule.step_min).zero?
 
         can = hosts.select { |host| ok[host, start] }.map(&:id)
-        [start, can] if rule.mode == "together" ? can.size == hosts.size : can.any?
+        [start, can] if (rule.mode == "together") ? can.size == hosts.size : can.any?
       end
     end
   end

@@ -1,7 +1,7 @@
 module Core
   module Asking
-    # Times as people paste them: "Mon 7 Dec 14:00, Tue 8 Dec 9–10", one a line or with commas between, day before month.
-    # A time without a day is of the day before it; a day without a year is the next there is.
+    # Times as people paste them: "Mon 7 Dec 14:00, Tue 8 Dec 9–10", one a line or with commas between, day before
+    # month. A time without a day is of the day before it; a day without a year is the next there is.
     module DateList
       MOST = 40
       MONTHS = %w[jan feb mar apr may jun jul aug sep oct nov dec].freeze
@@ -38,7 +38,7 @@ module Core
       def pieces(text)
         text.to_s.split(/[\n;]+|,|\s+and\s+/i).map { |piece| piece.strip.gsub(/[[:space:]]+/, " ") }.reject(&:empty?)
           .each_with_object([]) do |piece, out|
-            (out.last&.match?(/\A#{WEEKDAY.source[2..]}\z/i)) ? out[-1] = "#{out.last} #{piece}" : out << piece
+            out.last&.match?(/\A#{WEEKDAY.source[2..]}\z/i) ? out[-1] = "#{out.last} #{piece}" : out << piece
           end
       end
 

@@ -34,7 +34,9 @@ module Core
       # @param ids [Array<String>] those who are free
       # @return [String, nil]
       def self.turn(hosts, ids)
-        hosts.each_with_index.select { |host, _| ids.include?(host.id) }.min_by { |host, i| [host.lately, i] }&.first&.id
+        hosts.each_with_index.select { |host, _|
+          ids.include?(host.id)
+        }.min_by { |host, i| [host.lately, i] }&.first&.id
       end
 
       # The starts nearest to one that cannot be had, in order of time.
@@ -76,7 +78,7 @@ module Core
       # Steps of the clock on the wall: at a zone with half hours too, 09:00 is a start.
       def on_grid(first, last)
         offset = zone.offset_s(Time.at(first * 60)).div(60)
-        aligned = -((-(first + offset)).div(step_min)) * step_min - offset
+        aligned = -(-(first + offset)).div(step_min) * step_min - offset
         minutes = (aligned..last).step(step_min).to_a
         changed?(first, last) ? minutes.select { |minute| wall_minute(minute) % step_min == 0 } : minutes
       end

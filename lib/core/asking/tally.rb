@@ -37,7 +37,7 @@ module Core
         out = of_role(one.cannot, :required)
         said = against(one, out, names, comments)
         tie = " As good as another." if best.size > 1 && best.include?(one)
-        "#{said}#{best.include?(one) ? " Best." : nil}#{tie}"
+        "#{said}#{" Best." if best.include?(one)}#{tie}"
       end
 
       private

@@ -103,7 +103,8 @@ module UseCases
       return unless person_id
 
       one = poll.people.includes(:person).find_by(person_id: person_id)
-      raise Core::NotFound unless one && (Core::MailAddress.none?(one.person.email) || one.way == "shared")
+      raise Core::NotFound if one.nil?
+      raise Core::NotFound unless Core::MailAddress.none?(one.person.email) || one.way == "shared"
 
       one
     end
@@ -116,7 +117,8 @@ module UseCases
         raise Core::Conflict.new("Nobody else can answer here. Write to #{poll.kept_by.name}.", code: "full")
       end
       Records::PollPerson.create!(
-        id: id, time_poll_id: poll.id, person_id: who(poll, name, email).id, role: "optional", way: "shared", asked_at: now
+        id: id, time_poll_id: poll.id, person_id: who(poll, name,
+          email).id, role: "optional", way: "shared", asked_at: now
       )
     end
 

@@ -14,13 +14,15 @@ module UseCases
     def set(wish)
       check(wish)
       standing = @poll.candidates.reload.index_by(&:id)
-      drop(standing.values.reject { |one| wish.any? { |it| it[:id] == one.id && it[:starts_at] == one.starts_at } })
-      added = wish.reject { |it| standing[it[:id]]&.starts_at == it[:starts_at] }
+      kept = wish.to_h { |given| [given[:id], given[:starts_at]] }
+      drop(standing.values.reject { |one| kept[one.id] == one.starts_at })
+      added = wish.reject { |given| standing[given[:id]]&.starts_at == given[:starts_at] }
       calendars = Loading::PollCalendars.new(
-        roles, added.map { |it| it[:starts_at] }, length_min: @poll.length_min, now: now,
+        roles, added.map { |given| given[:starts_at] }, length_min: @poll.length_min, now: now,
         except_meeting: @poll.meeting_id
       )
-      added.each_with_index.map { |it, i| make(it, calendars, wish.index(it) || i) }.tap { @poll.candidates.reset }
+      made = added.map { |given| make(given, calendars, wish.index(given)) }
+      made.tap { @poll.candidates.reset }
     end
 
     # As the settings have it now.
@@ -64,7 +66,7 @@ module UseCases
       raise key_taken if Records::PollCandidate.exists?(id: wish[:id])
 
       candidate = Records::PollCandidate.create!(
-        id: wish[:id], time_poll_id: @poll.id, starts_at: wish[:starts_at], busy_then: calendars.against(wish[:starts_at])
+        **wish.slice(:id, :starts_at), time_poll_id: @poll.id, busy_then: calendars.against(wish[:starts_at])
       )
       hold(candidate, index) if @poll.holds_times
       candidate

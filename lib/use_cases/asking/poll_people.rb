@@ -11,7 +11,7 @@ module UseCases
 
     # All who are asked. Who is not any more loses their answers, and their link.
     # @param people [Array<Hash>] person_id and role; groups [Array<Hash>] group_id and role
-    # @param guests [Array<Hash>] id, name, email and role; names [Array<Hash>] name and role, of those without an address
+    # @param guests [Array<Hash>] id, name, email and role; names [Array<Hash>] name and role, of who has no address
     # Inside a transaction.
     def set(people: [], groups: [], guests: [], names: [])
       wish = Loading::Who.everybody(people, groups).transform_values(&:to_s)
@@ -56,7 +56,8 @@ module UseCases
     # To all who were asked.
     def tell_closed
       fresh(@poll.people).each do |one|
-        put("closed", one, Mailing::PollLetters.closed(title: @poll.title, keeper: keeper.name, word: @poll.closed_word))
+        put("closed", one,
+          Mailing::PollLetters.closed(title: @poll.title, keeper: keeper.name, word: @poll.closed_word))
       end
     end
 
@@ -137,8 +138,8 @@ module UseCases
     # A name that stands there already is the same one.
     def named(one, _index)
       called = words(one[:name], pointer: "/names", missing: "Give a name.")
-      known = @poll.people.includes(:person).find do |it|
-        it.person.name == called && Core::MailAddress.none?(it.person.email)
+      known = @poll.people.includes(:person).find do |other|
+        other.person.name == called && Core::MailAddress.none?(other.person.email)
       end
       known&.person_id || Guests.new(by: by, clock: @clock).by_name(name: called, time_zone: @poll.time_zone).id
     end

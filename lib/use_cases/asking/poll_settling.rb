@@ -1,6 +1,6 @@
 module UseCases
-  # From one of the times to what was wanted: a meeting, a series, the new time of a meeting, or another date of a series.
-  # The other times are let go, the place is given, and people are told, if whoever keeps the poll says so.
+  # From one of the times to what was wanted: a meeting, a series, the new time of a meeting, or another date of a
+  # series. The other times are let go, the place is given, and people are told, if whoever keeps the poll says so.
   class PollSettling < Base
     NOTE = "You were asked for times; this is the one.".freeze
 
@@ -88,7 +88,8 @@ module UseCases
       meeting = Records::Meeting.find(meeting_id)
       poll.people.select { |one| one.accepts && suits.include?(one.id) && meeting.asked?(one.person_id) }.each do |one|
         Answers.new(by: one.person_id, clock: @clock).keep(
-          series_id: meeting.series_id, person_id: one.person_id, answer: "accepted", meeting_id: meeting_id, way: "link"
+          series_id: meeting.series_id, meeting_id: meeting_id, person_id: one.person_id, answer: "accepted",
+          way: "link"
         )
       end
     end
@@ -110,9 +111,11 @@ module UseCases
         title: poll.title, name: poll.people.first.person.name,
         at: Core::Words.moment(candidate.starts_at, poll.kept_by.zone)
       }
-      return people.tell_keeper("settled", Mailing::PollLetters.settled(
-        **about, url: "#{Settings.origin}/meetings/#{poll.made_meeting_id}"
-      )) unless fault
+      unless fault
+        return people.tell_keeper("settled", Mailing::PollLetters.settled(
+          **about, url: "#{Settings.origin}/meetings/#{poll.made_meeting_id}"
+        ))
+      end
 
       people.tell_keeper("unsettled:#{candidate.id}", Mailing::PollLetters.unsettled(
         **about, why: fault, url: people.page

@@ -4,7 +4,9 @@ module UseCases
     # For the worker. @return [Integer] how many polls had something due
     # @param faults [Faults] in which each stands alone
     def put_due(faults = Faults.new(clock: @clock))
-      each_alone(Records::TimePoll.asking.where("remind_at <= ? and closes_at > ?", now, now), faults) { |one| half(one) } +
+      each_alone(Records::TimePoll.asking.where("remind_at <= ? and closes_at > ?", now, now), faults) { |one|
+        half(one)
+      } +
         each_alone(Records::TimePoll.asking.where(tells: "all", result_told_at: nil), faults) { |one| tell_all(one) } +
         each_alone(Records::TimePoll.asking.where("closes_at <= ? and result_told_at is null", now), faults) do |one|
           tell_result(one, "end:#{one.closes_at.to_i}")
@@ -16,7 +18,8 @@ module UseCases
       people_of(poll).tell_keeper(
         "answer:#{one.id}:#{one.answered_at.to_i}",
         Mailing::PollLetters.answered(
-          title: poll.title, name: one.person.name, comment: one.comment, said: said(poll, one), url: people_of(poll).page
+          title: poll.title, name: one.person.name, comment: one.comment, said: said(poll,
+            one), url: people_of(poll).page
         )
       )
     end
@@ -66,7 +69,7 @@ module UseCases
       lines = poll.candidates.filter_map do |candidate|
         "#{Core::Words.moment(candidate.starts_at, zone)}: #{words[candidate.id]}" if words[candidate.id]
       end
-      suggested = one.suggestions.reload.map { |it| "suggests #{Core::Words.moment(it.starts_at, zone)}" }
+      suggested = one.suggestions.reload.map { |other| "suggests #{Core::Words.moment(other.starts_at, zone)}" }
       one.none_suits ? ["none of these", *suggested] : lines + suggested
     end
 

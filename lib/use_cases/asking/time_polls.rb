@@ -103,7 +103,10 @@ module UseCases
 
     def open_poll(id)
       poll = find(Records::TimePoll.lock, id)
-      raise Core::Conflict.new("This is #{poll.state}, and no longer changes.", code: "state") unless poll.state == "open"
+      unless poll.state == "open"
+        raise Core::Conflict.new("This is #{poll.state}, and no longer changes.",
+          code: "state")
+      end
 
       poll
     end

@@ -4,19 +4,18 @@ module Views
     # @param one [Records::PollPerson]
     def of_person(one)
       @poll, @me = one.poll, one
-      {
-        **page, name: one.person.name, role: one.role, time_zone: one.person.time_zone, **own,
-        expected: [], path: nil
-      }
+      page.merge(
+        name: one.person.name, role: one.role, time_zone: one.person.time_zone, expected: [], path: nil, **own
+      )
     end
 
     # @param path [String, nil] of the own link of who has just answered
     def shared(poll, path: nil)
       @poll = poll
-      {
-        **page, name: nil, role: nil, time_zone: poll.time_zone, answered: false, comment: nil, none_suits: false,
+      page.merge(
+        name: nil, role: nil, time_zone: poll.time_zone, answered: false, comment: nil, none_suits: false,
         accepts: false, suggestions: [], expected: expected, path: path
-      }
+      )
     end
 
     private
@@ -70,9 +69,9 @@ module Views
     def others(one)
       return {tally: nil, who: nil} if @poll.shows == "nobody"
 
-      rows = @loaded.poll.people.filter_map do |it|
-        answer = @loaded.answers[[one.id, it.person_id]]
-        {name: it.person.name, answer: answer} if answer && it.person_id != @me&.person_id
+      rows = @loaded.poll.people.filter_map do |other|
+        answer = @loaded.answers[[one.id, other.person_id]]
+        {name: other.person.name, answer: answer} if answer && other.person_id != @me&.person_id
       end
       counts = rows.map { |row| row[:answer] }.tally
       {

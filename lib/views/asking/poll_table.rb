@@ -7,10 +7,10 @@ module Views
       @loaded = Loading::PollTally.of(id)
       @calendars = Loading::PollCalendars.of(poll, now: now)
       @names = @loaded.names
-      {
-        **head, **settings, people: people, candidates: @loaded.tally.ranked.map { |one| candidate(one) },
-        suggestions: suggestions, news: news, settled: settled
-      }
+      head.merge(
+        people: people, candidates: @loaded.tally.ranked.map { |one| candidate(one) }, suggestions: suggestions,
+        news: news, settled: settled, **settings
+      )
     end
 
     # @return [Array(String, String)] name of a file and its content: people by times (RFC 4180)
@@ -27,7 +27,8 @@ module Views
     private
 
     def csv_row(one)
-      [one.person.name, one.role, *poll.candidates.map { |it| @loaded.answers[[it.id, one.person_id]] }, one.comment]
+      said = poll.candidates.map { |other| @loaded.answers[[other.id, one.person_id]] }
+      [one.person.name, one.role, *said, one.comment]
     end
 
     def poll = @loaded.poll
@@ -78,13 +79,14 @@ module Views
           id: one.person_id, name: one.person.name, role: one.role, answered: !one.answered_at.nil?,
           reachable: !Core::MailAddress.none?(one.person.email), guest: one.person.guest,
           email: (one.person.email if one.person.guest && !Core::MailAddress.none?(one.person.email)),
-          way: one.way, accepts: one.accepts, none_suits: one.none_suits, comment: one.comment, asked: !one.asked_at.nil?
+          way: one.way, accepts: one.accepts, none_suits: one.none_suits, comment: one.comment,
+          asked: !one.asked_at.nil?
         }
       end
     end
 
     def candidate(standing)
-      one = poll.candidates.find { |it| it.id == standing.id }
+      one = poll.candidates.find { |other| other.id == standing.id }
       states = @calendars.at(one.starts_at)
       {
         id: one.id, starts_at: one.starts_at, local_start: zone.wall(one.starts_at),
@@ -110,7 +112,7 @@ module Views
 
     # Times that others suggest, with who is known to be free then.
     def suggestions
-      pairs = poll.people.flat_map { |one| one.suggestions.map { |it| [it.starts_at, one.person.name] } }
+      pairs = poll.people.flat_map { |one| one.suggestions.map { |other| [other.starts_at, one.person.name] } }
       known = suggestion_calendars(pairs.map(&:first))
       pairs.group_by(&:first).sort.map do |starts_at, rows|
         states = known.at(starts_at)

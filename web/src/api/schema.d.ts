@@ -3207,6 +3207,186 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/open-hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Open hours one keeps or is a host of */
+        get: operations["listOpenHours"];
+        put?: never;
+        /** Hours in which others book times by themselves */
+        post: operations["makeOpenHours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/open-hours/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What is on offer, and what is booked */
+        get: operations["showOpenHours"];
+        /** Change them; what is booked stays */
+        put: operations["changeOpenHours"];
+        post?: never;
+        /** Nothing more can be booked; what is booked stays */
+        delete: operations["removeOpenHours"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/open-hours/{id}/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Another link; the one before is worth nothing any more */
+        post: operations["renewOpenHoursLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/open-hours-links/{id}/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** Which times of a month are free at this moment */
+        get: operations["openOpenHours"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/open-hours-links/{id}/{token}/bookings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a time; 409 code taken with the nearest free ones when somebody else has */
+        post: operations["bookTime"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/booking-links/{id}/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** A booked time, by private link */
+        get: operations["openBooking"];
+        /** To another time, while there is notice */
+        put: operations["moveBooking"];
+        post?: never;
+        /** Gives it back */
+        delete: operations["giveBookingBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/booking-links/{id}/{token}/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** Free times to move it to */
+        get: operations["openTimesToMoveTo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/booking-links/{id}/{token}/confirmation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The address is proved; it is booked now */
+        post: operations["confirmBooking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/host-pages/{id}/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** What a host has listed */
+        get: operations["openHostPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3246,6 +3426,8 @@ export interface components {
             /** @description the part of a recurrence rule at fault */
             part?: string;
             retryAfterS?: number;
+            /** @description the nearest free times */
+            nearest?: components["schemas"]["Instant"][];
             errors?: {
                 pointer: string;
                 detail: string;
@@ -6044,6 +6226,263 @@ export interface components {
             /** @description of the own link of who has just answered by the shared one */
             path: string | null;
         };
+        /**
+         * @description all hosts together, any one of them in turn, or any one whom the visitor chooses
+         * @enum {string}
+         */
+        HostMode: "together" | "turns" | "chosen";
+        VisitorQuestion: {
+            /** @enum {string} */
+            kind: "short" | "long" | "choice" | "tick";
+            text: string;
+            required: boolean;
+            choices?: string[];
+        };
+        HostWish: {
+            personId: components["schemas"]["Key"];
+            /** @description when they may be booked, in their own zone; null: their working hours */
+            week?: components["schemas"]["WeekHours"] | null;
+        };
+        NewOpenHours: {
+            id: components["schemas"]["Key"];
+            title: string;
+            words?: string | null;
+            afterWords?: string | null;
+            timeZone: string;
+            mode?: components["schemas"]["HostMode"];
+            lengths: number[];
+            /** @enum {integer} */
+            stepMin?: 5 | 10 | 15 | 20 | 30 | 60;
+            beforeMin?: number;
+            afterMin?: number;
+            noticeMin?: number;
+            daysAhead?: number | null;
+            fromOn?: components["schemas"]["Day"] | null;
+            untilOn?: components["schemas"]["Day"] | null;
+            mostPerDay?: number | null;
+            mostPerWeek?: number | null;
+            mostPerVisitor?: number | null;
+            questions?: components["schemas"]["VisitorQuestion"][];
+            onlyFrom?: string[];
+            neverFrom?: string[];
+            alwaysIds?: components["schemas"]["Key"][];
+            calendarsOut?: components["schemas"]["Key"][];
+            frames?: string[];
+            placeId?: components["schemas"]["Key"] | null;
+            place?: string | null;
+            /** @enum {string} */
+            callKind?: "none" | "fresh";
+            /** @description a series with whose standing agenda each begins */
+            likeId?: components["schemas"]["Key"] | null;
+            /** @description on the public page of each host */
+            listed?: boolean;
+            /** @description times that are tentatively taken are offered too */
+            tentativeFree?: boolean;
+            /** @description the address is confirmed by mail first */
+            proof?: boolean;
+            paused?: boolean;
+            hosts: components["schemas"]["HostWish"][];
+        };
+        ChangedOpenHours: {
+            title: string;
+            words?: string | null;
+            afterWords?: string | null;
+            timeZone: string;
+            mode?: components["schemas"]["HostMode"];
+            lengths: number[];
+            /** @enum {integer} */
+            stepMin?: 5 | 10 | 15 | 20 | 30 | 60;
+            beforeMin?: number;
+            afterMin?: number;
+            noticeMin?: number;
+            daysAhead?: number | null;
+            fromOn?: components["schemas"]["Day"] | null;
+            untilOn?: components["schemas"]["Day"] | null;
+            mostPerDay?: number | null;
+            mostPerWeek?: number | null;
+            mostPerVisitor?: number | null;
+            questions?: components["schemas"]["VisitorQuestion"][];
+            onlyFrom?: string[];
+            neverFrom?: string[];
+            alwaysIds?: components["schemas"]["Key"][];
+            calendarsOut?: components["schemas"]["Key"][];
+            frames?: string[];
+            placeId?: components["schemas"]["Key"] | null;
+            place?: string | null;
+            /** @enum {string} */
+            callKind?: "none" | "fresh";
+            /** @description a series with whose standing agenda each begins */
+            likeId?: components["schemas"]["Key"] | null;
+            /** @description on the public page of each host */
+            listed?: boolean;
+            /** @description times that are tentatively taken are offered too */
+            tentativeFree?: boolean;
+            /** @description the address is confirmed by mail first */
+            proof?: boolean;
+            paused?: boolean;
+            hosts: components["schemas"]["HostWish"][];
+        };
+        OpenHoursList: {
+            /** @description of one's public page */
+            hostPath: string | null;
+            openHours: {
+                id: components["schemas"]["Key"];
+                title: string;
+                lengths: number[];
+                mode: components["schemas"]["HostMode"];
+                paused: boolean;
+                hosts: string[];
+                /** @description booked and still to come */
+                coming: number;
+                path: string;
+                mine: boolean;
+            }[];
+        };
+        OpenHours: {
+            id: components["schemas"]["Key"];
+            version: number;
+            zonePlace: string;
+            location: string | null;
+            /** @description what visitors open */
+            path: string;
+            /** @description VAVAILABILITY and free/busy of it */
+            feedPath: string;
+            /** @description what is not sure about what is offered, for the hosts alone */
+            notes: string[];
+            calendars: {
+                id: components["schemas"]["Key"];
+                name: string;
+                person: string;
+            }[];
+            title: string;
+            words: string | null;
+            afterWords: string | null;
+            timeZone: string;
+            mode: components["schemas"]["HostMode"];
+            lengths: number[];
+            /** @enum {integer} */
+            stepMin: 5 | 10 | 15 | 20 | 30 | 60;
+            beforeMin: number;
+            afterMin: number;
+            noticeMin: number;
+            daysAhead: number | null;
+            fromOn: components["schemas"]["Day"] | null;
+            untilOn: components["schemas"]["Day"] | null;
+            mostPerDay: number | null;
+            mostPerWeek: number | null;
+            mostPerVisitor: number | null;
+            questions: components["schemas"]["VisitorQuestion"][];
+            onlyFrom: string[];
+            neverFrom: string[];
+            alwaysIds: components["schemas"]["Key"][];
+            calendarsOut: components["schemas"]["Key"][];
+            frames: string[];
+            placeId: components["schemas"]["Key"] | null;
+            place: string | null;
+            /** @enum {string} */
+            callKind: "none" | "fresh";
+            /** @description a series with whose standing agenda each begins */
+            likeId: components["schemas"]["Key"] | null;
+            /** @description on the public page of each host */
+            listed: boolean;
+            /** @description times that are tentatively taken are offered too */
+            tentativeFree: boolean;
+            /** @description the address is confirmed by mail first */
+            proof: boolean;
+            paused: boolean;
+            hosts: {
+                personId: components["schemas"]["Key"];
+                name: string;
+                week: components["schemas"]["WeekHours"] | null;
+                zonePlace: string;
+                workingHours: components["schemas"]["WeekHours"];
+            }[];
+            bookings: {
+                id: components["schemas"]["Key"];
+                name: string;
+                email: string;
+                localStart: components["schemas"]["Wall"];
+                lengthMin: number;
+                /** @enum {string} */
+                state: "held" | "booked" | "called_off";
+                meetingId: components["schemas"]["Key"] | null;
+                hosts: string[];
+                answers: components["schemas"]["VisitorAnswer"][];
+            }[];
+        };
+        VisitorAnswer: {
+            question: string;
+            answer: string | boolean;
+        };
+        BookableTimes: {
+            title: string;
+            words: string | null;
+            lengths: number[];
+            mode: components["schemas"]["HostMode"];
+            proof: boolean;
+            hosts: string[];
+            location: string | null;
+            online: boolean;
+            questions: components["schemas"]["VisitorQuestion"][];
+            hostZone: string;
+            paused: boolean;
+            lengthMin: number;
+            month: string;
+            timeZone: string;
+            firstMonth: string;
+            lastMonth: string;
+            /** @description days on which something is free */
+            days: {
+                on: components["schemas"]["Day"];
+                times: {
+                    startsAt: components["schemas"]["Instant"];
+                    /** @description places in the list of hosts, where the visitor may choose */
+                    hosts: number[];
+                }[];
+            }[];
+        };
+        NewBooking: {
+            id: components["schemas"]["Key"];
+            startsAt: components["schemas"]["Instant"];
+            lengthMin: number;
+            name: string;
+            email: string;
+            timeZone: string;
+            host?: number | null;
+            answers?: (string | boolean | null)[];
+        };
+        MovedBooking: {
+            startsAt: components["schemas"]["Instant"];
+        };
+        Booking: {
+            title: string;
+            name: string;
+            hosts: string[];
+            /** @enum {string} */
+            state: "held" | "booked" | "given_back" | "expired" | "called_off";
+            startsAt: components["schemas"]["Instant"];
+            endsAt: components["schemas"]["Instant"];
+            timeZone: string;
+            hostZone: string;
+            location: string | null;
+            callPath: string | null;
+            afterWords: string | null;
+            answers: components["schemas"]["VisitorAnswer"][];
+            mayChange: boolean;
+            expiresAt: components["schemas"]["Instant"] | null;
+            bookPath: string | null;
+            /** @description of this booking; null for who has just booked and must prove the address by mail */
+            path: string | null;
+        };
+        HostPage: {
+            name: string;
+            openHours: {
+                title: string;
+                words: string | null;
+                lengths: number[];
+                path: string;
+            }[];
+        };
     };
     responses: {
         /** @description A problem (RFC 9457) */
@@ -6739,6 +7178,51 @@ export interface components {
                 "application/json": components["schemas"]["PollPage"];
             };
         };
+        /** @description OK */
+        OpenHoursList: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["OpenHoursList"];
+            };
+        };
+        /** @description OK */
+        OpenHours: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["OpenHours"];
+            };
+        };
+        /** @description OK */
+        BookableTimes: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["BookableTimes"];
+            };
+        };
+        /** @description OK */
+        Booking: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Booking"];
+            };
+        };
+        /** @description OK */
+        HostPage: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["HostPage"];
+            };
+        };
     };
     parameters: {
         id: components["schemas"]["Key"];
@@ -6752,6 +7236,9 @@ export interface components {
         sendingId: components["schemas"]["Key"];
         ifMatch: string;
         page: number;
+        month: string;
+        timeZone: string;
+        lengthMin: number;
     };
     requestBodies: {
         TopicSharing: {
@@ -7282,6 +7769,26 @@ export interface components {
         CandidateCheck: {
             content: {
                 "application/json": components["schemas"]["CandidateCheck"];
+            };
+        };
+        NewOpenHours: {
+            content: {
+                "application/json": components["schemas"]["NewOpenHours"];
+            };
+        };
+        ChangedOpenHours: {
+            content: {
+                "application/json": components["schemas"]["ChangedOpenHours"];
+            };
+        };
+        NewBooking: {
+            content: {
+                "application/json": components["schemas"]["NewBooking"];
+            };
+        };
+        MovedBooking: {
+            content: {
+                "application/json": components["schemas"]["MovedBooking"];
             };
         };
     };
@@ -10668,6 +11175,236 @@ export interface operations {
         requestBody: components["requestBodies"]["SharedPollAnswer"];
         responses: {
             201: components["responses"]["PollPage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listOpenHours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["OpenHoursList"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeOpenHours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewOpenHours"];
+        responses: {
+            201: components["responses"]["OpenHours"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showOpenHours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["OpenHours"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeOpenHours: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": components["parameters"]["ifMatch"];
+            };
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["ChangedOpenHours"];
+        responses: {
+            200: components["responses"]["OpenHours"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeOpenHours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    renewOpenHoursLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["OpenHours"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    openOpenHours: {
+        parameters: {
+            query: {
+                month: components["parameters"]["month"];
+                timeZone: components["parameters"]["timeZone"];
+                lengthMin?: components["parameters"]["lengthMin"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["BookableTimes"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    bookTime: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewBooking"];
+        responses: {
+            201: components["responses"]["Booking"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    openBooking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Booking"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    moveBooking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["MovedBooking"];
+        responses: {
+            200: components["responses"]["Booking"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    giveBookingBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Booking"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    openTimesToMoveTo: {
+        parameters: {
+            query: {
+                month: components["parameters"]["month"];
+                timeZone: components["parameters"]["timeZone"];
+                lengthMin?: components["parameters"]["lengthMin"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["BookableTimes"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    confirmBooking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Booking"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    openHostPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["HostPage"];
             default: components["responses"]["Problem"];
         };
     };

@@ -19,6 +19,7 @@ const PAGES: [RegExp, Component, string[]][] = [
   ],
   [/^\/with\/([^/]+)\/([^/]+)$/, defineAsyncComponent(() => import('./HostPage.vue')), ['id', 'token']],
 ]
+const house = document.querySelector<HTMLMetaElement>('meta[name=organisation]')?.content ?? 'Left Over'
 const found = PAGES.find(([pattern]) => pattern.test(location.pathname))
 const given = found?.[0].exec(location.pathname)?.slice(1) ?? []
 const props = Object.fromEntries((found?.[2] ?? []).map((name, i) => [name, given[i]]))
@@ -26,7 +27,7 @@ const props = Object.fromEntries((found?.[2] ?? []).map((name, i) => [name, give
 
 <template>
   <main class="public">
-    <p class="house"><Mark /> Left Over</p>
+    <p class="house"><Mark /> {{ house }}</p>
     <component :is="found[1]" v-if="found" v-bind="props" />
     <section v-else class="sheet"><h1>There is nothing here</h1></section>
   </main>

@@ -1,0 +1,41 @@
+module Mailing
+  # The letters about booked times, each with its subject and words.
+  module BookingLetters
+    CHANGE = "Move it or give it back"
+
+    module_function
+
+    # To the visitor, whose address has to be proved.
+    def proof(title:, at:, url:)
+      said = "Please confirm that you want “#{title}” on #{at}. The time is held for you for 15 minutes."
+      note("Please confirm", title, said, ["Confirm it", url])
+    end
+
+    # To the visitor, with the calendar object.
+    # @param hosts [Array<String>] names; where [Array<String>] room and call, as far as there are
+    # @param after [String, nil] what the host says afterwards
+    def booked(title:, hosts:, at:, where:, url:, after: nil)
+      said = "You have booked “#{title}” with #{Core::Words.list(hosts)}.\n\n#{[at, *where].join("\n")}"
+      note("Booked", title, [said, after].compact.join("\n\n"), [CHANGE, url])
+    end
+
+    KINDS = {
+      booked: ["Booked", "has booked"], moved: ["Moved", "has moved"], given_back: ["Given back", "has given back"]
+    }.freeze
+
+    # To a host.
+    # @param kind [Symbol] booked, moved or given_back
+    # @param answers [Array<Hash>] question and answer; doubts [Array<String>] what is not sure about the time
+    def for_host(kind:, title:, name:, at:, answers:, doubts:, url:)
+      subject, verb = KINDS.fetch(kind)
+      preposition = (kind == :moved) ? "to" : "on"
+      answered = answers.map { |one| "#{one["question"]} #{(one["answer"] == true) ? "Yes" : one["answer"]}" }
+      parts = ["#{name} #{verb} “#{title}” #{preposition} #{at}."]
+      parts << answered.join("\n") if answered.any? && kind == :booked
+      parts << doubts.join("\n") if doubts.any?
+      note("#{subject} by #{name}", title, parts.join("\n\n"), ["The meeting", url])
+    end
+
+    def note(subject, title, words, link = nil) = Note.parts("#{subject}: #{title}", title, words, link)
+  end
+end

@@ -1,0 +1,92 @@
+module Views
+  # Open hours as those see them who keep them or are hosts.
+  class OpenHours < Base
+    MOST_BOOKINGS = 100
+
+    def list
+      mine = Records::OpenHours.here.where(kept_by_id: by)
+        .or(Records::OpenHours.here.where(id: Records::OpenHoursHost.where(person_id: by).select(:open_hours_id)))
+      found = mine.order(:title, :id).includes(hosts: :person).to_a
+      coming = Records::Booking.where(open_hours_id: found.map(&:id), state: "booked").where("starts_at > ?", now)
+        .group(:open_hours_id).count
+      {open_hours: found.map { |open| row(open, coming.fetch(open.id, 0)) }, host_path: host_path}
+    end
+
+    def show(id)
+      open = find(Records::OpenHours.here.includes(:kept_by, :held_place, hosts: :person), id)
+      settings(open).merge(
+        hosts: hosts(open), bookings: bookings(open), notes: notes(open), calendars: calendars(open),
+        path: Loading::OpenHoursLink.path(open), feed_path: Loading::OpenHoursLink.feed_path(open)
+      )
+    end
+
+    private
+
+    def host_path
+      listed = Records::OpenHours.here.where(listed: true)
+      mine = listed.where(id: Records::OpenHoursHost.where(person_id: by).select(:open_hours_id))
+      Loading::OpenHoursLink.host_path(by) if mine.exists?
+    end
+
+    def row(open, coming)
+      {
+        id: open.id, title: open.title, lengths: open.lengths, mode: open.mode, paused: open.paused,
+        hosts: open.hosts.map { |host| host.person.name }, coming: coming, path: Loading::OpenHoursLink.path(open),
+        mine: open.kept_by_id == by
+      }
+    end
+
+    def settings(open)
+      names = %i[
+        id title words after_words time_zone mode lengths step_min before_min after_min notice_min days_ahead from_on
+        until_on most_per_day most_per_week most_per_visitor questions only_from never_from always_ids calendars_out
+        frames place_id place call_kind like_id listed tentative_free proof paused
+      ]
+      {**names.to_h { |name| [name, open[name]] }, version: open.lock_version, location: open.location,
+                                                   zone_place: open.zone.place}
+    end
+
+    def hosts(open)
+      open.hosts.map do |host|
+        {
+          person_id: host.person_id, name: host.person.name, week: host.week, zone_place: host.person.zone.place,
+          working_hours: host.person.working_hours || Loading::Hours::USUAL
+        }
+      end
+    end
+
+    def calendars(open)
+      Records::Calendar.where(person_id: open.hosts.map(&:person_id)).order(:name, :id).includes(:person)
+        .map { |one| {id: one.id, name: one.name, person: one.person.name} }
+    end
+
+    def bookings(open)
+      rows = Records::Booking.where(open_hours_id: open.id, state: %w[held booked]).where("ends_at > ?", now)
+        .order(:starts_at, :id).limit(MOST_BOOKINGS).includes(:person, meeting: :series).to_a
+      names = open.hosts.to_h { |host| [host.person_id, host.person.name] }
+      rows.map { |booking| booking_row(booking, open, names) }
+    end
+
+    def booking_row(booking, open, names)
+      {
+        id: booking.id, name: booking.name, email: booking.person.email,
+        local_start: open.zone.wall(booking.time.starts_at), length_min: booking.time.length_min,
+        state: booking.called_off? ? "called_off" : booking.state, meeting_id: booking.meeting_id,
+        hosts: booking.host_ids.filter_map { |id| names[id] }, answers: booking.answers
+      }
+    end
+
+    # What is not sure about what is offered; for the hosts, never for visitors.
+    def notes(open)
+      known = Records::Calendar.telling.where(person_id: open.hosts.map(&:person_id)).distinct.pluck(:person_id)
+      unknown = open.hosts.reject { |host| known.include?(host.person_id) }.map { |host| host.person.name }
+      failing = Records::Calendar.where(person_id: open.hosts.map(&:person_id)).where.not(last_error: nil)
+        .where.not(id: open.calendars_out).pluck(:name)
+      [
+        ("No calendar of #{Core::Words.list(unknown)} is known here: all their hours are offered." if unknown.any?),
+        *failing.map { |name| "The calendar “#{name}” could not be read lately; what it said before counts." },
+        ("Times that are tentatively taken are offered too." if open.tentative_free)
+      ].compact
+    end
+  end
+end

@@ -1,0 +1,360 @@
+require_relative "../api_helper"
+require "open3"
+
+RSpec.describe "Hours others may book" do
+  let!(:marit) { person("Marit Hauge", admin: true) }
+  let!(:wen) { person("Wen Halloran", zone: "America/Halifax") }
+  let(:day) { Date.today + 7 + (8 - (Date.today + 7).cwday) % 7 } # a Monday
+  let(:oslo) { Core::Zone["Europe/Oslo"] }
+  let(:wish) do
+    {title: "Buoy clinic", timeZone: "Europe/Oslo", lengths: [30, 60], stepMin: 30, noticeMin: 60,
+     hosts: [{personId: marit, week: {mo: [%w[09:00 11:00]], tu: [], we: [], th: [], fr: [], sa: [], su: []}}]}
+  end
+
+  before do
+    clock.now = Time.now.utc
+    sign_in(marit)
+  end
+
+  def make(**rest) = call(:post, "/open-hours", {id: key, **wish, **rest})
+
+  def link(open) = open["path"].sub("/book/", "/open-hours-links/")
+
+  def at(clock, on = day) = oslo.instant(Core::WallTime.parse("#{on}T#{clock}")).iso8601
+
+  def times(open, length: 30, month: day.strftime("%Y-%m"), zone: "Europe/Oslo")
+    call(:get, "#{link(open)}?month=#{month}&timeZone=#{zone}&lengthMin=#{length}", token: false)
+  end
+
+  # Starts on the Monday, as the visitor's clock shows them.
+  def free(open, **rest)
+    found = times(open, **rest)["days"].find { |one| one["on"] == day.iso8601 } or return []
+    zone = Core::Zone[rest[:zone] || "Europe/Oslo"]
+    found["times"].map { |one| Core::Words.clock(zone.wall(Time.iso8601(one["startsAt"]))) }
+  end
+
+  def book(open, clock, id: key, name: "Odd Dahl", email: "odd@port.example", **rest)
+    call(:post, "#{link(open)}/bookings", {
+      id: id, startsAt: at(clock), lengthMin: 30, name: name, email: email, timeZone: "Europe/Lisbon", **rest
+    }, token: false)
+  end
+
+  def own(booking) = booking["path"].sub("/booking/", "/booking-links/")
+
+  def mails(to) = Records::Mail.where(recipient: to).where.not(source: nil).order(:created_at, :id)
+    .map { |mail| Mail.read_from_string(mail.source) }
+
+  def problem = JSON.parse(last_response.body)
+
+  def pointers = problem["errors"].map { |one| one["pointer"] }
+
+  it "offer what is free at that moment, in the visitor's zone, and nothing else" do
+    open = make
+    expect(free(open)).to eq %w[09:00 09:30 10:00 10:30]
+    expect(free(open, length: 60)).to eq %w[09:00 09:30 10:00]
+    expect(free(open, zone: "Europe/Lisbon")).to eq %w[08:00 08:30 09:00 09:30]
+    series(marit, {}, start: "#{day}T09:30", rule: nil)
+    expect(free(open)).to eq %w[09:00 10:15 10:30].reject { |clock| clock == "10:15" }
+    times(open, month: "2026-13")
+    expect(status).to eq 400
+    times(open, zone: "Europe/Nowhere")
+    expect(status).to eq 422
+  end
+
+  it "become a meeting like any other, told to both sides, with a calendar object" do
+    open = make(afterWords: "Bring the chart.", questions: [{kind: "short", text: "Which buoy?", required: true}])
+    book(open, "09:30")
+    expect(pointers).to eq ["/answers/0"]
+    id = key
+    booking = book(open, "09:30", id: id, answers: ["Number 7"])
+    expect(book(open, "09:30", id: id, answers: ["Number 7"])).to eq booking
+    expect(booking).to include("state" => "booked", "hosts" => ["Marit Hauge"], "mayChange" => true)
+    meeting = Records::Meeting.find_by!(starts_at: at("09:30"))
+    expect(meeting.series).to have_attributes(title: "Buoy clinic: Odd Dahl", keeper_id: marit)
+    expect(meeting.series.purpose).to include "Which buoy? Number 7"
+    visitor = mails("odd@port.example").last
+    expect(visitor.subject).to eq "Booked: Buoy clinic"
+    expect(visitor.text_part.decoded).to include "with Marit Hauge", "08:30 Lisbon time", "Bring the chart.",
+      "/booking/"
+    calendar = visitor.parts.find { |part| part.mime_type == "text/calendar" }.decoded
+    expect(calendar).to include "METHOD:REQUEST", "SUMMARY:Buoy clinic: Odd Dahl"
+    host = mails("marit@skerrybuoy.example").last
+    expect(host.subject).to eq "Booked by Odd Dahl: Buoy clinic"
+    expect(host.text_part.decoded).to include "09:30 Oslo time", "Which buoy? Number 7",
+      "No calendar of Marit Hauge is known"
+    expect(Records::Reply.where(meeting_id: meeting.id).pluck(:answer)).to eq %w[accepted accepted]
+    expect(free(open)).to eq %w[09:00 10:00 10:30]
+    rows = call(:get, "/open-hours/#{open["id"]}")["bookings"]
+    expect(rows).to match [a_hash_including("name" => "Odd Dahl",
+      "answers" => [{"question" => "Which buoy?", "answer" => "Number 7"}])]
+  end
+
+  it "tell who comes second at once, with the nearest free times" do
+    open = make
+    book(open, "09:30")
+    book(open, "09:30", email: "gunnar@port.example", name: "Gunnar")
+    expect([code, problem["nearest"]]).to eq ["taken", [at("09:00"), at("10:00"), at("10:30")]]
+    book(open, "09:10", email: "gunnar@port.example", name: "Gunnar")
+    expect(code).to eq "taken"
+    expect(Records::Meeting.count).to eq 1
+  end
+
+  it "are moved and given back by link until the notice ends, which both sides hear" do
+    open = make
+    booking = book(open, "09:00")
+    moved = call(:put, own(booking), {startsAt: at("10:30")}, token: false)
+    2.times { call(:put, own(booking), {startsAt: at("10:30")}, token: false) }
+    expect(moved["startsAt"]).to eq at("10:30")
+    expect(free(open)).to eq %w[09:00 09:30 10:00]
+    own_times = call(:get, "#{own(booking)}/times?month=#{day.strftime("%Y-%m")}&timeZone=Europe/Oslo", token: false)
+    expect(own_times["days"].first["times"].size).to eq 4 # its own among them
+    expect(mails("marit@skerrybuoy.example").last.subject).to eq "Moved by Odd Dahl: Buoy clinic"
+    told = -> { Records::Mail.where(recipient: "odd@port.example").order(:created_at, :id).pluck(:kind) }
+    expect(told.call.last).to eq "changed"
+    2.times { expect(call(:delete, own(booking), token: false)["state"]).to eq "given_back" }
+    expect(free(open).size).to eq 4
+    expect(Records::Meeting.pluck(:state)).to eq ["called_off"]
+    expect(mails("marit@skerrybuoy.example").last.subject).to eq "Given back by Odd Dahl: Buoy clinic"
+    again = book(open, "09:00")
+    Records::OpenHours.update_all(notice_min: 60 * 24 * 60)
+    call(:put, own(again), {startsAt: at("10:30")}, token: false)
+    expect(code).to eq "late"
+    call(:delete, own(again), token: false)
+    expect(code).to eq "late"
+    expect(call(:get, own(again), token: false)["mayChange"]).to be false
+  end
+
+  it "follow what the host does with the meeting" do
+    open = make
+    booking = book(open, "09:00")
+    meeting = Records::Meeting.last
+    use(UseCases::MeetingChanges, marit).move(meeting_id: meeting.id, version: meeting.lock_version,
+      local_start: "#{day}T10:00")
+    expect(call(:get, own(booking), token: false)["startsAt"]).to eq at("10:00")
+    state(meeting.id, marit, "called_off", reason: "Storm")
+    expect(call(:get, own(booking), token: false)["state"]).to eq "called_off"
+    call(:put, own(booking), {startsAt: at("10:30")}, token: false)
+    expect(code).to eq "state"
+  end
+
+  it "hold a time for 15 minutes until the address is confirmed, where the host wants that" do
+    open = make(proof: true)
+    booking = book(open, "09:00")
+    expect(booking).to include("state" => "held", "path" => nil)
+    expect(free(open)).to eq %w[09:30 10:00 10:30]
+    expect(Records::Meeting.count).to eq 0
+    path = mails("odd@port.example").last.text_part.decoded[%r{/booking(/\S+)}, 1]
+    expect(call(:get, "/booking-links#{path}", token: false)["state"]).to eq "held"
+    2.times { expect(call(:post, "/booking-links#{path}/confirmation", token: false)["state"]).to eq "booked" }
+    expect(Records::Meeting.count).to eq 1
+    book(open, "09:30")
+    late = mails("odd@port.example").last.text_part.decoded[%r{/booking(/\S+)}, 1]
+    Records::Booking.where(state: "held").update_all(expires_at: Time.now - 1)
+    expect(free(open)).to eq %w[09:30 10:00 10:30]
+    call(:post, "/booking-links#{late}/confirmation", token: false)
+    expect(code).to eq "expired"
+    UseCases::Bookings.new(clock: Time).sweep
+    expect(Records::Booking.pluck(:state)).to contain_exactly("booked", "expired")
+  end
+
+  it "let in and keep out by address and domain, and let nobody fill the calendar" do
+    open = make(onlyFrom: ["port.example"], neverFrom: ["odd@port.example"], mostPerVisitor: 1)
+    book(open, "09:00")
+    expect([code, pointers]).to eq ["kept-out", ["/email"]]
+    book(open, "09:00", email: "rory@else.example")
+    expect(code).to eq "kept-out"
+    book(open, "09:00", email: "rory@quay.port.example")
+    expect(status).to eq 201
+    book(open, "09:30", email: "rory@quay.port.example")
+    expect(code).to eq "too-many"
+    {name: " ", email: "x"}.each { |field, text| book(open, "10:00", field => text) && (expect(status).to eq 422) }
+    make(onlyFrom: ["no such"])
+    expect(pointers).to eq ["/onlyFrom/0"]
+  end
+
+  describe "with two hosts in two zones" do
+    let(:hosts) do
+      [{personId: marit, week: {mo: [%w[14:00 17:00]]}}, {personId: wen, week: {mo: [%w[09:00 11:00]]}}]
+    end
+
+    it "together are free when both are" do
+      open = make(hosts: hosts)
+      expect(free(open)).to eq %w[14:00 14:30 15:00 15:30] # 09:00 in Halifax is 14:00 in Oslo
+      book(open, "14:30")
+      expect(Records::SeriesMember.pluck(:person_id)).to include(marit, wen)
+    end
+
+    it "take turns: who has had least lately, then by their order" do
+      open = make(hosts: hosts, mode: "turns")
+      expect(free(open).first).to eq "14:00"
+      %w[14:00 14:00 14:30].each_with_index { |clock, i| book(open, clock, email: "v#{i}@port.example") }
+      hosts_of = Records::Booking.order(:created_at).pluck(:host_ids).map(&:first)
+      expect(hosts_of).to eq [marit, wen, marit]
+      book(open, "14:00", email: "v4@port.example")
+      expect(code).to eq "taken"
+    end
+
+    it "let the visitor choose, where the host lets them" do
+      open = make(hosts: hosts, mode: "chosen")
+      shown = times(open)["days"].first["times"].find { |one| one["startsAt"] == at("14:00") }
+      expect(shown["hosts"]).to eq [0, 1]
+      book(open, "14:00", host: 1)
+      expect(Records::Booking.pluck(:host_ids)).to eq [[wen]]
+      expect(mails("wen@skerrybuoy.example").last.subject).to start_with "Booked by Odd Dahl"
+      book(open, "14:00", host: 1, email: "v@port.example")
+      expect(code).to eq "taken"
+    end
+  end
+
+  it "keep gaps, limits, days and places" do
+    room = key
+    use(UseCases::Places, marit).add(id: room, name: "Chart room", time_zone: "Europe/Oslo")
+    open = make(beforeMin: 15, afterMin: 15, mostPerDay: 2, placeId: room)
+    book(open, "09:00")
+    expect(free(open)).to eq %w[10:00 10:30]
+    book(open, "10:00", email: "v@port.example")
+    expect(free(open)).to eq []
+    expect(Records::PlaceBooking.count).to eq 2
+    expect(times(make(fromOn: (day + 1).iso8601))["days"].map { |one| one["on"] }).not_to include day.iso8601
+    expect(times(make(daysAhead: 1))["days"]).to eq []
+    make(fromOn: (day + 1).iso8601, untilOn: day.iso8601)
+    expect(pointers).to eq ["/untilOn"]
+    expect(free(make(placeId: room))).to eq %w[09:30 10:30]
+  end
+
+  it "offer what is tentatively taken only where the host says so, and tell the host alone" do
+    use(UseCases::Holds, marit).keep(
+      id: key, title: "Perhaps", starts_at: Time.iso8601(at("09:00")), length_min: 30, time_zone: "Europe/Oslo",
+      people: [{person_id: marit, role: "required"}]
+    )
+    use(UseCases::Calendars, marit).add(id: key, name: "Mine", kind: "by_hand", person_id: marit)
+    expect(free(make)).to eq %w[09:30 10:00 10:30]
+    open = make(tentativeFree: true)
+    expect(free(open).first).to eq "09:00"
+    answer = book(open, "09:00")
+    expect(answer.to_s).not_to include "tentative"
+    expect(mails("marit@skerrybuoy.example").last.text_part.decoded).to include "Marit Hauge has something tentative"
+    expect(open["notes"]).to eq ["Times that are tentatively taken are offered too."]
+  end
+
+  it "leave out a calendar that is not to count" do
+    use(UseCases::Calendars, marit).add(id: (calendar = key), name: "Choir", kind: "by_hand", person_id: marit)
+    use(UseCases::Calendars, marit).add_entry(
+      id: key, calendar_id: calendar, local_start: "#{day}T09:00", local_end: "#{day}T10:00", title: "Choir"
+    )
+    expect(free(make)).to eq %w[10:00 10:30]
+    expect(free(make(calendarsOut: [calendar]))).to eq %w[09:00 09:30 10:00 10:30]
+  end
+
+  it "begin with the standing agenda of a series" do
+    like = series(marit, {}, start: "#{day}T15:00", rule: nil)
+    use(UseCases::StandingAgenda, marit).set(series_id: like, number: 0, topics: [
+      {id: key, title: "Which chart", purpose: "information", length_min: 5, presenter_id: nil, text: nil, sub: false}
+    ])
+    open = make(likeId: like)
+    book(open, "09:00")
+    expect(Records::Topic.where(meeting_id: Records::Meeting.last.id).pluck(:title)).to include "Which chart"
+  end
+
+  it "are changed with the version seen, paused, given another link, listed and removed" do
+    open = make
+    changed = call(:put, "/open-hours/#{open["id"]}", {**wish, title: "Clinic", listed: true}, version: open["version"])
+    expect(changed).to include("title" => "Clinic", "listed" => true)
+    call(:put, "/open-hours/#{open["id"]}", wish, version: open["version"])
+    expect(code).to eq "changed-since"
+    page = call(:get, "/open-hours")["hostPath"].sub("/with/", "/host-pages/")
+    expect(call(:get, page,
+      token: false)).to include("name" => "Marit Hauge", "openHours" => [a_hash_including("title" => "Clinic")])
+    renewed = call(:post, "/open-hours/#{open["id"]}/link")
+    times(open)
+    expect(status).to eq 404
+    expect(free(renewed).size).to eq 4
+    paused = call(:put, "/open-hours/#{open["id"]}", {**wish, paused: true}, version: renewed["version"])
+    expect(times(paused)).to include("paused" => true, "days" => [])
+    book(paused, "09:00")
+    expect(code).to eq "taken"
+    expect(call(:get, "/open-hours")["openHours"].map { |one| one["title"] }).to eq ["Buoy clinic"]
+    call(:delete, "/open-hours/#{open["id"]}")
+    expect(call(:get, "/open-hours")["openHours"]).to eq []
+    times(paused)
+    expect(status).to eq 404
+  end
+
+  it "refuse what cannot be, at its field" do
+    {{lengths: []} => nil, {hosts: [{personId: key}]} => "/hosts/0",
+     {hosts: [{personId: marit, week: {mo: [%w[09:00 10:00], %w[09:30 11:00]]}}]} => "/hosts/0/week/mo",
+     {questions: [{kind: "choice", text: "Which?", required: true, choices: ["One"]}]} => "/questions/0",
+     {frames: ["port.example/x"]} => "/frames/0", {likeId: key} => "/likeId", {placeId: key} => "/placeId"}
+      .each do |change, pointer|
+        make(**change)
+        expect(status).to be_in [400, 422]
+        expect(pointers).to eq([pointer]), "#{change} #{pointers}" if pointer
+      end
+  end
+
+  it "are published as VAVAILABILITY and VFREEBUSY, which two other libraries read" do
+    open = make
+    book(open, "09:30")
+    path = open["feedPath"]
+    get(path)
+    text = last_response.body
+    expect(text).to include "BEGIN:VAVAILABILITY", "BUSYTYPE:BUSY-UNAVAILABLE", "RRULE:FREQ=WEEKLY;BYDAY=MO",
+      "FREEBUSY;FBTYPE=BUSY:"
+    read = {
+      "python icalendar" => ["/usr/bin/python3", "-c",
+        <<~PY], "npm ical.js" => ["node", "--input-type=module", "-e", <<~JS]
+          import sys, icalendar
+          c = icalendar.Calendar.from_ical(sys.stdin.buffer.read())
+          names = [x.name for x in c.walk()]
+          print(names.count("VAVAILABILITY"), names.count("AVAILABLE"), names.count("VFREEBUSY"))
+        PY
+          import ICAL from "#{Settings::ROOT}/web/node_modules/ical.js/dist/ical.js"
+          import { readFileSync } from "node:fs"
+          const c = new ICAL.Component(ICAL.parse(readFileSync(0, "utf8")))
+          const a = c.getAllSubcomponents("vavailability")
+          console.log(a.length, a[0].getAllSubcomponents("available").length, c.getAllSubcomponents("vfreebusy").length)
+        JS
+    }
+    read.each do |library, command|
+      said, _ = Open3.capture2(*command, stdin_data: text)
+      expect(said.strip).to eq("1 1 1"), library
+    end
+    get(path.sub(/.\.ics/, "x.ics"))
+    expect(status).to eq 404
+  end
+
+  it "can be set into pages of named origins alone" do
+    get(make["path"])
+    expect(last_response.headers["content-security-policy"]).to end_with "frame-ancestors 'none'"
+    expect(last_response.headers["x-frame-options"]).to eq "DENY"
+    get(make(frames: ["https://port.example"])["path"])
+    expect(last_response.headers["content-security-policy"]).to end_with "frame-ancestors https://port.example"
+    expect(last_response.headers).not_to have_key "x-frame-options"
+    expect(last_response.headers).not_to have_key "set-cookie"
+  end
+
+  it "are nobody else's, and opening what is sent books nothing" do
+    open = make(proof: true)
+    book(open, "09:00")
+    call(:get, "/booking-links#{mails("odd@port.example").last.text_part.decoded[%r{/booking(/\S+)}, 1]}", token: false)
+    expect(Records::Booking.pluck(:state)).to eq ["held"]
+    sign_in(wen)
+    call(:get, "/open-hours/#{open["id"]}")
+    expect(status).to eq 404
+  end
+
+  it "keep the instant the visitor saw over a change of clocks" do
+    # The last Sunday of March: Oslo goes an hour ahead (IANA time zone database); the Monday after it.
+    sunday = (Date.new(Date.today.year + 1, 3, 25)..Date.new(Date.today.year + 1, 3, 31)).find(&:sunday?)
+    open = make
+    found = times(open, month: (sunday + 1).strftime("%Y-%m"), zone: "America/Halifax")["days"]
+      .find { |one| one["on"] == (sunday + 1).iso8601 }
+    first = found["times"].first["startsAt"]
+    expect(first).to eq "#{sunday + 1}T07:00:00Z"
+    booking = call(:post, "#{link(open)}/bookings", {
+      id: key, startsAt: first, lengthMin: 30, name: "Odd", email: "odd@port.example", timeZone: "America/Halifax"
+    }, token: false)
+    expect(booking["startsAt"]).to eq first
+    expect(Records::Meeting.last.starts_at).to eq Time.iso8601(first)
+  end
+end
