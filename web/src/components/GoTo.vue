@@ -24,6 +24,8 @@ const FIXED = [
   { title: 'Places', hint: 'go', to: '/people?show=places' },
   { title: 'Ask for times', hint: 'do', to: '/asking/new' },
   { title: 'Times asked for', hint: 'go', to: '/asking' },
+  { title: 'Open hours', hint: 'go', to: '/open-hours' },
+  { title: 'New open hours', hint: 'do', to: '/open-hours/new' },
   { title: 'Start one now', hint: 'do', to: '/now' },
   { title: 'New series', hint: 'do', to: '/series/new' },
   { title: 'Add a person', hint: 'do', to: '/people?do=add' },

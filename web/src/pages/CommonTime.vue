@@ -113,6 +113,7 @@ useKeys([
             minutes{{ look.fromDay ? `, from ${longDay(look.fromDay)}` : '' }}
           </h1>
           <router-link class="quiet" to="/asking">Times asked for</router-link>
+          <router-link class="quiet" to="/open-hours">Open hours</router-link>
           <button type="button" class="quiet" :aria-expanded="changing" @click="changing = !changing">
             {{ changing ? 'Done' : 'Change' }}
           </button>
