@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000018) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000019) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -521,6 +521,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000018) do
     t.string "call_kind", limit: 20, default: "none", null: false, collation: "ascii_bin"
     t.integer "row_late_min", default: 0, null: false
     t.boolean "added", default: false, null: false
+    t.text "row_plan", size: :long, collation: "utf8mb4_bin"
     t.index ["ends_at"], name: "index_meetings_on_ends_at"
     t.index ["place_id"], name: "fk_rails_2a899e4b51"
     t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true
@@ -807,6 +808,17 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000018) do
     t.index ["meeting_id", "person_id"], name: "index_replies_on_meeting_id_and_person_id", unique: true
     t.index ["person_id"], name: "index_replies_on_person_id"
     t.check_constraint "`answer` in ('accepted','tentative','declined','none')", name: "replies_answer"
+  end
+
+  create_table "row_pickers", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "name", limit: 120, null: false
+    t.datetime "asked_at"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id", "person_id"], name: "index_row_pickers_on_meeting_id_and_person_id", unique: true
+    t.index ["person_id"], name: "index_row_pickers_on_person_id"
   end
 
   create_table "row_slots", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -1206,6 +1218,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000018) do
   add_foreign_key "replies", "meetings"
   add_foreign_key "replies", "people"
   add_foreign_key "replies", "people", column: "entered_by_id"
+  add_foreign_key "row_pickers", "meetings"
+  add_foreign_key "row_pickers", "people"
   add_foreign_key "row_slots", "meetings"
   add_foreign_key "row_slots", "people"
   add_foreign_key "sendings", "people", column: "sent_by_id"

@@ -31,6 +31,25 @@ module Api
       json sheet
     end
 
+    on :put, "/meetings/:id/row/plan", "planRow", may: :move_meeting, of: :meeting do
+      picking.plan(meeting_id: params["id"], **input)
+      json sheet
+    end
+
+    on :post, "/meetings/:id/row/asking", "askToPick", may: :move_meeting, of: :meeting do
+      picking.ask(params["id"], **input)
+      json sheet
+    end
+
+    on :get, "/pick-links/:id/:personId/:token", "openPickLink", may: :answer_by_link, of: :pick_link do
+      json Views::PickPage.new.show(pick_link)
+    end
+
+    on :put, "/pick-links/:id/:personId/:token", "pickTime", may: :answer_by_link, of: :pick_link do
+      UseCases::RowPicking.new.pick(pick_link, starts_at: Time.iso8601(input[:starts_at]).utc)
+      json Views::PickPage.new.show(pick_link)
+    end
+
     on :put, "/series/:id/call-renewal", "renewCall", may: :change_series, of: :series do
       use(UseCases::CallRenewal).renew(series_id: params["id"], **input)
       json use(Views::SeriesPage).show(params["id"])
@@ -47,6 +66,10 @@ module Api
     private
 
     def rows = use(UseCases::Rows)
+
+    def picking = use(UseCases::RowPicking)
+
+    def pick_link = Loading::PickLink.new(params["id"], params["personId"], params["token"])
 
     def door = UseCases::Doors.new(by: person_id, service: CallService.new)
   end

@@ -36,6 +36,15 @@ module Mailing
       note("#{subject} by #{name}", title, parts.join("\n\n"), ["The meeting", url])
     end
 
+    # To who picks a time of their own within a meeting.
+    # @param again [Boolean] whether the one they had is gone; at [String] the day
+    def pick(title:, keeper:, at:, length_min:, again:, url:)
+      said = again ? "The times have changed, and yours is not among them any more. " : ""
+      note(again ? "Please pick another time" : "Please pick a time", title,
+        "#{said}#{keeper} asks you to pick a time of #{length_min} minutes for “#{title}” on #{at}.",
+        ["Pick a time", url])
+    end
+
     def note(subject, title, words, link = nil) = Note.parts("#{subject}: #{title}", title, words, link)
   end
 end

@@ -1,5 +1,6 @@
 module Records
   class Meeting < Base
+    attribute :row_plan, :json
     belongs_to :series, class_name: "Records::Series"
     belongs_to :held_place, class_name: "Records::Place", foreign_key: :place_id, optional: true
     has_many :lines, class_name: "Records::Line"

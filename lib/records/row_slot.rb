@@ -11,6 +11,8 @@ module Records
     # @param series_id [String]
     scope :of_series, ->(series_id) { where(meeting_id: Meeting.where(series_id: series_id).select(:id)) }
 
+    def interval = Core::Interval[starts_at, starts_at + length_min * 60]
+
     # When their turn is, as the meeting runs. @return [Time]
     def turn_at = starts_at + meeting.row_late_min * 60
   end

@@ -94,6 +94,7 @@ export const vuetify = createVuetify({
       hideDetails: 'auto',
       autoSelectFirst: true,
     },
+    VCombobox: { variant: 'outlined', density: 'compact', color: 'primary', hideDetails: 'auto' },
     VBtn: { variant: 'flat', color: 'primary' },
     VCheckbox: { density: 'compact', color: 'primary', hideDetails: true },
     VRadio: { density: 'compact', color: 'primary' },

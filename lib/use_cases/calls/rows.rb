@@ -31,6 +31,13 @@ module UseCases
       end
     end
 
+    # Somebody of the time they have just picked. Inside a transaction.
+    def tell_of(slot)
+      slot.association(:meeting).target = find(Records::Meeting.includes(series: :keeper), slot.meeting_id)
+      tell_one(slot, :request) unless slot.told_digest == Loading::Rows.digest(slot)
+      changed(slot.meeting)
+    end
+
     # It runs late, or is in time again; those who were not in yet hear of it at once.
     # @param minutes [Integer] later than planned
     def run_late(meeting_id:, minutes:)

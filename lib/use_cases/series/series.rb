@@ -74,7 +74,9 @@ module UseCases
       end
     end
 
-    HANGING_ON = [Records::Reply, Records::RowSlot, Records::Preparation, Records::PlaceBooking, Records::Topic].freeze
+    HANGING_ON = [
+      Records::Reply, Records::RowSlot, Records::RowPicker, Records::Preparation, Records::PlaceBooking, Records::Topic
+    ].freeze
     OF_SERIES = [
       Records::Event, Records::SeriesPlace, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial,
       Records::StandingTopic, Records::Deputy

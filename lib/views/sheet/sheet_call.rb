@@ -17,11 +17,31 @@ module Views
     def show
       {
         call: Loading::WayIn.call(@meeting, @by, at: @now, row: call)&.to_h, **shared,
-        row_untold: Loading::Rows.untold(slots).size
+        row_untold: Loading::Rows.untold(slots).size, **picking
       }
     end
 
     private
+
+    # The plan of the row, and who picks from it.
+    def picking
+      plan = @meeting.row_plan or return {row_plan: nil, row_pickers: []}
+      breaks = plan["breaks"].map do |from, to|
+        {from: @zone.wall(Time.iso8601(from)), to: @zone.wall(Time.iso8601(to))}
+      end
+      {
+        row_plan: {length_min: plan["length_min"], pause_min: plan["pause_min"], breaks: breaks,
+                   times: Loading::PickLink.plan(@meeting).starts.size},
+        row_pickers: pickers
+      }
+    end
+
+    def pickers
+      picked = standing.map(&:person_id)
+      Records::RowPicker.where(meeting_id: @meeting.id).order(:created_at, :id).includes(:person).map do |one|
+        {name: one.name, email: one.person.email, asked: !one.asked_at.nil?, picked: picked.include?(one.person_id)}
+      end
+    end
 
     def call
       return @call if defined?(@call)

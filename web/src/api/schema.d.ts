@@ -3387,6 +3387,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/row/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** A row of times of which each on a list picks one */
+        put: operations["planRow"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meetings/{id}/row/asking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mails those who have not picked a time yet */
+        post: operations["askToPick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pick-links/{id}/{personId}/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** The row of times by private link; nothing of who has the others */
+        get: operations["openPickLink"];
+        /** Picks one, or another; 409 code taken with the nearest free ones */
+        put: operations["pickTime"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4472,6 +4532,22 @@ export interface components {
             rowLateMin: number;
             /** @description so many of them do not know yet */
             rowUntold: number;
+            /** @description times of which each on a list picks one */
+            rowPlan?: {
+                lengthMin: number;
+                pauseMin: number;
+                times: number;
+                breaks: {
+                    from: components["schemas"]["Wall"];
+                    to: components["schemas"]["Wall"];
+                }[];
+            } | null;
+            rowPickers?: {
+                name: string;
+                email: string;
+                asked: boolean;
+                picked: boolean;
+            }[];
             /** @description null where no call is made here */
             onCall: components["schemas"]["OnCall"] | null;
             seriesTitle: string;
@@ -6483,6 +6559,41 @@ export interface components {
                 path: string;
             }[];
         };
+        RowPlanWish: {
+            lengthMin: number;
+            pauseMin?: number;
+            breaks?: {
+                from: components["schemas"]["Wall"];
+                to: components["schemas"]["Wall"];
+            }[];
+            people: {
+                name: string;
+                email: string;
+            }[];
+        };
+        PickAsking: {
+            /** @description also who was asked before */
+            again?: boolean;
+        };
+        PickedTime: {
+            startsAt: components["schemas"]["Instant"];
+        };
+        PickPage: {
+            title: string;
+            keeper: string;
+            name: string;
+            timeZone: string;
+            hostZone: string;
+            location: string | null;
+            lengthMin: number;
+            own: components["schemas"]["Instant"] | null;
+            open: boolean;
+            callPath: string | null;
+            times: {
+                startsAt: components["schemas"]["Instant"];
+                free: boolean;
+            }[];
+        };
     };
     responses: {
         /** @description A problem (RFC 9457) */
@@ -7223,6 +7334,15 @@ export interface components {
                 "application/json": components["schemas"]["HostPage"];
             };
         };
+        /** @description OK */
+        PickPage: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["PickPage"];
+            };
+        };
     };
     parameters: {
         id: components["schemas"]["Key"];
@@ -7789,6 +7909,21 @@ export interface components {
         MovedBooking: {
             content: {
                 "application/json": components["schemas"]["MovedBooking"];
+            };
+        };
+        RowPlanWish: {
+            content: {
+                "application/json": components["schemas"]["RowPlanWish"];
+            };
+        };
+        PickAsking: {
+            content: {
+                "application/json": components["schemas"]["PickAsking"];
+            };
+        };
+        PickedTime: {
+            content: {
+                "application/json": components["schemas"]["PickedTime"];
             };
         };
     };
@@ -11405,6 +11540,70 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["HostPage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    planRow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["RowPlanWish"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    askToPick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PickAsking"];
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    openPickLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["PickPage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    pickTime: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["PickedTime"];
+        responses: {
+            200: components["responses"]["PickPage"];
             default: components["responses"]["Problem"];
         };
     };

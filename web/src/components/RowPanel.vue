@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { Sheet } from '../api/client'
 import { useDoor } from '../composables/useDoor'
-import { useRow } from '../composables/useRow'
-import { clock, count } from '../time'
+import { useRow, useRowPicking } from '../composables/useRow'
+import { clock, count, list } from '../time'
 import FormDialog from './FormDialog.vue'
 import RowForm from './RowForm.vue'
+import RowPlanForm from './RowPlanForm.vue'
 
 /** One after another: people from outside with times of their own, let in one by one. */
 type Slot = Sheet['row'][number]
@@ -14,7 +15,11 @@ const emit = defineEmits<{ show: [Sheet] }>()
 const show = (shown: Sheet) => emit('show', shown)
 const door = useDoor(() => sheet.id, show)
 const { tell, delay } = useRow(() => sheet.id, show)
+const { ask } = useRowPicking(() => sheet.id, show)
 const editing = ref(false)
+const planning = ref(false)
+const silent = computed(() => (sheet.rowPickers ?? []).filter(one => !one.picked))
+const unasked = computed(() => silent.value.filter(one => !one.asked))
 /** Who is to come in while somebody else is still in. */
 const next = ref<{ slot: Slot; before: Slot } | null>(null)
 const asking = ref(false)
@@ -68,8 +73,17 @@ function letInAsWell() {
       <button v-if="sheet.state === 'planned'" type="button" class="quiet small" @click="editing = true">
         {{ sheet.row.length ? 'Edit the times' : 'People with times of their own' }}
       </button>
+      <button v-if="sheet.state === 'planned'" type="button" class="quiet small" @click="planning = true">
+        {{ sheet.rowPlan ? 'Edit what they pick from' : 'Let people pick their times' }}
+      </button>
       <button v-if="sheet.rowUntold" type="button" class="quiet small" @click="tell()">
         Tell {{ count(sheet.rowUntold, 'person') }}
+      </button>
+    </p>
+    <p v-if="sheet.rowPlan && silent.length && sheet.may.hold && sheet.state === 'planned'" class="small">
+      <span class="soft">Not picked yet: {{ list(silent.map(one => one.name)) }}.</span>
+      <button type="button" class="quiet small" @click="ask(!unasked.length)">
+        {{ unasked.length ? `Ask ${count(unasked.length, 'person')} to pick` : 'Ask once more' }}
       </button>
     </p>
     <label v-if="sheet.may.hold && sheet.row.length && sheet.state === 'in_session'" class="small"
@@ -83,6 +97,7 @@ function letInAsWell() {
       </select></label
     >
     <RowForm v-model="editing" :sheet="sheet" @show="show" />
+    <RowPlanForm v-model="planning" :sheet="sheet" @show="show" />
     <FormDialog
       v-if="next"
       v-model="asking"

@@ -30,3 +30,24 @@ export function useRow(meetingId: MaybeRefOrGetter<string>, show: (sheet: Sheet)
     delay: delaying.mutate,
   }
 }
+
+/** Times of which each on a list picks one. */
+export function useRowPicking(meetingId: MaybeRefOrGetter<string>, show: (sheet: Sheet) => void) {
+  const { complain } = useNotice()
+  const params = () => ({ params: { path: { id: toValue(meetingId) } } })
+  const planning = useMutation({
+    mutationFn: (body: Schemas['RowPlanWish']) => dataOf(api.PUT('/meetings/{id}/row/plan', { ...params(), body })),
+    onSuccess: show,
+  })
+  const asking = useMutation({
+    mutationFn: (again: boolean) => dataOf(api.POST('/meetings/{id}/row/asking', { ...params(), body: { again } })),
+    onSuccess: show,
+    onError: complain,
+  })
+  return {
+    plan: planning.mutateAsync,
+    planError: planning.error,
+    isPlanning: planning.isPending,
+    ask: asking.mutate,
+  }
+}
