@@ -65,7 +65,10 @@ module UseCases
       write do
         poll = open_poll(id)
         serial = poll.shared_serial + ((open && !poll.shared) ? 1 : 0)
-        poll.update!(shared: open, shares_names: names, shared_serial: serial)
+        # Who else may come by it is not known: it settles by hand from then on.
+        poll.update!(
+          shared: open, shares_names: names, shared_serial: serial, by_itself: poll.by_itself && !open
+        )
       end
     end
 

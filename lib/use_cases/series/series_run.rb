@@ -12,7 +12,8 @@ module UseCases
     }.freeze
     HANGING_ON = [
       Records::Reply, Records::Attendance, Records::ActionReview, Records::Counter, Records::TopicVisit,
-      Records::Substitute, Records::RowSlot, Records::RowPicker, Records::Preparation, Records::Deputy, Records::Speaker, Records::Writer, Records::AgendaSending
+      Records::Substitute, Records::RowSlot, Records::RowPicker, Records::Preparation, Records::Deputy,
+      Records::Speaker, Records::Writer, Records::AgendaSending
     ].freeze
 
     # @param from_meeting_id [String, nil] the first to change; nil: all to come

@@ -3,18 +3,22 @@ module Views
   class TimePolls < Base
     MOST = 60
 
-    def list
-      mine = Records::TimePoll.where(kept_by_id: by)
-      found = mine.order(Arel.sql("state <> 'open'"), closes_at: :desc, id: :desc).limit(MOST).includes(:people).to_a
-      times = Records::PollCandidate.where(time_poll_id: found.map(&:id)).group(:time_poll_id).count
-      settled = Records::PollCandidate.where(id: found.filter_map(&:settled_candidate_id)).pluck(:id, :starts_at).to_h
-      {polls: found.map { |poll| row(poll, times.fetch(poll.id, 0), settled) }}
+    def list = {polls: rows(Records::TimePoll.where(kept_by_id: by))}
+
+    # Those that want something of whoever keeps them, for the Desk: over and not settled, or newly answered.
+    def waiting
+      open = rows(Records::TimePoll.asking.where(kept_by_id: by))
+      open.select { |poll| poll[:over] || poll[:news].positive? }
     end
 
-    # Those that want something of whoever keeps them, for the Desk.
-    def waiting = list[:polls].select { |poll| poll[:state] == "open" }
-
     private
+
+    def rows(polls)
+      found = polls.order(Arel.sql("state <> 'open'"), closes_at: :desc, id: :desc).limit(MOST).includes(:people).to_a
+      times = Records::PollCandidate.where(time_poll_id: found.map(&:id)).group(:time_poll_id).count
+      settled = Records::PollCandidate.where(id: found.filter_map(&:settled_candidate_id)).pluck(:id, :starts_at).to_h
+      found.map { |poll| row(poll, times.fetch(poll.id, 0), settled) }
+    end
 
     def row(poll, times, settled)
       zone, at = poll.zone, settled[poll.settled_candidate_id]

@@ -8,7 +8,7 @@ module Views
 
     def show
       {offers: offers, refusals: refusals, failed_mails: failed_mails, empty_meetings: empty_meetings,
-       preparations: preparations}
+       preparations: preparations, polls: TimePolls.new(by: by, clock: @clock).waiting}
     end
 
     private

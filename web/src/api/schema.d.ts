@@ -4953,6 +4953,8 @@ export interface components {
             reason?: string | null;
         };
         Desk: {
+            /** @description times asked for that wait for whoever asks: over, or newly answered */
+            polls: components["schemas"]["TimePollRow"][];
             today: components["schemas"]["Day"];
             zonePlace: string;
             anySeries: boolean;

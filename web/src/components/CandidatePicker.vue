@@ -48,9 +48,13 @@ const marked = computed(() =>
 )
 const same = (a: string, b: string) => new Date(a).getTime() === new Date(b).getTime()
 
-function add(startsAt: string) {
-  if (times.value.length >= MOST || times.value.some(one => same(one.startsAt, startsAt))) return
-  times.value = [...times.value, { id: newKey(), startsAt }]
+/** All at once: the list is the page's, and changes for us only after it has been drawn again. */
+function add(...starts: string[]) {
+  const next = [...times.value]
+  for (const startsAt of starts) {
+    if (next.length < MOST && !next.some(one => same(one.startsAt, startsAt))) next.push({ id: newKey(), startsAt })
+  }
+  times.value = next
 }
 /** Pressed again, it goes. */
 function toggle(startsAt: string) {
@@ -72,7 +76,7 @@ async function take() {
   if (!pasted.value.trim()) return
   try {
     const read = await readDates({ text: pasted.value, timeZone })
-    read.times.forEach(one => add(one.startsAt))
+    add(...read.times.map(one => one.startsAt))
     const length = read.times.find(one => one.lengthMin)?.lengthMin
     if (length) emit('length', length)
     unread.value = read.unread

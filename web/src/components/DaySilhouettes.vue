@@ -79,7 +79,8 @@ function move(days: number, bars: number) {
   const shown = found.days
   const day = Math.min(Math.max(at.value.day + days, 0), shown.length - 1)
   at.value = { day, bar: Math.min(Math.max(at.value.bar + bars, 0), Math.max((shown[day]?.bars.length ?? 1) - 1, 0)) }
-  requestAnimationFrame(() => picture.value?.querySelector<HTMLElement>('[tabindex="0"]')?.focus())
+  // At once: a quick hand presses Enter before the picture has been drawn again.
+  picture.value?.querySelectorAll('.day')[day]?.querySelectorAll<HTMLElement>('.bar')[at.value.bar]?.focus()
 }
 </script>
 

@@ -125,6 +125,11 @@ function wishOf(
         :error-messages="at('/lengthMin') ?? (tried && form.lengthMin === '' ? 'Give a length.' : undefined)"
       />
     </div>
+    <p class="small">
+      <router-link :to="{ path: '/asking/new', query: { meeting: sheet.id } }" @click="open = false"
+        >Ask people which other time suits them</router-link
+      >
+    </p>
     <p v-if="moved" class="small check" role="status">
       <template v-if="!check || isChecking"><span class="soft">Looking at everyone's calendars …</span></template>
       <template v-else>

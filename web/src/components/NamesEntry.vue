@@ -11,8 +11,9 @@ function add() {
     .map(name => name.trim())
     .filter(Boolean)
   const fresh = wanted.filter(name => !names.value.some(one => one.name === name))
-  names.value = [...names.value, ...fresh.map(name => ({ name, role: 'required' as const }))]
   typed.value = ''
+  // Enter comes right after leaving the field: what was added then is not here yet, and would be written over.
+  if (fresh.length) names.value = [...names.value, ...fresh.map(name => ({ name, role: 'required' as const }))]
 }
 </script>
 

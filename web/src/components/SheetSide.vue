@@ -56,7 +56,7 @@ const everybodyIsHere = () =>
       @everybody="everybodyIsHere"
     />
     <DoorPanel v-if="sheet.onCall && !frozen" :sheet="sheet" :call="sheet.onCall" @show="doing.show" />
-    <RowPanel v-if="sheet.onCall && !frozen" :sheet="sheet" @show="doing.show" />
+    <RowPanel v-if="!frozen" :sheet="sheet" @show="doing.show" />
     <PreparationPanel v-if="sheet.state === 'planned'" :sheet="sheet" @show="doing.show" />
     <SpeakersPanel v-if="sheet.state === 'in_session'" :sheet="sheet" :me="me" />
     <ReviewPanel

@@ -26,6 +26,7 @@ const waiting = computed(
     desk.refusals.length +
     desk.emptyMeetings.length +
     desk.preparations.length +
+    desk.polls.length +
     desk.failedMails.length,
 )
 </script>
@@ -75,6 +76,14 @@ const waiting = computed(
         <p class="small alarm">
           {{ one.place }} {{ one.state === 'refused' ? 'cannot be prepared' : 'has not been confirmed'
           }}<template v-if="one.word">: “{{ one.word }}”</template>
+        </p>
+      </li>
+      <li v-for="poll in desk.polls" :key="poll.id">
+        <router-link class="strong" :to="`/asking/${poll.id}`">{{ poll.title }}</router-link>
+        <p class="small" :class="poll.over ? 'carried' : 'soft'">
+          times asked for: {{ poll.answered }} of {{ poll.asked }} have answered{{
+            poll.news ? `, ${poll.news} new` : ''
+          }}{{ poll.over ? '; settle it' : '' }}
         </p>
       </li>
       <EmptyMeeting v-for="meeting in desk.emptyMeetings" :key="`empty-${meeting.meetingId}`" :meeting="meeting" />

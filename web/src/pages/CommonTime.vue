@@ -99,6 +99,10 @@ useKeys([
     <WhoList v-model="look" :people="people ?? []" :groups="groups ?? []" :looked="found?.people ?? []" class="left" />
     <div class="middle stack">
       <header>
+        <p class="eyebrow">
+          <router-link to="/asking">Times asked for</router-link> ·
+          <router-link to="/open-hours">Open hours</router-link>
+        </p>
         <div class="row spread">
           <h1>
             <input
@@ -112,8 +116,6 @@ useKeys([
             />
             minutes{{ look.fromDay ? `, from ${longDay(look.fromDay)}` : '' }}
           </h1>
-          <router-link class="quiet" to="/asking">Times asked for</router-link>
-          <router-link class="quiet" to="/open-hours">Open hours</router-link>
           <button type="button" class="quiet" :aria-expanded="changing" @click="changing = !changing">
             {{ changing ? 'Done' : 'Change' }}
           </button>

@@ -132,6 +132,7 @@ useKeys([
             /></template>
             <v-list density="compact" aria-label="More to do with this series">
               <v-list-item title="Again, like this" :to="{ path: '/series/new', query: { like: id } }" />
+              <v-list-item title="Ask for times" :to="{ path: '/asking/new', query: { series: id } }" />
               <v-list-item title="Start one now with these people" :to="startNow" />
               <v-list-item title="Everything as a zip file" :href="`/api/series/${id}/archive.zip`" download />
               <v-list-item v-if="series.next" title="Call off later meetings …" @click="retime('off')" />

@@ -115,6 +115,7 @@ read()
       :id="id"
       :token="token"
       :zone="zone"
+      :starts-at="booking.startsAt"
       :fault="fault?.code === 'taken' ? fault : null"
       :busy="busy"
       @move="move"

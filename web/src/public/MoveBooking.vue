@@ -6,10 +6,11 @@ import MonthGrid from './MonthGrid.vue'
 import { useTimes } from './useTimes'
 
 /** Another time for what is booked. */
-const { id, token, zone, fault, busy } = defineProps<{
+const { id, token, zone, startsAt, fault, busy } = defineProps<{
   id: string
   token: string
   zone: string
+  startsAt: string
   fault: Refusal | null
   busy: boolean
 }>()
@@ -17,6 +18,7 @@ const emit = defineEmits<{ move: [startsAt: string]; cancel: [] }>()
 const shown = useTimes(
   toRef(() => zone),
   wanted => dataOf(api.GET('/booking-links/{id}/{token}/times', { params: { path: { id, token }, query: wanted } })),
+  wallOf(startsAt, zone),
 )
 const { times, month, day, free, ofDay } = shown
 const chosen = ref('')

@@ -43,7 +43,7 @@ export function usePollPage(link: { id: string; personId?: string; token: string
 
   function show(found: Schemas['PollPage']) {
     page.value = found
-    form.value = {
+    const next = {
       ...empty(),
       name: form.value.name,
       answers: Object.fromEntries(found.candidates.map(one => [one.id, one.answer])),
@@ -52,17 +52,18 @@ export function usePollPage(link: { id: string; personId?: string; token: string
       accepts: found.accepts,
       suggestions: found.suggestions,
     }
-    kept = JSON.stringify(form.value)
+    kept = JSON.stringify(next)
+    form.value = next
   }
 
   async function read() {
     error.value = null
+    const saved = localStorage.getItem(draft)
     try {
       const found = personId
         ? api.GET('/poll-links/{id}/{personId}/{token}', ownPath)
         : api.GET('/shared-polls/{id}/{token}', sharedPath)
       show(await dataOf(found))
-      const saved = localStorage.getItem(draft)
       if (saved) form.value = { ...form.value, ...(JSON.parse(saved) as Form) }
     } catch (fault) {
       error.value = fault as Refusal

@@ -9,14 +9,17 @@ export interface Wanted {
   lengthMin?: number
 }
 
-/** The free times of a month, read anew when month, zone or length change; of two answers the later one stands. */
-export function useTimes(zone: Ref<string>, read: (wanted: Wanted) => Promise<Times>) {
+/**
+ * The free times of a month, read anew when month, zone or length change; of two answers the later one stands. `around`
+ * is a moment on the visitor's wall to begin with.
+ */
+export function useTimes(zone: Ref<string>, read: (wanted: Wanted) => Promise<Times>, around = '') {
   const times = ref<Times | null>(null)
   const error = ref<Refusal | null>(null)
   const busy = ref(false)
-  const month = ref(wallNow(zone.value).slice(0, 7))
+  const month = ref((around || wallNow(zone.value)).slice(0, 7))
   const lengthMin = ref<number | undefined>()
-  const day = ref('')
+  const day = ref(around.slice(0, 10))
   let latest = 0
   let begun = false
 

@@ -1,0 +1,235 @@
+require_relative "../web_helper"
+
+RSpec.describe "Hours others may book" do
+  let!(:marit) { person("Marit Hauge", admin: true) }
+  let!(:wen) { person("Wen Halloran", zone: "America/Halifax") }
+  let(:monday) { Date.today + 7 + (8 - (Date.today + 7).cwday) % 7 }
+  let(:oslo) { Core::Zone["Europe/Oslo"] }
+
+  def open_hours(**rest)
+    id = key
+    use(UseCases::OpenHours, marit).create(
+      id: id, title: "Buoy clinic", time_zone: "Europe/Oslo", lengths: [30], step_min: 30, notice_min: 60,
+      hosts: [{person_id: marit, week: {"mo" => [%w[14:00 17:00]]}}, {person_id: wen, week: {"mo" => [%w[09:00 11:00]]}}],
+      **rest
+    )
+    Records::OpenHours.find(id)
+  end
+
+  def day_button = "#{Core::Words.day(monday)}, "
+
+  # The month of the Monday, by its arrow where it is not this one.
+  def to_month
+    select "Oslo time", from: "Times in"
+    title = monday.strftime("%B %Y")
+    click_button "The next month" unless page.has_css?("h2", text: title, wait: 2)
+    expect(page).to have_css "h2", text: title
+  end
+
+  def press_day = find("button[aria-label^='#{day_button}']").click
+
+  it "are set up, booked with two hosts in two zones, moved and given back" do
+    sign_in_as "Marit Hauge"
+    visit "/common-time"
+    click_link "Open hours"
+    expect(page).to have_content "Let others find their own time"
+    click_link "New open hours"
+    click_button "Save"
+    expect(page).to have_content "Give it a title."
+    fill_in "Title", with: "Buoy clinic"
+    choose_from "Add a host", "Wen Halloran"
+    click_button "In hours of their own", match: :first
+    expect(page).to have_content "Monday"
+    click_button "Take the working hours instead"
+    click_button "Earlier in turn: Wen Halloran"
+    click_button "Add a question"
+    fill_in "Question 1", with: "Which buoy?"
+    check "Must be answered", allow_label_click: true
+    choose_from "Shortest notice", "an hour"
+    fill_in "Shown after booking, such as how to find you (optional)", with: "Second door on the quay"
+    check "Listed on the public page of each host", allow_label_click: true
+    expect_accessible
+    click_button "Save"
+    expect(page).to have_content "Saved. Visitors see it so from now on."
+    expect(page).to have_content "No calendar of Wen Halloran and Marit Hauge is known here"
+    expect_accessible
+    open = Records::OpenHours.last
+
+    page.current_window.resize_to(390, 800)
+    visit Loading::OpenHoursLink.path(open)
+    expect(page).to have_content "WITH WEN HALLORAN AND MARIT HAUGE"
+    to_month
+    press_day
+    click_button "14:00" # 09:00 in Halifax
+    fill_in "Your name", with: "Odd Dahl"
+    fill_in "Your mail address", with: "odd@port.example"
+    expect_accessible
+    expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= 390
+    click_button "Book it"
+    expect(page).to have_content "Please answer this."
+    fill_in "Which buoy?", with: "Number 7"
+    click_button "Book it"
+    expect(page).to have_css "h1", text: "Booked"
+    expect(page).to have_content "Second door on the quay"
+    mail = within_s(15) { Records::Mail.find_by(recipient: "odd@port.example", state: %w[sent delivered]) }
+    text = Mail.read_from_string(mail.source).text_part.decoded
+    expect(text).to include "You have booked “Buoy clinic” with Marit Hauge and Wen Halloran."
+    visit text[%r{/booking/\S+}]
+    select "Oslo time", from: "Times in"
+    expect(page).to have_content "14:00–14:30 Oslo time"
+    click_button "Move it"
+    expect(page).to have_css "h2", text: monday.strftime("%B %Y")
+    press_day
+    click_button "15:00"
+    click_button "Move it to #{Core::Words.day(monday)}, 15:00 Oslo time"
+    expect(page).to have_content "It is moved."
+    expect(page).to have_content "15:00–15:30 Oslo time"
+    expect_accessible
+    page.current_window.resize_to(1280, 800)
+    visit "/open-hours/#{open.id}"
+    expect(page).to have_content "Which buoy? Number 7"
+    click_link "Odd Dahl"
+    expect(page).to have_content "Buoy clinic: Odd Dahl"
+    visit text[%r{/booking/\S+}]
+    click_button "Give it back"
+    click_button "Keep it"
+    click_button "Give it back"
+    within("[aria-label='Give it back']") { click_button "Give it back" }
+    expect(page).to have_content "You have given it back"
+    expect(page).to have_link "Take another time"
+    expect(Records::Meeting.pluck(:state)).to eq ["called_off"]
+  end
+
+  it "offer the nearest when somebody was quicker, and can be worked by keyboard" do
+    open = open_hours(mode: "turns")
+    path = Loading::OpenHoursLink.path(open)
+    visit path
+    to_month
+    # Arrow keys within the month, Enter takes the day.
+    find("button[aria-label^='#{day_button}']").send_keys(:left)
+    type :right
+    type :enter
+    expect(page).to have_css "button[aria-label^='#{day_button}'].on"
+    click_button "16:30"
+    fill_in "Your name", with: "Gunnar"
+    fill_in "Your mail address", with: "gunnar@port.example"
+    UseCases::Bookings.new.book(
+      Loading::OpenHoursLink.open(*path.split("/").last(2)), id: key, length_min: 30, name: "Odd", email: "odd@port.example",
+      time_zone: "Europe/Oslo", starts_at: oslo.instant(Core::WallTime.at(monday, (16 * 60 + 30) * 60))
+    )
+    click_button "Book it"
+    expect(page).to have_content "This time has just been taken. These are the nearest."
+    within("[role=alert]") { click_button "#{Core::Words.day(monday)}, 16:00" }
+    click_button "Book it"
+    expect(page).to have_css "h1", text: "Booked"
+  end
+
+  it "let the visitor choose the host, and prove the address by mail" do
+    open = open_hours(mode: "chosen", proof: true, lengths: [30, 60], only_from: ["port.example"])
+    visit Loading::OpenHoursLink.path(open)
+    to_month
+    find("label", text: "Wen Halloran").click
+    find("label", text: "1 h").click
+    press_day
+    expect(page).to have_no_button "16:00" # Wen is there until 16:00 in Oslo
+    click_button "15:00"
+    fill_in "Your name", with: "Odd Dahl"
+    fill_in "Your mail address", with: "odd@else.example"
+    click_button "Book it, and confirm by mail"
+    expect(page).to have_content "Times cannot be booked here with this address."
+    fill_in "Your mail address", with: "odd@port.example"
+    click_button "Book it, and confirm by mail"
+    expect(page).to have_css "h1", text: "Please confirm it by mail"
+    mail = within_s(15) { Records::Mail.find_by(recipient: "odd@port.example", state: %w[sent delivered]) }
+    visit Mail.read_from_string(mail.source).text_part.decoded[%r{/booking/\S+}]
+    click_button "Confirm it"
+    expect(page).to have_content "It is booked."
+    expect(Records::Booking.pluck(:state, :host_ids)).to eq [["booked", [wen]]]
+  end
+
+  it "are edited, copied, given another link, listed for everybody and removed, with a way back" do
+    open = open_hours(listed: true)
+    sign_in_as "Marit Hauge"
+    visit "/open-hours"
+    expect(page).to have_button "Copy the link of Buoy clinic"
+    click_link "your public page"
+    expect(page).to have_css "h1", text: "A time with Marit Hauge"
+    click_link "Buoy clinic"
+    expect(page).to have_css "h1", text: "Buoy clinic"
+    visit "/open-hours/#{open.id}"
+    click_link "Edit"
+    expect(page).to have_field "Title", with: "Buoy clinic"
+    fill_in "Title", with: "Clinic"
+    check "Paused: nothing can be booked", allow_label_click: true
+    click_button "Save"
+    expect(page).to have_css "h1", text: "Clinic"
+    expect(page).to have_content "Paused: nothing can be booked."
+    before = Loading::OpenHoursLink.path(open)
+    click_button "Take another link"
+    expect(page).to have_content "the one before is not valid any more"
+    visit before
+    expect(page).to have_content "This link is no longer valid"
+    visit "/open-hours/#{open.id}"
+    click_button "Remove these open hours"
+    expect(page).to have_content "Clinic removed. What is booked stays."
+    click_button "Undo"
+    expect(page).to have_link "Clinic"
+    visit "/open-hours/#{open.id}"
+    click_button "Remove these open hours"
+    visit "/open-hours"
+    expect(page).to have_content "Let others find their own time"
+    expect(open.reload.removed_at).not_to be_nil
+  end
+
+  it "give a row of five talks, of which each on a list picks one" do
+    talks = series(marit, {}, start: "#{monday}T13:00", rule: nil, title: "Interviews")
+    meeting = meeting_ids(talks).first
+    Records::Meeting.where(id: meeting).update_all("ends_at = starts_at + interval 3 hour")
+    sign_in_as "Marit Hauge"
+    visit "/meetings/#{meeting}"
+    click_button "Let people pick their times"
+    within(".v-dialog") do
+      click_button "Add a break"
+      fill_in "Break from", with: "14:00"
+      fill_in "to", with: "15:00", exact: true
+      %w[Odd Gunnar Rory Sunniva Petra].each_with_index do |name, i|
+        click_button "Add a person" if i.positive?
+        within("fieldset[aria-label='Person #{i + 1}']") do
+          fill_in "Name", with: name
+          fill_in "Mail address", with: "#{name.downcase}@port.example"
+        end
+      end
+    end
+    keep
+    expect(page).to have_content "Not picked yet: Odd, Gunnar, Rory, Sunniva and Petra."
+    click_button "Ask 5 people to pick"
+    expect(page).to have_button "Ask once more"
+    link = ->(name) do
+      mail = within_s(15) { Records::Mail.find_by(recipient: "#{name}@port.example", state: %w[sent delivered]) }
+      Mail.read_from_string(mail.source).text_part.decoded[%r{/pick/\S+}]
+    end
+    visit link["odd"]
+    page.current_window.resize_to(390, 800)
+    select "Oslo time", from: "Times in"
+    click_button "13:25"
+    expect(page).to have_content "13:25 is yours"
+    click_button "15:00"
+    expect(page).to have_content "15:00 is yours"
+    expect_accessible
+    visit link["gunnar"]
+    select "Oslo time", from: "Times in"
+    expect(page).to have_button "15:00, taken", disabled: true
+    click_button "13:00"
+    expect(page).to have_content "13:00 is yours"
+    page.current_window.resize_to(1280, 800)
+    visit "/meetings/#{meeting}"
+    expect(page).to have_css ".one-by-one li", text: "13:00 Gunnar"
+    expect(page).to have_content "Not picked yet: Rory, Sunniva and Petra."
+    click_button "Edit what they pick from"
+    within(".v-dialog") { fill_in "Minutes each", with: "" }
+    within(".v-dialog") { fill_in "Minutes each", with: "25" }
+    keep
+    expect(page).to have_content "Not picked yet: Odd, Gunnar, Rory, Sunniva and Petra."
+    expect(within_s(15) { Records::Mail.where("subject like 'Please pick another time%'").count == 2 }).to be true
+  end
+end
