@@ -4,6 +4,7 @@
 require "fileutils"
 require_relative "../config/boot"
 require_relative "story"
+require_relative "asking"
 
 # A clock that is set by hand, so that the past can be lived through in order.
 class SetClock
@@ -52,6 +53,7 @@ class Demo
     hold_a_time
     invite_from_elsewhere
     send_another
+    DemoAsking.new(@people, @clock).load
     puts
   end
 

@@ -26,18 +26,12 @@ class Pictures
     sheet = answer("/series/#{series}")["next"]["id"]
     picture("desk", "/", "section")
     picture("series", "/series/#{series}", "svg .age")
-    picture("people", "/people", "li")
     me = answer("/session")["person"]["id"]
     look_for_time(me)
     picture("common-time", "/common-time", ".fit") { @browser.execute("document.querySelector('.fit .take').click()") }
-    look_for_time(me, across: true)
-    size(1280, 860) # as far as the run; scrolled pages come out half painted
-    picture("common-time-run", "/common-time", ".dot")
-    size(1280, 800)
+    asking
     picture("answers", "/series/#{series}?show=answers", "td button")
     picture("actions", "/actions?whose=all", ".action") { press("More: Trial fit of new battery lids") }
-    picture("decisions", "/series/#{series}?show=decisions", "ol li")
-    picture("search", "/search?q=lid", ".hit")
     size(1280, 1180) # as far as what is to be ready
     picture("agenda", "/meetings/#{sheet}", ".topic") { send_agenda }
     size(1280, 800)
@@ -83,7 +77,7 @@ class Pictures
 
   def shoot(name)
     sleep 0.8 # fonts and transitions
-    @browser.execute("scrollTo(0, 0)") unless name == "common-time-run"
+    @browser.execute("scrollTo(0, 0)")
     @browser.screenshot(path: File.join(DIR, "#{name}.png"))
     puts name
   end
@@ -104,6 +98,25 @@ class Pictures
 
   def answer(path) =
     JSON.parse(@browser.evaluate_async("fetch('/api#{path}').then(answer => answer.text()).then(arguments[0])", 5))
+
+  # Times put to people, and hours that others book, from both sides.
+  def asking
+    press("Ask for times, beginning with these")
+    wait(".picture .mark")
+    @browser.at_css("input").focus.type("The winter haul-out")
+    shoot("asking-times")
+    poll = answer("/time-polls")["polls"].first["id"]
+    picture("asking", "/asking/#{poll}", ".plank")
+    open = answer("/open-hours")["openHours"].first
+    picture("open-hours", "/open-hours/#{open["id"]}/edit", ".host")
+    size(390, 800)
+    picture("asked-phone", poll_path(poll), "fieldset.time") { @browser.css("fieldset.time label.suits").first(2).each(&:click) }
+    size(1280, 800)
+    picture("booking", open["path"], "td button.free") { @browser.at_css(".times button").click }
+  end
+
+  # As somebody asked has it in a mail.
+  def poll_path(poll) = in_mails(%r{/ask/#{poll}/[^/\s]+/\h{40}})
 
   def send_agenda
     press("Send the agenda")
@@ -223,13 +236,13 @@ class Pictures
   end
 
   # The private link, as it stands in the latest mail that has one.
-  def answer_path
+  def answer_path = in_mails(%r{/answer/[0-9a-f/-]+})
+
+  # What stands in one of the mails, the latest first.
+  def in_mails(pattern)
     post = "http://127.0.0.1:#{Settings.post_port}"
     mails = JSON.parse(Net::HTTP.get(URI("#{post}/mails.json")))["mails"]
-    mails
-      .lazy
-      .filter_map { |mail| Net::HTTP.get(URI("#{post}/mails/#{mail["key"]}"))[%r{(/answer/[0-9a-f/-]+)}, 1] }
-      .first
+    mails.lazy.filter_map { |mail| Net::HTTP.get(URI("#{post}/mails/#{mail["key"]}"))[pattern] }.first
   end
 
   def hold
