@@ -49,7 +49,7 @@ class DemoAsking
       length_min: 60, time_zone: @zone.name, candidates: @times, shows: "all", tells: "all", call_kind: "fresh",
       closes_at: @zone.instant(Core::WallTime.at(@now.to_date + 4, 16 * 3_600)),
       people: (ANSWERS.keys + SILENT).map { |one|
-        {person_id: @people[one], role: SILENT.include?(one) || one == :rory ? "optional" : "required"}
+        {person_id: @people[one], role: (SILENT.include?(one) || one == :rory) ? "optional" : "required"}
       }
     )
   end
@@ -84,7 +84,8 @@ class DemoAsking
 
   def hosts
     [
-      {person_id: @people[:marit], week: {"mo" => [%w[13:00 16:00]], "we" => [%w[13:00 16:00]], "fr" => [%w[09:00 12:00]]}},
+      {person_id: @people[:marit],
+       week: {"mo" => [%w[13:00 16:00]], "we" => [%w[13:00 16:00]], "fr" => [%w[09:00 12:00]]}},
       {person_id: @people[:wen], week: {"tu" => [%w[09:00 12:00]], "th" => [%w[09:00 12:00]]}}
     ]
   end

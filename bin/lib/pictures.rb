@@ -110,7 +110,9 @@ class Pictures
     open = answer("/open-hours")["openHours"].first
     picture("open-hours", "/open-hours/#{open["id"]}/edit", ".host")
     size(390, 800)
-    picture("asked-phone", poll_path(poll), "fieldset.time") { @browser.css("fieldset.time label.suits").first(2).each(&:click) }
+    picture("asked-phone", poll_path(poll), "fieldset.time") {
+      @browser.css("fieldset.time label.suits").first(2).each(&:click)
+    }
     size(1280, 800)
     picture("booking", open["path"], "td button.free") { @browser.at_css(".times button").click }
   end

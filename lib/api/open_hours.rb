@@ -78,7 +78,7 @@ module Api
     def booking = Loading::OpenHoursLink.open_booking(params["id"], params["token"])
 
     # As it is afterwards.
-    def found(id) = Records::Booking.includes(:person, :meeting, open_hours: :held_place).find(id)
+    def found(id) = Loading::OpenHoursLink.booking(id)
 
     def instant(text) = Time.iso8601(text).utc
 

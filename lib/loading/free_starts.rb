@@ -36,7 +36,7 @@ module Loading
       @people.select { |person| host_ids.include?(person.id) }.filter_map do |person|
         next "No calendar of #{names[person.id]} is known here." unless person.known
 
-        if Core::Spans.touch?(person.tentative, from, to)
+        if Core::Spans.overlap(person.tentative, from, to).positive?
           "#{names[person.id]} has something tentative at that time."
         end
       end

@@ -35,6 +35,12 @@ module Loading
     def open_booking(id, given)
       raise Core::NotFound unless right?("booking:#{id}", given)
 
+      booking(id)
+    end
+
+    # @return [Records::Booking] with all that is shown and asked of it
+    # @raise [Core::NotFound]
+    def booking(id)
       Records::Booking.includes(:person, meeting: :series, open_hours: [:held_place, {hosts: {person: :days_off}}])
         .find_by(id: id) || raise(Core::NotFound)
     end

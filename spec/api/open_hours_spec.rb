@@ -343,6 +343,16 @@ RSpec.describe "Hours others may book" do
     expect(status).to eq 404
   end
 
+  it "are booked once under a key, which is taken for everybody else" do
+    open, id = make, key
+    book(open, "09:00", id: id)
+    refused = book(open, "09:30", id: id, email: "gunnar@port.example")
+    expect([code, refused.keys - %w[type title status]]).to eq ["key-taken", []]
+    book(make, "09:00", id: id)
+    expect(code).to eq "key-taken"
+    expect(Records::Booking.count).to eq 1
+  end
+
   it "keep the instant the visitor saw over a change of clocks" do
     # The last Sunday of March: Oslo goes an hour ahead (IANA time zone database); the Monday after it.
     sunday = (Date.new(Date.today.year + 1, 3, 25)..Date.new(Date.today.year + 1, 3, 31)).find(&:sunday?)

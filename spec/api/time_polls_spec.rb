@@ -239,6 +239,14 @@ RSpec.describe "Asking for times" do
       expect(call(:get, shared)["expected"].first["answered"]).to be true
     end
 
+    it "takes a key once, and tells nobody else what was made with it" do
+      id = key
+      2.times { say(id: id, name: "Somebody") }
+      expect(status).to eq 201
+      refused = say(id: id, name: "Another")
+      expect([code, refused.keys - %w[type title status]]).to eq ["key-taken", []]
+    end
+
     it "answers for nobody who has a link of their own, and stops when it is turned off" do
       say(name: "Lars", email: "lars@skerrybuoy.example")
       expect(pointers).to eq ["/email"]

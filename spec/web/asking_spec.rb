@@ -15,7 +15,9 @@ RSpec.describe "Asking for times" do
       id: id, title: "Dry-dock talk", length_min: 60, time_zone: "Europe/Oslo",
       candidates: hours.map { |hour| {id: key, starts_at: at(hour)} },
       people: people.map { |one| {person_id: one, role: "required"} },
-      guests: guests.map { |name| {id: key, name: name, email: "#{name.split.first.downcase}@port.example", role: "required"} },
+      guests: guests.map { |name|
+        {id: key, name: name, email: "#{name.split.first.downcase}@port.example", role: "required"}
+      },
       **rest
     )
     id
@@ -167,7 +169,7 @@ RSpec.describe "Asking for times" do
     visit shared
     select "Oslo time", from: "Times in"
     select "The harbour master", from: "Who are you?"
-        answer "14:00", "Suits"
+    answer "14:00", "Suits"
     click_button "Send my answer"
     expect(page).to have_content "Sent."
     visit shared

@@ -17,7 +17,7 @@ module UseCases
     # @raise [Core::Conflict] code "taken", with the nearest free times
     def book(open, id:, starts_at:, length_min:, name:, email:, time_zone:, host: nil, answers: [])
       known = Records::Booking.find_by(id: id)
-      return (known.open_hours_id == open.id) ? known : raise(key_taken) if known
+      return mine?(known, open, email) ? known : raise(key_taken) if known
 
       write do
         address = visitor(open, email)
@@ -86,6 +86,11 @@ module UseCases
     end
 
     private
+
+    # Sent again by the same visitor; to everybody else the key is taken.
+    def mine?(known, open, email)
+      known.open_hours_id == open.id && known.person.email == Core::MailAddress.normal(email)
+    end
 
     def meetings = BookedMeetings.new(clock: @clock)
 

@@ -111,7 +111,7 @@ module UseCases
 
     def newcomer(poll, id, name, email)
       known = Records::PollPerson.find_by(id: id)
-      return (known.time_poll_id == poll.id && known.way == "shared") ? known : raise(key_taken) if known
+      return mine?(known, poll, name, email) ? known : raise(key_taken) if known
 
       if poll.people.where(way: "shared").count >= MOST_SHARED
         raise Core::Conflict.new("Nobody else can answer here. Write to #{poll.kept_by.name}.", code: "full")
@@ -120,6 +120,13 @@ module UseCases
         id: id, time_poll_id: poll.id, person_id: who(poll, name,
           email).id, role: "optional", way: "shared", asked_at: now
       )
+    end
+
+    # Sent again by the same person; to everybody else the key is taken.
+    def mine?(known, poll, name, email)
+      return false unless known.time_poll_id == poll.id && known.way == "shared"
+
+      [known.person.name, known.person.email].intersect?([name.to_s.strip, Core::MailAddress.normal(email)])
     end
 
     # An address of somebody here, or asked by mail, is theirs to answer with.

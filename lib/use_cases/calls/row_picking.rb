@@ -114,7 +114,7 @@ module UseCases
     # @param entry [String, nil] what takes the time before out of their calendar
     def mail(meeting, picker, kind, entry = nil)
       Outbox.new(clock: @clock).put(
-        reason: "pick:#{kind}:#{picker.id}:#{now.to_i}", series_id: meeting.series_id, to: picker.person,
+        reason: "pick:#{kind}:#{picker.id}:#{(now.to_f * 1_000).to_i}", series_id: meeting.series_id, to: picker.person,
         reply_to: meeting.series.keeper.email, calendar: entry,
         **Mailing::BookingLetters.pick(
           title: meeting.series.title, keeper: meeting.series.keeper.name, again: kind == :again,
