@@ -55,8 +55,8 @@ def book(link, round)
   starts = Array.new(TIMES) { |i| oslo.instant(Core::WallTime.at(day(round), (8 * 60 + i * 30) * 60)).iso8601 }
   answers = Array.new(VISITORS) do |i|
     Thread.new do
-      body = {id: key, startsAt: starts[i % TIMES], lengthMin: 30, name: "Visitor #{i}", email: "v#{round}.#{i}@port.example",
-              timeZone: "Europe/Oslo"}
+      body = {id: key, startsAt: starts[i % TIMES], lengthMin: 30, name: "Visitor #{i}", timeZone: "Europe/Oslo",
+              email: "v#{round}.#{i}@port.example"}
       ask(Net::HTTP::Post, "#{link}/bookings", body, i)
     end
   end.map(&:value)
@@ -85,7 +85,8 @@ link = Loading::OpenHoursLink.path(Records::OpenHours.find(open)).sub("/book/", 
 booked, told, times = Array.new(ROUNDS) { |round| book(link, round) }.transpose
 puts "#{ROUNDS} rounds, #{VISITORS} visitors at once for #{TIMES} times, 2 web processes"
 puts "booked in each round: #{booked.uniq.join(", ")}; told that it is taken, with the nearest: #{told.uniq.join(", ")}"
-puts "twice in a calendar: #{twice(marit)}; an answer took #{ms(middle(times.flatten))} at the median, #{ms(times.flatten.max)} at most"
+puts "twice in a calendar: #{twice(marit)}; an answer took #{ms(middle(times.flatten))} at the median, " \
+  "#{ms(times.flatten.max)} at most"
 
 people = Array.new(PEOPLE) { |i| person("Member #{i}") }
 poll = key
@@ -104,7 +105,7 @@ taken = people.each_with_index.map { |id, i|
 }.map(&:value)
 table = Views::PollTable.new(by: marit).show(poll)
 right = table[:candidates].count do |one|
-  place = candidates.index { |it| it[:id] == one[:id] }
+  place = candidates.index { |candidate| candidate[:id] == one[:id] }
   Core::Asking::Tally::ANSWERS.all? { |word| one[word.to_sym].sort == people.select { |id| words[id][place] == word }.sort }
 end
 puts "#{PEOPLE} people answered one poll of #{candidates.size} times within a minute: #{taken.count { |code, _|
@@ -112,4 +113,5 @@ puts "#{PEOPLE} people answered one poll of #{candidates.size} times within a mi
 }} taken, " \
   "#{right} of #{candidates.size} times in the table exactly right; #{ms(middle(taken.map(&:last)))} at the median, " \
   "#{ms(taken.map(&:last).max)} at most"
-exit 1 unless booked.uniq == [TIMES] && told.uniq == [VISITORS - TIMES] && twice(marit).zero? && right == candidates.size
+exact = booked.uniq == [TIMES] && told.uniq == [VISITORS - TIMES] && twice(marit).zero?
+exit 1 unless exact && right == candidates.size

@@ -45,7 +45,8 @@ class DemoAsking
     @poll = key
     @times = TIMES.map { |days, hour| {id: key, starts_at: at(days, hour)} }
     UseCases::TimePolls.new(by: @people[:marit], clock: @clock).create(
-      id: @poll, title: "A time for the dry-dock talk", words: "What the yard has found in the two hulls, and what next.",
+      id: @poll, title: "A time for the dry-dock talk",
+      words: "What the yard has found in the two hulls, and what next.",
       length_min: 60, time_zone: @zone.name, candidates: @times, shows: "all", tells: "all", call_kind: "fresh",
       closes_at: @zone.instant(Core::WallTime.at(@now.to_date + 4, 16 * 3_600)),
       people: (ANSWERS.keys + SILENT).map { |one|

@@ -282,8 +282,8 @@ RSpec.describe "Hostile requests" do
       use(UseCases::Invitations, marit).send_all(id: key, series_id: id)
     end
 
-    # Keeping sheets of a meeting from elsewhere makes a series; signing up the first person asks for more than a key; by
-    # a link that many have, nobody signs in (spec/api/open_hours_spec.rb, time_polls_spec.rb).
+    # Keeping sheets of a meeting from elsewhere makes a series; signing up the first person asks for more than a key;
+    # by a link that many have, nobody signs in (spec/api/open_hours_spec.rb, time_polls_spec.rb).
     elsewhere = %w[setUp keepSheets bookTime answerSharedPoll]
     (operations.keys - elsewhere).each do |name|
       it "#{name} tells whoever asks nothing of what somebody else has made" do

@@ -138,9 +138,7 @@ RSpec.describe "Asking for times" do
   it "is kept while it is typed, and comes from common time where no calendar tells" do
     sign_in_as "Marit Hauge"
     visit "/common-time"
-    find(
-      :xpath, "//*[contains(concat(' ', @class, ' '), ' v-input ')][.//label[normalize-space() = 'Add a person or group']]"
-    ).find(".v-field").click
+    find(".v-input", text: "Add a person or group").find(".v-field").click
     find(".v-overlay--active .v-list-item-title", text: "Wen Halloran", exact_text: true).click
     expect(page).to have_content "No calendar tells of Marit Hauge and Wen Halloran"
     click_button "Ask for times, beginning with these"

@@ -10,7 +10,9 @@ RSpec.describe "Hours others may book" do
     id = key
     use(UseCases::OpenHours, marit).create(
       id: id, title: "Buoy clinic", time_zone: "Europe/Oslo", lengths: [30], step_min: 30, notice_min: 60,
-      hosts: [{person_id: marit, week: {"mo" => [%w[14:00 17:00]]}}, {person_id: wen, week: {"mo" => [%w[09:00 11:00]]}}],
+      hosts: [
+        {person_id: marit, week: {"mo" => [%w[14:00 17:00]]}}, {person_id: wen, week: {"mo" => [%w[09:00 11:00]]}}
+      ],
       **rest
     )
     Records::OpenHours.find(id)
@@ -114,8 +116,9 @@ RSpec.describe "Hours others may book" do
     fill_in "Your name", with: "Gunnar"
     fill_in "Your mail address", with: "gunnar@port.example"
     UseCases::Bookings.new.book(
-      Loading::OpenHoursLink.open(*path.split("/").last(2)), id: key, length_min: 30, name: "Odd", email: "odd@port.example",
-      time_zone: "Europe/Oslo", starts_at: oslo.instant(Core::WallTime.at(monday, (16 * 60 + 30) * 60))
+      Loading::OpenHoursLink.open(*path.split("/").last(2)), id: key, length_min: 30, name: "Odd",
+      email: "odd@port.example", time_zone: "Europe/Oslo",
+      starts_at: oslo.instant(Core::WallTime.at(monday, (16 * 60 + 30) * 60))
     )
     click_button "Book it"
     expect(page).to have_content "This time has just been taken. These are the nearest."

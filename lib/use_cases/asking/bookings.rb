@@ -9,30 +9,23 @@ module UseCases
     # So many bookings of one address a day, in all open hours together.
     MOST_A_DAY = 10
 
+    # Somebody else was quicker. What is free instead is looked for once the hosts are let go, so that others need not
+    # wait for that.
+    Taken = Class.new(StandardError)
+
     # @param open [Records::OpenHours]
     # @param id [String] key made by the browser
     # @param host [Integer, nil] which of the hosts, where the visitor may choose
-    # @param answers [Array] in the order of the questions
+    # @param wish [Hash] name, time_zone, and answers in the order of the questions
     # @return [Records::Booking]
     # @raise [Core::Conflict] code "taken", with the nearest free times
-    def book(open, id:, starts_at:, length_min:, name:, email:, time_zone:, host: nil, answers: [])
+    def book(open, id:, starts_at:, length_min:, email:, host: nil, **wish)
       known = Records::Booking.find_by(id: id)
       return mine?(known, open, email) ? known : raise(key_taken) if known
 
-      write do
-        address = visitor(open, email)
-        said = Core::Asking::Questions.read(open.questions, answers)
-        ends_at = ends_at(open, starts_at, length_min)
-        host_ids = take(open, starts_at, length_min, host)
-        person = guest(name, address, time_zone)
-        booking = Records::Booking.create!(
-          id: id, open_hours_id: open.id, person_id: person.id, name: called(name), time_zone: person.time_zone,
-          starts_at: starts_at, ends_at: ends_at, host_ids: host_ids, answers: said,
-          **(open.proof ? {state: "held", expires_at: now + HELD_S} : {state: "booked"})
-        )
-        open.proof ? ask_for_proof(booking) : made(booking)
-        booking
-      end
+      write { keep(open, id, starts_at, length_min, email, host, wish) }
+    rescue Taken
+      refuse_taken(open, starts_at, length_min)
     rescue ActiveRecord::RecordNotUnique
       Records::Booking.find_by(id: id, open_hours_id: open.id) || raise
     end
@@ -49,6 +42,8 @@ module UseCases
         booking.update!(state: "booked", expires_at: nil)
         made(booking)
       end
+    rescue Taken
+      refuse_taken(booking.open_hours, booking.starts_at, booking.time.length_min)
     end
 
     # Another time, while there is still notice.
@@ -64,6 +59,8 @@ module UseCases
         booking.update!(starts_at: starts_at, ends_at: starts_at + length_min * 60, moves: booking.moves + 1)
         meetings.move(booking, starts_at)
       end
+    rescue Taken
+      refuse_taken(booking.open_hours, starts_at, booking.time.length_min, except: booking)
     end
 
     def give_back(booking)
@@ -87,6 +84,22 @@ module UseCases
 
     private
 
+    # @param wish [Hash] name, time_zone and answers
+    def keep(open, id, starts_at, length_min, email, host, wish)
+      address = visitor(open, email)
+      said = Core::Asking::Questions.read(open.questions, wish[:answers] || [])
+      ends_at = ends_at(open, starts_at, length_min)
+      host_ids = take(open, starts_at, length_min, host)
+      person = guest(wish[:name], address, wish[:time_zone])
+      booking = Records::Booking.create!(
+        id: id, open_hours_id: open.id, person_id: person.id, name: called(wish[:name]), time_zone: wish[:time_zone],
+        starts_at: starts_at, ends_at: ends_at, host_ids: host_ids, answers: said,
+        **(open.proof ? {state: "held", expires_at: now + HELD_S} : {state: "booked"})
+      )
+      open.proof ? ask_for_proof(booking) : made(booking)
+      booking
+    end
+
     # Sent again by the same visitor; to everybody else the key is taken.
     def mine?(known, open, email)
       known.open_hours_id == open.id && known.person.email == Core::MailAddress.normal(email)
@@ -98,9 +111,7 @@ module UseCases
     def made(booking)
       meetings.make(booking)
     rescue Core::Conflict => error
-      raise unless %w[place-taken place-unfit].include?(error.code)
-
-      refuse_taken(booking.open_hours, booking.starts_at, booking.time.length_min)
+      raise((error.code == "place-taken") ? Taken : error)
     end
 
     def visitor(open, email)
@@ -141,8 +152,7 @@ module UseCases
         open, from: starts_at - 86_400, to: starts_at + 2 * 86_400, now: now, except: except
       )
       start = free.starts(length_min).find { |one| one.minute * 60 == starts_at.to_i }
-      ids = start && hosts(open, free, start, chosen, except)
-      ids || refuse_taken(open, starts_at, length_min, except: except)
+      (start && hosts(open, free, start, chosen, except)) || raise(Taken)
     end
 
     def hosts(open, free, start, chosen, except)
