@@ -4,6 +4,7 @@ require "net/http"
 require "json"
 require "socket"
 require_relative "../config/boot"
+require_relative "../demo/load"
 
 ROUNDS, VISITORS, TIMES, PEOPLE =
   {"ROUNDS" => 20, "VISITORS" => 50, "TIMES" => 10, "PEOPLE" => 200}.map { |name, usual|
@@ -73,6 +74,7 @@ def twice(host)
   spans.each_cons(2).count { |(_, first), (second, _)| second < first }
 end
 
+Demo.empty
 await
 marit = person("Marit Hauge")
 open = key
