@@ -15,7 +15,7 @@ class Pictures
   def initialize
     @browser = Ferrum::Browser.new(
       browser_path: "/usr/bin/chromium-headless-shell", headless: true, timeout: 20, process_timeout: 30,
-      browser_options: FLAGS
+      browser_options: FLAGS, env: {"TZ" => "Europe/Oslo"} # where the keeper is
     )
   end
 
@@ -110,9 +110,9 @@ class Pictures
     open = answer("/open-hours")["openHours"].first
     picture("open-hours", "/open-hours/#{open["id"]}/edit", ".host")
     size(390, 800)
-    picture("asked-phone", poll_path(poll), "fieldset.time") {
-      @browser.css("fieldset.time label.suits").first(2).each(&:click)
-    }
+    picture("asked-phone", poll_path(poll), "fieldset.time") do
+      @browser.execute("document.querySelectorAll('.suits input').forEach((one, i) => i < 2 && one.click())")
+    end
     size(1280, 800)
     picture("booking", open["path"], "td button.free") { @browser.at_css(".times button").click }
   end
@@ -151,28 +151,12 @@ class Pictures
     @browser.go_to("#{Settings.origin}/meetings/#{meeting_id}")
     wait(".topic")
     issue("Issue the minutes")
-    paper(meeting_id)
   end
 
   def issue(label)
     press(label)
     @browser.at_css(".v-dialog.v-overlay--active button[type=submit]").click
     sleep 3
-  end
-
-  def paper(meeting_id)
-    bytes = @browser.evaluate_async(<<~JS, 20)
-      fetch('/api/meetings/#{meeting_id}/minutes.pdf').then(answer => answer.blob()).then(blob => {
-        const reader = new FileReader()
-        reader.onload = () => arguments[0](reader.result.split(',')[1])
-        reader.readAsDataURL(blob)
-      })
-    JS
-    file = File.join(Settings.var, "minutes.pdf")
-    File.binwrite(file, bytes.unpack1("m"))
-    picture = File.join(DIR, "minutes-pdf")
-    system("pdftoppm", "-png", "-r", "72", "-f", "1", "-singlefile", file, picture, exception: true)
-    puts "minutes-pdf"
   end
 
   # To the day after, two hours earlier.

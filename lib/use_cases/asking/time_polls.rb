@@ -14,7 +14,7 @@ module UseCases
         zone = Core::Zone[time_zone, pointer: "/timeZone"]
         poll = Records::TimePoll.create!(
           id: id, kept_by_id: by, length_min: length_min, time_zone: zone.name,
-          **head(title: title, **rest), **deadline(closes_at, candidates), seen_at: now
+          **head(title: title, **rest), **deadline(closes_at, candidates), seen_at: now, created_at: now
         )
         people_of(poll).set(people: people, groups: groups, guests: guests, names: names)
         settle_by_itself(poll, rest)
