@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000019) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000020) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -909,6 +909,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000019) do
     t.string "door_presents", limit: 20, default: "everybody", null: false, collation: "ascii_bin"
     t.boolean "door_records", default: false, null: false
     t.string "mark", limit: 20, collation: "ascii_bin"
+    t.string "merged_into_id", limit: 36, collation: "ascii_bin"
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
     t.index ["laid_out_until"], name: "index_series_on_laid_out_until"

@@ -42,6 +42,11 @@ module Api
       json sheet
     end
 
+    on :put, "/meetings/:id/series", "putIntoSeries", may: :move_meeting, of: :meeting do
+      use(UseCases::IntoSeries).put(meeting_id: params["id"], **input)
+      json sheet
+    end
+
     on :post, "/meetings/:id/time/check", "checkMeetingTime", may: :move_meeting, of: :meeting do
       json use(Views::StillHolds).check_meeting(params["id"], **input)
     end

@@ -3,7 +3,7 @@ module Loading
   class Access
     # kind of thing => how to find the series it belongs to
     SERIES_OF = {
-      series: ->(id) { Records::Series.where(id: id).pick(:id) },
+      series: ->(id) { Records::Series.where(id: id, merged_into_id: nil).pick(:id) },
       meeting: ->(id) { Records::Meeting.where(id: id).pick(:series_id) },
       topic: ->(id) { Records::Topic.where(id: id).pick(:series_id) },
       line: ->(id) { Records::Line.joins(:meeting).where(id: id).pick("meetings.series_id") },

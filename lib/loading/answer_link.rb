@@ -30,7 +30,7 @@ module Loading
       raise Core::NotFound unless member?(series_id, person_id) || stands_in?(series_id, person_id)
 
       @person = Records::Person.find_by(id: person_id) || raise(Core::NotFound)
-      @series = Records::Series.includes(:keeper, :held_place).find_by(id: series_id) || raise(Core::NotFound)
+      @series = Records::Series.includes(:keeper, :held_place).find_by(id: series_id, merged_into_id: nil) || raise(Core::NotFound)
     end
 
     # Who only stands in for somebody sees that meeting alone.

@@ -16,7 +16,7 @@ module Records
       ->(person_id) do
         where(keeper_id: person_id).or(where(chair_id: person_id)).or(
           where(id: SeriesMember.where(person_id: person_id).select(:series_id))
-        )
+        ).where(merged_into_id: nil)
       end
     # Those they run, and those they have been told of, by us or by whoever invites to them elsewhere.
     scope :shown_to,
@@ -27,9 +27,10 @@ module Records
         elsewhere = where(id: SeriesMember.where(person_id: person_id).select(:series_id)).where.not(
           outside_meeting_id: nil
         )
-        where(keeper_id: person_id).or(where(chair_id: person_id)).or(told).or(elsewhere)
+        where(keeper_id: person_id).or(where(chair_id: person_id)).or(told).or(elsewhere).where(merged_into_id: nil)
       end
-    scope :run_by, ->(person_id) { where(keeper_id: person_id).or(where(chair_id: person_id)) }
+    scope :run_by,
+      ->(person_id) { where(keeper_id: person_id).or(where(chair_id: person_id)).where(merged_into_id: nil) }
 
     def zone = Core::Zone[time_zone]
 

@@ -240,5 +240,46 @@ RSpec.describe "The call of a meeting" do
     click_button "Ask them"
     expect(page).to have_content "told at once"
     within_s(15) { Net::HTTP.get(URI("#{PostOffice.address}/?to=wen@skerrybuoy.example")).include?("Buoy 7 adrift") }
+    expect(page).to have_no_button "Put it into a series"
+    click_button "Close the meeting"
+    week
+    page.refresh
+    click_button "Put it into a series"
+    choose_from "Series", "Monday mooring round"
+    keep "Put it there"
+    expect(page).to have_content "It is one of “Monday mooring round” now."
+    expect(page).to have_css ".line", text: "Towing is on its way"
+    expect(page).to have_no_button "Put it into a series"
+    visit "/series"
+    expect(page).to have_link "Monday mooring round"
+    expect(page).to have_no_link "Buoy 7 adrift"
+  end
+
+  it "is renewed while people are inside: the old room ends for them, and their own link leads into the new one" do
+    week
+    made
+    invite(week, marit)
+    sign_in_as "Marit Hauge"
+    inside = open_new_window
+    within_window(inside) do
+      visit link_of(ines)
+      click_button "Enter"
+      expect(page).to have_css "#people li", text: "Ines Torvald"
+    end
+    old = row.url
+    visit "/series/#{week}"
+    click_button "Call"
+    click_button "Renew the link"
+    expect(dialog).to have_content "The link and passcode in use now stop at once, also for those who are in."
+    keep "Renew and tell everybody"
+    within_window(inside) do
+      expect(page).to have_content "The call is over."
+      visit old
+      expect(page).to have_no_button "Enter"
+      eventually { row.reload.state == "made" && row.url != old }
+      visit link_of(ines)
+      click_button "Enter"
+      expect(page).to have_css "#people li", text: "Ines Torvald"
+    end
   end
 end

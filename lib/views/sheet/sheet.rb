@@ -129,6 +129,8 @@ module Views
       index = @ledger.meetings.index { |meeting| meeting.id == @meeting.id }
       {
         state: @meeting.state,
+        may_join: may[:move_meeting] && @series.rule.nil? && @ledger.meetings.one? &&
+          %w[closed issued].include?(@meeting.state),
         **calls.show,
         mark: @series.mark,
         preparations: may[:move_meeting] ? Preparations.of(@meeting) : [],

@@ -3447,6 +3447,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meetings/{id}/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** A meeting that stood alone becomes one of a series, with its sheet */
+        put: operations["putIntoSeries"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4532,6 +4551,8 @@ export interface components {
             rowLateMin: number;
             /** @description so many of them do not know yet */
             rowUntold: number;
+            /** @description it stood alone and is over */
+            mayJoin?: boolean;
             /** @description times of which each on a list picks one */
             rowPlan?: {
                 lengthMin: number;
@@ -6596,6 +6617,9 @@ export interface components {
                 free: boolean;
             }[];
         };
+        SeriesToJoin: {
+            seriesId: components["schemas"]["Key"];
+        };
     };
     responses: {
         /** @description A problem (RFC 9457) */
@@ -7926,6 +7950,11 @@ export interface components {
         PickedTime: {
             content: {
                 "application/json": components["schemas"]["PickedTime"];
+            };
+        };
+        SeriesToJoin: {
+            content: {
+                "application/json": components["schemas"]["SeriesToJoin"];
             };
         };
     };
@@ -11606,6 +11635,21 @@ export interface operations {
         requestBody: components["requestBodies"]["PickedTime"];
         responses: {
             200: components["responses"]["PickPage"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putIntoSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["SeriesToJoin"];
+        responses: {
+            200: components["responses"]["Sheet"];
             default: components["responses"]["Problem"];
         };
     };

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Sheet } from '../api/client'
 import { useSession } from '../composables/useSession'
 import { clock, columnDay, longDay, ownTime } from '../time'
 import CallWords from './CallWords.vue'
+import IntoSeries from './IntoSeries.vue'
 import SeriesMark from './SeriesMark.vue'
 
 /** What a sheet is of: series, moment, place and call, the meetings before and after; and whether all is saved. */
@@ -16,6 +17,7 @@ const { sheet, unsent, live } = defineProps<{
 }>()
 defineEmits<{ change: []; undo: []; redo: [] }>()
 const { person: me } = useSession()
+const joining = ref(false)
 
 const EYEBROWS = {
   planned: 'Agenda',
@@ -74,6 +76,9 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
       <router-link v-if="sheet.may.hold" :to="{ path: '/series/new', query: { like: sheet.seriesId, once: '1' } }"
         >Again, like this</router-link
       >
+      <button v-if="sheet.mayJoin" type="button" class="quiet small" @click="joining = true">
+        Put it into a series
+      </button>
       <router-link v-if="sheet.previous" :to="`/meetings/${sheet.previous.id}`"
         >previous: {{ columnDay(sheet.previous.localStart) }}</router-link
       >
@@ -81,6 +86,7 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
         >next: {{ columnDay(sheet.next.localStart) }}</router-link
       >
     </p>
+    <IntoSeries v-model="joining" :sheet="sheet" />
     <p v-if="sheet.calledOffReason" class="alarm strong">Called off: {{ sheet.calledOffReason }}</p>
   </header>
 </template>

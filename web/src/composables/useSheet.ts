@@ -169,3 +169,19 @@ function useLive(
 /** How a typed line would be kept; asked while it is typed. */
 export const readLine = (meetingId: string, text: string, signal?: AbortSignal) =>
   dataOf(api.POST('/meetings/{id}/reading', { params: { path: { id: meetingId } }, body: { text }, signal }))
+
+/** Puts a meeting that stood alone into a series. */
+export function useIntoSeries(id: MaybeRefOrGetter<string>) {
+  const cache = useQueryClient()
+  const changed = useChanged()
+  const putting = useMutation({
+    mutationFn: (seriesId: string) =>
+      dataOf(api.PUT('/meetings/{id}/series', { params: { path: { id: toValue(id) } }, body: { seriesId } })),
+    onSuccess: sheet => {
+      cache.setQueryData(['sheet', sheet.id], sheet)
+      changed('run')
+      changed('sheet')
+    },
+  })
+  return { put: putting.mutateAsync, putError: putting.error, isPutting: putting.isPending }
+}
