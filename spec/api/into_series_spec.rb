@@ -8,7 +8,8 @@ RSpec.describe "A meeting that stood alone, put into a series" do
     series(marit, {required: ines}, start: "#{Date.today + 5}T09:30", rule: "FREQ=WEEKLY;COUNT=4")
   end
   let(:alone) {
- series(marit, {required: [ines, wen]}, title: "Buoy 7 adrift", start: "#{Date.today + 1}T15:00", rule: nil) }
+    series(marit, {required: [ines, wen]}, title: "Buoy 7 adrift", start: "#{Date.today + 1}T15:00", rule: nil)
+  }
   let(:meeting) { meeting_ids(alone).first }
 
   before do
