@@ -76,6 +76,8 @@ const nameOf = (id: string) => people.get(id)?.name ?? ''
 }
 .bar {
   display: flex;
+  flex-wrap: wrap;
+  gap: 3px 0;
   min-width: 0;
 }
 .part {
@@ -83,6 +85,7 @@ const nameOf = (id: string) => people.get(id)?.name ?? ''
   flex-wrap: wrap;
   gap: 3px;
   align-items: center;
+  align-content: start;
   flex-basis: 0;
   min-width: fit-content;
   padding: 4px 7px;
@@ -127,6 +130,9 @@ const nameOf = (id: string) => people.get(id)?.name ?? ''
 @media (max-width: 900px) {
   .plank {
     grid-template-columns: minmax(0, 1fr);
+  }
+  .part {
+    min-width: min-content;
   }
 }
 </style>
