@@ -190,6 +190,16 @@ module Browsing
     find(field, visible: :all).set(file.path)
   end
 
+  # Scripts and styles of the page shown, as they go over the wire.
+  def bytes_to_draw
+    names = page.evaluate_script("performance.getEntriesByType('resource').map(one => one.name)")
+    names.grep(/\.(js|css)\z/).uniq.sum do |name|
+      Net::HTTP.start(URI(name).host, URI(name).port) do |http|
+        http.get(URI(name).path, "Accept-Encoding" => "gzip").body.bytesize
+      end
+    end
+  end
+
   def choose_from(label, option)
     find(:xpath, "//*[contains(concat(' ', @class, ' '), ' v-input ')][.//label[normalize-space() = '#{label}']]")
       .find(".v-field")

@@ -378,6 +378,26 @@ RSpec.describe "Asking for times" do
     end
   end
 
+  it "comes to the admins when nobody has settled it for three days, and they can" do
+    sign_in(wen)
+    poll = key
+    guest = {id: key, name: "Odd Dahl", email: "odd@port.example", role: "required"}
+    call(:post, "/time-polls", {
+      id: poll, title: "Boom and chain", lengthMin: 60, timeZone: "Europe/Oslo", candidates: candidates, guests: [guest]
+    })
+    sign_in(marit)
+    seen = [60, 4 * 86_400].map do |ago|
+      Records::TimePoll.update_all(closes_at: Time.now.utc - ago)
+      [call(:get, "/time-polls")["polls"], call(:get, "/desk")["polls"]].map { |rows| rows.map { |row| row["keeper"] } }
+    end
+    expect(seen).to eq [[[], []], [["Wen Halloran"], ["Wen Halloran"]]]
+    call(:post, "/time-polls/#{poll}/closing", {word: "Wen has left the Trust."})
+    expect(status).to be < 300
+    expect(mails("odd@port.example").last.text_part.decoded).to include "Wen has left"
+    sign_in(lars)
+    expect(call(:get, "/time-polls")["polls"]).to be_empty
+  end
+
   it "is closed without a time, with a word" do
     poll = ask
     2.times { call(:post, "/time-polls/#{poll}/closing", {word: "We write instead"}) }

@@ -6,6 +6,36 @@ require_relative "../../stand_ins/calls/door"
 RSpec.describe Core::Calls do
   def at(text) = Time.utc(2026, 11, 30, *text.split(":").map(&:to_i))
 
+  describe Core::Calls::RowPlan do
+    def plan(length, pause, *breaks)
+      Core::Calls::RowPlan.new(
+        interval: Core::Interval[at("09:00"), at("11:00")], length_min: length, pause_min: pause,
+        breaks: breaks.map { |from, to| Core::Interval[at(from), at(to)] }
+      )
+    end
+
+    {
+      "one after another" => [[30, 0], "09:00 09:30 10:00 10:30"],
+      "with pauses" => [[30, 10], "09:00 09:40 10:20"],
+      "with a break, after which it goes on at its end" => [[30, 5, %w[09:50 10:15]], "09:00 10:15"],
+      "with a break at the very end of one" => [[30, 0, %w[09:30 09:45]], "09:00 09:45 10:15"],
+      "with two breaks that touch" => [[45, 0, %w[09:10 09:30], %w[09:30 10:00]], "10:00"],
+      "as long as the meeting" => [[120, 15], "09:00"]
+    }.each do |name, (given, expected)|
+      it("gives times #{name}") { expect(plan(*given).starts).to eq(expected.split.map { |text| at(text) }) }
+    end
+
+    it "is refused where nothing fits, or a break lies outside" do
+      expect { plan(121, 0).check }.to raise_error(Core::Invalid, /No time of that length/)
+      expect { plan(30, 0, %w[10:45 11:15]).check }.to raise_error(Core::Invalid, /not within the meeting/)
+    end
+
+    it "is free where it touches what is taken, and not where it overlaps" do
+      taken = [Core::Interval[at("09:30"), at("10:01")]]
+      expect(plan(30, 0).free(taken)).to eq [at("09:00"), at("10:30")]
+    end
+  end
+
   # What each door means stands in contract/calls.yaml; the stand-in is held to it by these cases.
   describe "The door of the call service" do
     YAML.load_file(File.expand_path("../vectors/doors.yml", __dir__)).each do |policy, part, time, host_in, said|

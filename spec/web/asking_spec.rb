@@ -127,13 +127,7 @@ RSpec.describe "Asking for times" do
   it "needs little to be drawn, and sets no cookie" do
     visit link(poll, wen)
     expect(page).to have_css "fieldset.time"
-    names = page.evaluate_script("performance.getEntriesByType('resource').map(one => one.name)")
-    bytes = names.grep(/\.(js|css)\z/).uniq.sum do |name|
-      Net::HTTP.start(URI(name).host, URI(name).port) do |http|
-        http.get(URI(name).path, "Accept-Encoding" => "gzip").body.bytesize
-      end
-    end
-    expect(bytes).to be_between(20_000, 120_000)
+    expect(bytes_to_draw).to be_between(20_000, 120_000)
     expect(page.driver.cookies).to be_empty
   end
 

@@ -112,6 +112,7 @@ RSpec.describe "Hours others may book" do
     type :right
     type :enter
     expect(page).to have_css "button[aria-label^='#{day_button}'].on"
+    expect(bytes_to_draw).to be_between(20_000, 120_000)
     click_button "16:30"
     fill_in "Your name", with: "Gunnar"
     fill_in "Your mail address", with: "gunnar@port.example"

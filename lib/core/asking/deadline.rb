@@ -9,6 +9,8 @@ module Core
       # At the latest so long before the first time, where that is still to come.
       BEFORE_FIRST_S = 3_600
       LONGEST_DAYS = 120
+      # What nobody has settled so long after it comes to the admins: whoever asked may have gone.
+      LEFT_S = 3 * 86_400
 
       module_function
 

@@ -6168,6 +6168,8 @@ export interface components {
         TimePollRow: {
             id: components["schemas"]["Key"];
             title: string;
+            /** @description who asks, where it is somebody else: over for three days, and for an admin to settle */
+            keeper: string | null;
             state: components["schemas"]["PollState"];
             times: number;
             asked: number;

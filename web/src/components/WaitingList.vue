@@ -81,9 +81,8 @@ const waiting = computed(
       <li v-for="poll in desk.polls" :key="poll.id">
         <router-link class="strong" :to="`/asking/${poll.id}`">{{ poll.title }}</router-link>
         <p class="small" :class="poll.over ? 'carried' : 'soft'">
-          times asked for: {{ poll.answered }} of {{ poll.asked }} have answered{{
-            poll.news ? `, ${poll.news} new` : ''
-          }}{{ poll.over ? '; settle it' : '' }}
+          times {{ poll.keeper ? `${poll.keeper} asked for` : 'asked for' }}: {{ poll.answered }} of
+          {{ poll.asked }} have answered{{ poll.news ? `, ${poll.news} new` : '' }}{{ poll.over ? '; settle it' : '' }}
         </p>
       </li>
       <EmptyMeeting v-for="meeting in desk.emptyMeetings" :key="`empty-${meeting.meetingId}`" :meeting="meeting" />

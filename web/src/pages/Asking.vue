@@ -29,7 +29,8 @@ function standing(poll: Row) {
           <router-link class="strong" :to="`/asking/${poll.id}`">{{ poll.title }}</router-link>
           <span :class="{ carried: poll.state === 'open' && poll.over }">{{ standing(poll) }}</span>
           <span class="soft small">
-            {{ poll.answered }} of {{ poll.asked }} answered · {{ count(poll.times, 'time')
+            {{ poll.keeper ? `asked for by ${poll.keeper} · ` : '' }}{{ poll.answered }} of {{ poll.asked }} answered ·
+            {{ count(poll.times, 'time')
             }}<template v-if="poll.news">
               · <b class="fresh">{{ poll.news }} new</b></template
             >
