@@ -35,6 +35,19 @@ RSpec.describe UseCases::StartingNow do
     expect(Mail.read_from_string(Records::Mail.where(way: "mail").pick(:source)).text_part.decoded).to include "/call/"
   end
 
+  it "can be turned into a series once it is closed, and what is open is carried into it" do
+    started = call(:post, "/meetings-now", wish)
+    raise_action(started["meetingId"], marit, "Order rope", owners: [ines])
+    state(started["meetingId"], marit, "closed")
+    page = call(:get, "/series/#{started["seriesId"]}")
+    run = {localStart: "#{Date.today + 7}T09:30", timeZone: "Europe/Oslo", lengthMin: 30, rule: "FREQ=WEEKLY;COUNT=3"}
+    added = call(:put, "/series/#{page["id"]}/run", {run: run}, version: page["version"])
+    expect(added).to include "moved" => 0, "added" => 3
+    following = call(:get, "/meetings/#{meeting_ids(page["id"]).second}")
+    expect(following["leftOver"].map { |one| one["text"] }).to eq ["Order rope"]
+    expect(following["previous"]["id"]).to eq started["meetingId"]
+  end
+
   it "is refused without a title, and shows who is free, the free ones first" do
     call(:post, "/meetings-now", wish(title: " "))
     expect(JSON.parse(last_response.body)["errors"].first["pointer"]).to eq "/title"

@@ -255,6 +255,23 @@ RSpec.describe "The call of a meeting" do
     expect(page).to have_no_link "Buoy 7 adrift"
   end
 
+  it "started now, becomes a series afterwards" do
+    alone = series(marit, {required: ines}, title: "Buoy 7 adrift", start: "#{Date.today + 1}T15:00", rule: nil)
+    meeting = meeting_ids(alone).first
+    state(meeting, marit, "in_session")
+    raise_action(meeting, marit, "Order rope", owners: [ines])
+    state(meeting, marit, "closed")
+    sign_in_as "Marit Hauge"
+    visit "/meetings/#{meeting}"
+    click_link "Make it a series"
+    choose_from "How often", "Weekly, on chosen days"
+    dialog.fill_in "First date", with: (Date.today + 8).iso8601
+    keep "Change the times"
+    expect(page).to have_content "planned. Nobody is told yet."
+    visit "/meetings/#{meeting_ids(alone).second}"
+    expect(page).to have_content "Order rope"
+  end
+
   it "is renewed while people are inside: the old room ends for them, and their own link leads into the new one" do
     week
     made

@@ -24,15 +24,6 @@ const from = ref('')
 const reason = ref('')
 const tried = ref(false)
 const run = ref(emptyRun(series.timeZone))
-watch(open, shown => {
-  if (!shown) return
-  reset()
-  tried.value = false
-  from.value = ''
-  deed.value = beginWith
-  reason.value = ''
-  fill()
-})
 const form = computed({
   get: () => ({ deed: deed.value, from: from.value, reason: reason.value, run: run.value }),
   set: kept => {
@@ -94,6 +85,20 @@ const choices = computed(() => [
   })),
 ])
 
+watch(
+  open,
+  shown => {
+    if (!shown) return
+    reset()
+    tried.value = false
+    from.value = ''
+    deed.value = beginWith
+    reason.value = ''
+    fill()
+  },
+  { immediate: true },
+)
+
 /** How many dates move, come or go, where both runs end. */
 const difference = computed(() => {
   if (!preview.value?.count || planned.value.length === 0) return ''
@@ -143,7 +148,8 @@ async function save() {
       const went = movedOn.length ? `, and ${list(movedOn)} went to the last sheet` : ''
       const without = told.withoutDate ? `; ${count(told.withoutDate, 'meeting')} had no date left${went}` : ''
       const undo = told.withoutDate || told.moved < before.number ? undefined : () => takeBack(before)
-      say(`${count(told.moved, 'meeting')} moved with all that was prepared${without}. Nobody is told yet.`, undo)
+      if (before.number === 0) say(`${count(told.added, 'meeting')} planned. Nobody is told yet.`)
+      else say(`${count(told.moved, 'meeting')} moved with all that was prepared${without}. Nobody is told yet.`, undo)
     }
     open.value = false
   } catch {

@@ -76,6 +76,9 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
       <router-link v-if="sheet.may.hold" :to="{ path: '/series/new', query: { like: sheet.seriesId, once: '1' } }"
         >Again, like this</router-link
       >
+      <router-link v-if="sheet.mayJoin" :to="{ path: `/series/${sheet.seriesId}`, query: { change: 'times' } }"
+        >Make it a series</router-link
+      >
       <button v-if="sheet.mayJoin" type="button" class="quiet small" @click="joining = true">
         Put it into a series
       </button>

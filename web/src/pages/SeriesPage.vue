@@ -45,7 +45,9 @@ const editing = ref(false)
 const inviting = ref(false)
 const ending = ref(false)
 const pausing = ref(false)
-const retiming = ref(false)
+/** From a sheet that is made a series one comes for this; a reload is not to ask again. */
+const retiming = ref(route.query.change === 'times')
+if (retiming.value) router.replace({ query: {} })
 const { bringBack } = useRunChange(() => id)
 const deed = ref<'change' | 'off'>('change')
 function retime(what: 'change' | 'off') {
