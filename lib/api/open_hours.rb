@@ -69,7 +69,7 @@ module Api
 
     def bookings = UseCases::Bookings.new
 
-    def page = use(Views::BookingPage)
+    def page = use(Views::VisitorPage)
 
     def shown(id = params["id"]) = use(Views::OpenHours).show(id)
 

@@ -53,6 +53,16 @@ export class ProblemError extends Error {
   }
 }
 
+/**
+ * What no field of a form says by itself, for the foot of the form: nothing where each fault has its field.
+ * @param fields the pointers of the fields that show theirs
+ */
+export function unsaid(error: Error | null | undefined, fields: RegExp) {
+  if (!error) return null
+  const faults = error instanceof ProblemError ? (error.problem.errors ?? []) : []
+  return faults.length && faults.every(fault => fields.test(fault.pointer)) ? null : error
+}
+
 let csrfToken = ''
 
 export function keepToken(token: string) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ProblemError, type Sheet } from '../api/client'
+import { ProblemError, unsaid, type Sheet } from '../api/client'
 import { useIntoSeries } from '../composables/useSheet'
 import { useNotice } from '../composables/useNotice'
 import { useSeriesList } from '../composables/useSeries'
@@ -34,7 +34,7 @@ async function save() {
     v-model:form="form"
     title="Put it into a series"
     verb="Put it there"
-    :error="fault ? null : putError"
+    :error="unsaid(putError, /^\/seriesId$/)"
     :busy="isPutting"
     :disabled="!form.seriesId"
     @submit="save"

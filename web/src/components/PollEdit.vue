@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ProblemError, type Schemas } from '../api/client'
+import { ProblemError, unsaid, type Schemas } from '../api/client'
 import { SHOWS, TELLS } from '../asking'
 import { instantOf, wallOf } from '../time'
 import FormDialog from './FormDialog.vue'
@@ -24,7 +24,7 @@ watch(open, shown => {
   if (shown) form.value = filled()
 })
 const at = (pointer: string) => (error instanceof ProblemError ? error.at(pointer) : undefined)
-const unplaced = computed(() => (at('/title') || at('/closesAt') ? null : error))
+const unplaced = computed(() => unsaid(error, /^\/(title|closesAt)$/))
 function save() {
   const { closes, words, ...rest } = form.value
   const { version, outcome, seriesId, meetingId, rule, placeId, place, callKind } = poll

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v7 as newKey } from 'uuid'
-import { ref, watch } from 'vue'
-import { ProblemError, type Sheet } from '../api/client'
+import { computed, ref, watch } from 'vue'
+import { ProblemError, unsaid, type Sheet } from '../api/client'
 import { useRow } from '../composables/useRow'
 import { addMinutes, clock } from '../time'
 import FormDialog from './FormDialog.vue'
@@ -47,6 +47,7 @@ watch(open, shown => {
 })
 const at = (i: number, name: string) =>
   setError.value instanceof ProblemError ? setError.value.at(`/slots/${i}/${name}`) : undefined
+const unplaced = computed(() => unsaid(setError.value, /^\/slots\/\d+\/(name|email|localStart|lengthMin)$/))
 async function save() {
   const day = sheet.localStart.slice(0, 11)
   try {
@@ -65,6 +66,7 @@ async function save() {
     :draft="`row-${sheet.id}`"
     title="One after another"
     verb="Save"
+    :error="unplaced"
     :busy="isSetting"
     :width="720"
     @submit="save"
@@ -76,7 +78,13 @@ async function save() {
       <v-text-field v-model="line.name" label="Name" :error-messages="at(i, 'name')" />
       <v-text-field v-model="line.email" label="Mail address" type="email" :error-messages="at(i, 'email')" />
       <TimeField v-model="line.time" label="From" :error-messages="at(i, 'localStart')" />
-      <v-text-field v-model.number="line.lengthMin" label="Minutes" type="number" min="1" />
+      <v-text-field
+        v-model.number="line.lengthMin"
+        label="Minutes"
+        type="number"
+        min="1"
+        :error-messages="at(i, 'lengthMin')"
+      />
       <button type="button" class="quiet small" :aria-label="`Remove number ${i + 1}`" @click="form.splice(i, 1)">
         Remove
       </button>

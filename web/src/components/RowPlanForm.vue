@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
-import { ProblemError, type Sheet } from '../api/client'
+import { computed, ref, watch } from 'vue'
+import { ProblemError, unsaid, type Sheet } from '../api/client'
 import { useRowPicking } from '../composables/useRow'
 import { clock } from '../time'
 import FormDialog from './FormDialog.vue'
@@ -27,6 +27,9 @@ watch(open, shown => {
   if (!form.value.people.length) form.value.people.push({ name: '', email: '' })
 })
 const at = (pointer: string) => (planError.value instanceof ProblemError ? planError.value.at(pointer) : undefined)
+const unplaced = computed(() =>
+  unsaid(planError.value, /^\/(lengthMin|pauseMin|breaks(\/\d+)?|people\/\d+\/(name|email))$/),
+)
 async function save() {
   const day = sheet.localStart.slice(0, 11)
   const { lengthMin, pauseMin, breaks, people } = form.value
@@ -53,6 +56,7 @@ async function save() {
     :draft="`row-plan-${sheet.id}`"
     title="Times to pick from"
     verb="Save"
+    :error="unplaced"
     :busy="isPlanning"
     :width="640"
     @submit="save"
@@ -68,7 +72,13 @@ async function save() {
         label="Minutes each"
         :error-messages="at('/lengthMin')"
       />
-      <v-text-field v-model.number="form.pauseMin" type="number" min="0" label="Minutes between" />
+      <v-text-field
+        v-model.number="form.pauseMin"
+        type="number"
+        min="0"
+        label="Minutes between"
+        :error-messages="at('/pauseMin')"
+      />
     </div>
     <fieldset v-for="(one, i) in form.breaks" :key="`break-${i}`" class="line" :aria-label="`Break ${i + 1}`">
       <TimeField v-model="one.from" label="Break from" :error-messages="at(`/breaks/${i}`) ?? at('/breaks')" />

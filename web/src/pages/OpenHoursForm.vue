@@ -2,7 +2,7 @@
 import { v7 as newKey } from 'uuid'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { ProblemError, type Schemas } from '../api/client'
+import { ProblemError, unsaid, type Schemas } from '../api/client'
 import { CALLS } from '../asking'
 import DateField from '../components/DateField.vue'
 import HostList from '../components/HostList.vue'
@@ -57,10 +57,9 @@ const calendars = computed(() =>
 const names = computed(() => (people.value ?? []).map(person => ({ value: person.id, title: person.name })))
 const likes = computed(() => (series.value ?? []).map(one => ({ value: one.id, title: one.title })))
 const numberOrNull = (value: unknown) => (value === '' || value === null || value === undefined ? null : Number(value))
-const unplaced = computed(() => {
-  const { value: fault } = saveError
-  return fault instanceof ProblemError && fault.problem.errors?.length ? null : fault
-})
+const FIELDS = /^\/(title|lengths|likeId|timeZone|fromOn|untilOn|daysAhead|most\w+|alwaysIds|call\/kind)$/
+const WITHIN = /^\/(hosts|onlyFrom|neverFrom|frames)(\/|$)|^\/questions\/\d+$/
+const unplaced = computed(() => unsaid(saveError.value, new RegExp(`${FIELDS.source}|${WITHIN.source}`)))
 
 async function save() {
   tried.value = true
@@ -150,13 +149,38 @@ async function save() {
             <v-select v-model="form.noticeMin" :items="NOTICES" label="Shortest notice" />
             <v-select v-model="form.beforeMin" :items="GAPS" label="Gap before" />
             <v-select v-model="form.afterMin" :items="GAPS" label="Gap after" />
-            <v-text-field v-model.number="form.daysAhead" type="number" min="1" max="366" label="Days ahead" />
+            <v-text-field
+              v-model.number="form.daysAhead"
+              type="number"
+              min="1"
+              max="366"
+              label="Days ahead"
+              :error-messages="at('/daysAhead')"
+            />
             <ZoneField v-model="form.timeZone" :error-messages="at('/timeZone')" />
             <DateField v-model="form.fromOn!" label="Not before" :error-messages="at('/fromOn')" />
             <DateField v-model="form.untilOn!" label="Not after" :error-messages="at('/untilOn')" />
-            <v-text-field v-model.number="form.mostPerDay" type="number" min="1" label="Most a day" />
-            <v-text-field v-model.number="form.mostPerWeek" type="number" min="1" label="Most a week" />
-            <v-text-field v-model.number="form.mostPerVisitor" type="number" min="1" label="Most for one visitor" />
+            <v-text-field
+              v-model.number="form.mostPerDay"
+              type="number"
+              min="1"
+              label="Most a day"
+              :error-messages="at('/mostPerDay')"
+            />
+            <v-text-field
+              v-model.number="form.mostPerWeek"
+              type="number"
+              min="1"
+              label="Most a week"
+              :error-messages="at('/mostPerWeek')"
+            />
+            <v-text-field
+              v-model.number="form.mostPerVisitor"
+              type="number"
+              min="1"
+              label="Most for one visitor"
+              :error-messages="at('/mostPerVisitor')"
+            />
           </div>
         </section>
         <section class="sheet stack" aria-labelledby="who">

@@ -1,22 +1,23 @@
 <script setup lang="ts">
 import { v7 as newKey } from 'uuid'
-import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, ref, toRefs, useTemplateRef, watch } from 'vue'
 import { lengthWords } from '../reading'
 import { api, dataOf, type Refusal, type Schemas } from './api'
-import MonthGrid from './MonthGrid.vue'
 import VisitorQuestions from './VisitorQuestions.vue'
 import { useTimes } from './useTimes'
 import { useZone } from './useZone'
+import VisitorTimes from './VisitorTimes.vue'
 import ZoneSwitch from './ZoneSwitch.vue'
 
 /** Which times somebody may book, and taking one: for visitors, without an account. */
 const { id, token } = defineProps<{ id: string; token: string }>()
 const path = { params: { path: { id, token } } }
 const hostZone = ref<string[]>([])
-const { zone, first, all, place, moment, time } = useZone(hostZone)
-const { times, error, busy, month, lengthMin, day, again, free, ofDay } = useTimes(zone, wanted =>
+const { zone, first, all, place, moment } = useZone(hostZone)
+const shown = useTimes(zone, wanted =>
   dataOf(api.GET('/open-hours-links/{id}/{token}', { params: { path: { id, token }, query: wanted } })),
 )
+const { times, error, lengthMin, ofDay } = toRefs(shown)
 watch(times, found => {
   if (found) hostZone.value = [found.hostZone]
 })
@@ -65,7 +66,7 @@ async function book() {
     fault.value = refused as Refusal
     if (fault.value.code === 'taken') {
       key = newKey()
-      void again()
+      void shown.again()
     }
     await nextTick()
     details.value?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus()
@@ -89,7 +90,7 @@ const atField = computed(
   <section v-else-if="error && !times" class="sheet stack" role="alert">
     <h1>No connection just now</h1>
     <p>The times could not be read. Your link is fine.</p>
-    <button type="button" class="button" @click="again()">Try again</button>
+    <button type="button" class="button" @click="shown.again()">Try again</button>
   </section>
   <p v-else-if="!times" class="soft" role="status">The times are being read …</p>
   <section v-else-if="booking" class="sheet stack" aria-live="polite">
@@ -143,33 +144,7 @@ const atField = computed(
         >
       </fieldset>
       <ZoneSwitch v-model="zone" :first="first" :all="all" />
-      <MonthGrid
-        v-model:day="day"
-        :month="month"
-        :free="free"
-        :first-month="times.firstMonth"
-        :last-month="times.lastMonth"
-        :busy="busy"
-        @month="of => (month = of)"
-      />
-      <section v-if="offered.length" aria-labelledby="of-day" class="stack">
-        <h2 id="of-day">{{ moment(offered[0]!.startsAt).split(',')[0] }}</h2>
-        <div class="times">
-          <button
-            v-for="one in offered"
-            :key="one.startsAt"
-            type="button"
-            :class="{ on: one.startsAt === chosen }"
-            :aria-pressed="one.startsAt === chosen"
-            @click="choose(one.startsAt)"
-          >
-            {{ time(one.startsAt) }}
-          </button>
-        </div>
-      </section>
-      <p v-else class="soft" role="status">
-        {{ busy ? 'Looking …' : 'Nothing is free this month. Look at another one.' }}
-      </p>
+      <VisitorTimes :model-value="chosen" :shown="shown" :zone="zone" :offered="offered" @update:model-value="choose" />
       <form v-if="chosen" ref="details" class="stack details" novalidate @submit.prevent="book">
         <h2>{{ moment(chosen) }} {{ place }} time</h2>
         <div v-if="fault?.code === 'taken'" class="done" role="alert">

@@ -2,8 +2,8 @@
 import { computed, ref, toRef, watch } from 'vue'
 import { clock, longDay, wallOf, zonePlace } from '../time'
 import { api, dataOf, type Refusal } from './api'
-import MonthGrid from './MonthGrid.vue'
 import { useTimes } from './useTimes'
+import VisitorTimes from './VisitorTimes.vue'
 
 /** Another time for what is booked. */
 const { id, token, zone, startsAt, fault, busy } = defineProps<{
@@ -20,7 +20,6 @@ const shown = useTimes(
   wanted => dataOf(api.GET('/booking-links/{id}/{token}/times', { params: { path: { id, token }, query: wanted } })),
   wallOf(startsAt, zone),
 )
-const { times, month, day, free, ofDay } = shown
 const chosen = ref('')
 // What is gone is gone from the list too.
 watch(
@@ -35,36 +34,13 @@ const nearest = computed(() => fault?.problem.nearest ?? [])
 
 <template>
   <div class="stack" role="group" aria-label="Move it">
-    <p v-if="!times" class="soft" role="status">The times are being read …</p>
-    <template v-else>
-      <MonthGrid
-        v-model:day="day"
-        :month="month"
-        :free="free"
-        :first-month="times.firstMonth"
-        :last-month="times.lastMonth"
-        :busy="shown.busy.value"
-        @month="of => (month = of)"
-      />
-      <div class="times">
-        <button
-          v-for="one in ofDay"
-          :key="one.startsAt"
-          type="button"
-          :class="{ on: one.startsAt === chosen }"
-          :aria-pressed="one.startsAt === chosen"
-          @click="chosen = one.startsAt"
-        >
-          {{ clock(wallOf(one.startsAt, zone)) }}
-        </button>
-      </div>
-      <div v-if="fault" class="done" role="alert">
-        <p>{{ fault.message }}</p>
-        <p class="times">
-          <button v-for="at in nearest" :key="at" type="button" @click="chosen = at">{{ words(at) }}</button>
-        </p>
-      </div>
-    </template>
+    <VisitorTimes v-model="chosen" :shown="shown" :zone="zone" :offered="shown.ofDay" />
+    <div v-if="fault" class="done" role="alert">
+      <p>{{ fault.message }}</p>
+      <p class="times">
+        <button v-for="at in nearest" :key="at" type="button" @click="chosen = at">{{ words(at) }}</button>
+      </p>
+    </div>
     <p class="row">
       <button type="button" class="button" :disabled="!chosen || busy" @click="emit('move', chosen)">
         {{ chosen ? `Move it to ${words(chosen)} ${zonePlace(zone)} time` : 'Choose a time' }}

@@ -11,7 +11,7 @@ const PAGES: [RegExp, Component, string[]][] = [
   ],
   [/^\/ask\/([^/]+)\/([^/]+)$/, defineAsyncComponent(() => import('./PollPage.vue')), ['id', 'token']],
   [/^\/book\/([^/]+)\/([^/]+)$/, defineAsyncComponent(() => import('./BookPage.vue')), ['id', 'token']],
-  [/^\/booking\/([^/]+)\/([^/]+)$/, defineAsyncComponent(() => import('./BookingPage.vue')), ['id', 'token']],
+  [/^\/booking\/([^/]+)\/([^/]+)$/, defineAsyncComponent(() => import('./Booked.vue')), ['id', 'token']],
   [
     /^\/pick\/([^/]+)\/([0-9a-f-]{36})\/([^/]+)$/,
     defineAsyncComponent(() => import('./PickPage.vue')),

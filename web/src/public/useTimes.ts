@@ -1,4 +1,4 @@
-import { computed, ref, watch, type Ref } from 'vue'
+import { computed, reactive, ref, watch, type Ref } from 'vue'
 import { wallNow } from '../time'
 import type { Refusal, Schemas } from './api'
 
@@ -8,6 +8,8 @@ export interface Wanted {
   timeZone: string
   lengthMin?: number
 }
+
+export type FreeTimes = ReturnType<typeof useTimes>
 
 /**
  * The free times of a month, read anew when month, zone or length change; of two answers the later one stands. `around`
@@ -52,7 +54,7 @@ export function useTimes(zone: Ref<string>, read: (wanted: Wanted) => Promise<Ti
   })
   void again()
 
-  return {
+  return reactive({
     times,
     error,
     busy,
@@ -62,5 +64,5 @@ export function useTimes(zone: Ref<string>, read: (wanted: Wanted) => Promise<Ti
     again,
     free: computed(() => new Map(times.value?.days.map(one => [one.on, one.times.length]))),
     ofDay: computed(() => times.value?.days.find(one => one.on === day.value)?.times ?? []),
-  }
+  })
 }

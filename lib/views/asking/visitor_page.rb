@@ -1,6 +1,6 @@
 module Views
   # What visitors see: which times are free, what they have booked, and what a host offers.
-  class BookingPage < Base
+  class VisitorPage < Base
     # @param open [Records::OpenHours]
     # @param month [String] such as "2026-12", on the visitor's wall
     # @param length_min [Integer, nil] one of those on offer
