@@ -48,6 +48,10 @@ RSpec.describe "Hours others may book" do
     fill_in "Question 1", with: "Which buoy?"
     check "Must be answered", allow_label_click: true
     choose_from "Shortest notice", "an hour"
+    fill_in "Most a day", with: "0"
+    click_button "Save"
+    expect(find(".v-input", text: "Most a day")).to have_content "This must be from 1 to 100."
+    fill_in "Most a day", with: "4"
     fill_in "Shown after booking, such as how to find you (optional)", with: "Second door on the quay"
     check "Listed on the public page of each host", allow_label_click: true
     expect_accessible
@@ -128,6 +132,19 @@ RSpec.describe "Hours others may book" do
     expect(page).to have_css "h1", text: "Booked"
   end
 
+  it "say so when a month cannot be read, and read it again" do
+    visit Loading::OpenHoursLink.path(open_hours)
+    to_month
+    page.driver.browser.network.emulate_network_conditions(offline: true)
+    click_button "The next month"
+    expect(page).to have_content "The times could not be read."
+    expect(page).to have_no_content "Nothing is free this month"
+    page.driver.browser.network.emulate_network_conditions
+    click_button "Try again"
+    expect(page).to have_no_content "The times could not be read."
+    expect(page).to have_css "button[aria-label^='#{Core::Words.day(Date.new(monday.year, monday.month, 1) >> 1)}']"
+  end
+
   it "let the visitor choose the host, and prove the address by mail" do
     open = open_hours(mode: "chosen", proof: true, lengths: [30, 60], only_from: ["port.example"])
     visit Loading::OpenHoursLink.path(open)
@@ -204,6 +221,14 @@ RSpec.describe "Hours others may book" do
         end
       end
     end
+    fill_in "Minutes each", with: "200"
+    keep
+    expect(page).to have_css ".v-dialog .v-input", text: "No time of that length fits into the meeting."
+    fill_in "Minutes each", with: "20"
+    fill_in "Minutes between", with: "-1"
+    keep
+    expect(page).to have_css ".v-dialog .v-input", text: "This must be from 0"
+    fill_in "Minutes between", with: "5"
     keep
     expect(page).to have_content "Not picked yet: Odd, Gunnar, Rory, Sunniva and Petra."
     click_button "Ask 5 people to pick"
