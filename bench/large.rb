@@ -91,7 +91,7 @@ def pages(marit, series, sheet)
     "a series" => -> { Views::SeriesPage.new(by: marit).show(series) },
     "answers" => -> { Views::AnswerTable.new(by: marit).show(series) },
     "strands" => -> { Views::Strands.new(by: marit).show(series) }, "Desk" => -> { Views::Desk.new(by: marit).show },
-    "to go to" => -> { Views::PlacesToGo.new(by: marit).find_by("ines torvald") }
+    "to go to" => -> { Views::Destinations.new(by: marit).find_by("ines torvald") }
   }
 end
 

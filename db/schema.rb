@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000020) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_26_000021) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -85,6 +85,24 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000020) do
     t.datetime "updated_at", null: false
     t.index ["meeting_id", "sent_at"], name: "index_agenda_sendings_on_meeting_id_and_sent_at"
     t.index ["sent_by_id"], name: "fk_rails_966c5dfadd"
+  end
+
+  create_table "answers", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "answer", limit: 20, null: false, collation: "ascii_bin"
+    t.string "note", limit: 500
+    t.string "way", limit: 20, default: "here", null: false, collation: "ascii_bin"
+    t.datetime "answered_at", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.datetime "stamp"
+    t.string "entered_by_id", limit: 36, collation: "ascii_bin"
+    t.datetime "signed_up_at"
+    t.index ["entered_by_id"], name: "fk_rails_b394246f33"
+    t.index ["meeting_id", "person_id"], name: "index_answers_on_meeting_id_and_person_id", unique: true
+    t.index ["person_id"], name: "index_answers_on_person_id"
+    t.check_constraint "`answer` in ('accepted','tentative','declined','none')", name: "answers_answer"
   end
 
   create_table "attendances", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -236,23 +254,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000020) do
     t.datetime "changed_at", null: false
     t.index ["changed_at"], name: "index_changes_on_changed_at"
     t.check_constraint "`kind` in ('line','people','topics','left_over','papers','sheet','call')", name: "changes_kind"
-  end
-
-  create_table "counters", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
-    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
-    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
-    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
-    t.datetime "starts_at", null: false
-    t.datetime "ends_at", null: false
-    t.string "note", limit: 500
-    t.string "state", limit: 20, default: "open", null: false, collation: "ascii_bin"
-    t.datetime "created_at", null: false
-    t.datetime "updated_at", null: false
-    t.index ["meeting_id", "state"], name: "index_counters_on_meeting_id_and_state"
-    t.index ["person_id"], name: "index_counters_on_person_id"
-    t.index ["series_id"], name: "index_counters_on_series_id"
-    t.check_constraint "`starts_at` < `ends_at`", name: "counters_span"
-    t.check_constraint "`state` in ('open','taken','declined')", name: "counters_state"
   end
 
   create_table "counts", id: { type: :string, limit: 190, collation: "utf8mb4_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -569,6 +570,23 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000020) do
     t.check_constraint "`rule` in ('votes','present','two_thirds')", name: "motions_rule"
   end
 
+  create_table "offered_times", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.datetime "starts_at", null: false
+    t.datetime "ends_at", null: false
+    t.string "note", limit: 500
+    t.string "state", limit: 20, default: "open", null: false, collation: "ascii_bin"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["meeting_id", "state"], name: "index_offered_times_on_meeting_id_and_state"
+    t.index ["person_id"], name: "index_offered_times_on_person_id"
+    t.index ["series_id"], name: "index_offered_times_on_series_id"
+    t.check_constraint "`starts_at` < `ends_at`", name: "offered_times_span"
+    t.check_constraint "`state` in ('open','taken','declined')", name: "offered_times_state"
+  end
+
   create_table "open_hours", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "title", limit: 160, null: false
     t.text "words"
@@ -790,24 +808,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000020) do
     t.index ["meeting_id", "place_id"], name: "index_preparations_on_meeting_id_and_place_id", unique: true
     t.index ["place_id"], name: "index_preparations_on_place_id"
     t.check_constraint "`state` in ('asked','confirmed','refused','off')", name: "preparations_state"
-  end
-
-  create_table "replies", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
-    t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
-    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
-    t.string "answer", limit: 20, null: false, collation: "ascii_bin"
-    t.string "note", limit: 500
-    t.string "way", limit: 20, default: "here", null: false, collation: "ascii_bin"
-    t.datetime "answered_at", null: false
-    t.datetime "created_at", null: false
-    t.datetime "updated_at", null: false
-    t.datetime "stamp"
-    t.string "entered_by_id", limit: 36, collation: "ascii_bin"
-    t.datetime "signed_up_at"
-    t.index ["entered_by_id"], name: "fk_rails_b394246f33"
-    t.index ["meeting_id", "person_id"], name: "index_replies_on_meeting_id_and_person_id", unique: true
-    t.index ["person_id"], name: "index_replies_on_person_id"
-    t.check_constraint "`answer` in ('accepted','tentative','declined','none')", name: "replies_answer"
   end
 
   create_table "row_pickers", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -1121,7 +1121,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000020) do
     t.index ["settled_at_meeting_id"], name: "index_topics_on_settled_at_meeting_id"
     t.index ["shared_id"], name: "index_topics_on_shared_id"
     t.check_constraint "`length_min` >= 0", name: "topics_length"
-    t.check_constraint "`state` in ('on','offered','declined')", name: "topics_state"
+    t.check_constraint "`state` in ('on','brought_in','declined')", name: "topics_state"
   end
 
   create_table "writers", primary_key: ["meeting_id", "person_id"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -1149,6 +1149,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000020) do
   add_foreign_key "action_reviews", "people"
   add_foreign_key "agenda_sendings", "meetings"
   add_foreign_key "agenda_sendings", "people", column: "sent_by_id"
+  add_foreign_key "answers", "meetings"
+  add_foreign_key "answers", "people"
+  add_foreign_key "answers", "people", column: "entered_by_id"
   add_foreign_key "attendances", "meetings"
   add_foreign_key "attendances", "people"
   add_foreign_key "bookings", "open_hours", column: "open_hours_id"
@@ -1159,9 +1162,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000020) do
   add_foreign_key "calendars", "places"
   add_foreign_key "call_reports", "calls", on_delete: :cascade
   add_foreign_key "changes", "meetings", on_delete: :cascade
-  add_foreign_key "counters", "meetings"
-  add_foreign_key "counters", "people"
-  add_foreign_key "counters", "series"
   add_foreign_key "days_off", "people"
   add_foreign_key "deputies", "meetings"
   add_foreign_key "deputies", "people"
@@ -1197,6 +1197,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000020) do
   add_foreign_key "motions", "lines"
   add_foreign_key "motions", "people", column: "proposer_id"
   add_foreign_key "motions", "people", column: "seconder_id"
+  add_foreign_key "offered_times", "meetings"
+  add_foreign_key "offered_times", "people"
+  add_foreign_key "offered_times", "series"
   add_foreign_key "open_hours", "people", column: "kept_by_id"
   add_foreign_key "open_hours_hosts", "open_hours", column: "open_hours_id"
   add_foreign_key "open_hours_hosts", "people"
@@ -1216,9 +1219,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000020) do
   add_foreign_key "poll_suggestions", "poll_people"
   add_foreign_key "preparations", "meetings"
   add_foreign_key "preparations", "places"
-  add_foreign_key "replies", "meetings"
-  add_foreign_key "replies", "people"
-  add_foreign_key "replies", "people", column: "entered_by_id"
   add_foreign_key "row_pickers", "meetings"
   add_foreign_key "row_pickers", "people"
   add_foreign_key "row_slots", "meetings"

@@ -5,8 +5,8 @@ module Api
       json use(Views::AnswerTable).show(params["id"])
     end
 
-    on :put, "/counters/:id", "settleCounter", may: :invite, of: :counter do
-      series_id = use(UseCases::Answers).settle(counter_id: params["id"], **input)
+    on :put, "/offered-times/:id", "settleOfferedTime", may: :invite, of: :offered_time do
+      series_id = use(UseCases::Answers).settle(id: params["id"], **input)
       json use(Views::AnswerTable).show(series_id)
     end
 

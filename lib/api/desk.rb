@@ -2,8 +2,8 @@ module Api
   class Desk < Resource
     on(:get, "/desk", "showDesk", may: :see_own) { json use(Views::Desk).show }
 
-    on(:get, "/places-to-go", "findPlacesToGo", may: :see_own) do
-      json use(Views::PlacesToGo).find_by(params["query"].to_s[0, 100])
+    on(:get, "/destinations", "findDestinations", may: :see_own) do
+      json use(Views::Destinations).find_by(params["query"].to_s[0, 100])
     end
 
     on :get, "/search", "search", may: :see_own do

@@ -97,8 +97,8 @@ module Api
       json use(Views::Line).show(params["id"])
     end
 
-    on :put, "/lines/:id/place", "placeLine", may: :write_minutes, of: :line do
-      minutes.place(id: params["id"], **input)
+    on :put, "/lines/:id/position", "moveLine", may: :write_minutes, of: :line do
+      minutes.move(id: params["id"], **input)
       json use(Views::Line).show(params["id"])
     end
 

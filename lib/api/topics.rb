@@ -31,7 +31,7 @@ module Api
     end
 
     on :put, "/topics/:id/answer", "answerTopic", may: :hold_meeting, of: :topic do
-      use(UseCases::TopicOffers).answer(id: params["id"], **input)
+      use(UseCases::BroughtTopics).answer(id: params["id"], **input)
       status 204
     end
 
@@ -45,7 +45,7 @@ module Api
     end
 
     on :post, "/meetings/:id/asking-for-topics", "askForTopics", may: :hold_meeting, of: :meeting do
-      asked = use(UseCases::TopicOffers).ask_for_topics(meeting_id: params["id"], **input)
+      asked = use(UseCases::BroughtTopics).ask_for_topics(meeting_id: params["id"], **input)
       json({recipients: asked}, 201)
     end
 

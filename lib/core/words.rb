@@ -38,7 +38,7 @@ module Core
 
     # "Monday 30 November 2026, 09:30 Oslo time", as all mails and texts say a moment.
     # @param time [Time]; zone [Zone] on whose wall it is said
-    def moment(time, zone) = "#{at(zone.wall(time))} #{zone.place} time"
+    def moment(time, zone) = "#{at(zone.wall(time))} #{zone.city} time"
 
     # "shorten…": at most `most` characters, cut at a word.
     def shorten(text, most)

@@ -72,8 +72,8 @@ module Core
       @walls = @instants.each_with_index.map { |instant, i| instant + [@offsets[i], @offsets[i + 1]].max }.freeze
     end
 
-    # The place a person would say: "Lisbon" for Europe/Lisbon.
-    def place = name.split("/").last.tr("_", " ")
+    # The city a person would say: "Lisbon" for Europe/Lisbon.
+    def city = name.split("/").last.tr("_", " ")
 
     # @param wall_s [Integer] seconds on the wall, see WallTime
     # @return [Integer] seconds since 1970 UTC. A time skipped by a change keeps the offset from before it;

@@ -9,7 +9,7 @@ module Loading
       line: ->(id) { Records::Line.joins(:meeting).where(id: id).pick("meetings.series_id") },
       action: ->(id) { Records::ActionItem.where(id: id).pick(:series_id) },
       paper: ->(id) { Records::Paper.where(id: id).pick(:series_id) },
-      counter: ->(id) { Records::Counter.where(id: id).pick(:series_id) },
+      offered_time: ->(id) { Records::OfferedTime.where(id: id).pick(:series_id) },
       incoming_mail: ->(id) { Records::IncomingMail.where(id: id).pick(:series_id) }
     }.freeze
 

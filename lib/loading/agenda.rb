@@ -47,7 +47,7 @@ module Loading
 
     def at
       from, to = [@meeting.starts_at, @meeting.ends_at].map { |time| @series.zone.wall(time) }
-      "#{Core::Words.at(from)}–#{Core::Words.clock(to)} #{@series.zone.place} time"
+      "#{Core::Words.at(from)}–#{Core::Words.clock(to)} #{@series.zone.city} time"
     end
 
     def topic_row(topic, number, names)

@@ -6,10 +6,10 @@ module Loading
     # From and to in minutes, whether they said they may come, and whose meeting it is.
     TAKEN = <<~SQL.freeze
       floor(unix_timestamp(meetings.starts_at) / 60), ceil(unix_timestamp(meetings.ends_at) / 60),
-      coalesce(replies.answer, 'none') = 'tentative', meetings.series_id
+      coalesce(answers.answer, 'none') = 'tentative', meetings.series_id
     SQL
     TAKES_TIME = <<~SQL.freeze
-      meetings.state <> 'called_off' and coalesce(replies.answer, 'none') <> 'declined'
+      meetings.state <> 'called_off' and coalesce(answers.answer, 'none') <> 'declined'
       and meetings.starts_at < ? and meetings.ends_at > ? and meetings.id <> ? and meetings.series_id <> ?
     SQL
     # Own meetings count without anybody doing anything; informed people are not waited for, a declined one does not
@@ -19,7 +19,7 @@ module Loading
       from meetings
       join series_members on series_members.series_id = meetings.series_id and series_members.person_id in (?)
         and series_members.role <> 'informed'
-      left join replies on replies.meeting_id = meetings.id and replies.person_id = series_members.person_id
+      left join answers on answers.meeting_id = meetings.id and answers.person_id = series_members.person_id
       where #{TAKES_TIME} order by meetings.starts_at
     SQL
     # Who comes to a meeting instead of somebody else is taken as well.
@@ -27,7 +27,7 @@ module Loading
       select substitutes.person_id, #{TAKEN}
       from substitutes
       join meetings on meetings.id = substitutes.meeting_id
-      left join replies on replies.meeting_id = meetings.id and replies.person_id = substitutes.person_id
+      left join answers on answers.meeting_id = meetings.id and answers.person_id = substitutes.person_id
       where substitutes.person_id in (?) and #{TAKES_TIME}
     SQL
 

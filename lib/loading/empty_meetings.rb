@@ -13,18 +13,18 @@ module Loading
 
       ids = coming.map(&:series_id).uniq
       ledgers = Ledgers.of(ids)
-      offered = Records::Topic.where(series_id: ids, state: "offered").group(:series_id).count
+      brought_in = Records::Topic.where(series_id: ids, state: "brought_in").group(:series_id).count
       written = Records::Topic.where(meeting_id: coming.map(&:id)).where.not(standing_id: nil).where.not(text: nil)
         .pluck(:meeting_id)
-      coming.select { |meeting| nothing?(meeting, ledgers[meeting.series_id], offered, written) }
+      coming.select { |meeting| nothing?(meeting, ledgers[meeting.series_id], brought_in, written) }
     end
 
-    def nothing?(meeting, ledger, offered, written)
+    def nothing?(meeting, ledger, brought_in, written)
       by_then = meeting.series.zone.wall(meeting.starts_at).date
       due = ledger.actions.count { |action| action.state == :open && (action.due_on.nil? || action.due_on <= by_then) }
       brought = ledger.topics_at(meeting.id).count { |topic| topic.standing_id.nil? }
       Core::Sheet::NothingOnIt.nothing?(
-        topics: brought + offered.fetch(meeting.series_id, 0), due: due,
+        topics: brought + brought_in.fetch(meeting.series_id, 0), due: due,
         text: meeting.agenda_touched && written.include?(meeting.id)
       )
     end

@@ -169,12 +169,12 @@ module Loading
 
     # Answers to single meetings that are not the answer to all.
     def own_answers(person)
-      own = replies.fetch(person.id, []).reject { |reply| reply.answer == run_answer(person) }
-      own.to_h { |reply| [reply.meeting.original_wall.to_s, reply.answer.to_sym] }.sort.to_h
+      own = answers.fetch(person.id, []).reject { |given| given.answer == run_answer(person) }
+      own.to_h { |given| [given.meeting.original_wall.to_s, given.answer.to_sym] }.sort.to_h
     end
 
-    def replies
-      @replies ||= Records::Reply.where(meeting_id: @series.meetings.coming(@now).select(:id))
+    def answers
+      @answers ||= Records::Answer.where(meeting_id: @series.meetings.coming(@now).select(:id))
         .where.not(answer: "none").includes(:meeting).group_by(&:person_id)
     end
 

@@ -2,7 +2,7 @@ module Loading
   # Whether anything would be lost with a series.
   module SeriesUse
     CONTENT = [
-      Records::Topic.brought, Records::ActionItem, Records::Paper, Records::Mail, Records::Sending, Records::Counter,
+      Records::Topic.brought, Records::ActionItem, Records::Paper, Records::Mail, Records::Sending, Records::OfferedTime,
       Records::IncomingMail
     ].freeze
 

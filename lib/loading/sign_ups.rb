@@ -3,11 +3,11 @@ module Loading
   module SignUps
     module_function
 
-    # @param replies [Enumerable<Records::Reply>] to that meeting
+    # @param answers [Enumerable<Records::Answer>] to that meeting
     # @return [Core::Invitation::SignUp] by person
-    def of(meeting, replies = Records::Reply.where(meeting_id: meeting.id))
-      accepted = replies.select { |reply| reply.answer == "accepted" }
-      signed_up = accepted.map { |reply| [reply.person_id, reply.signed_up_at || reply.answered_at] }
+    def of(meeting, answers = Records::Answer.where(meeting_id: meeting.id))
+      accepted = answers.select { |answer| answer.answer == "accepted" }
+      signed_up = accepted.map { |answer| [answer.person_id, answer.signed_up_at || answer.answered_at] }
       Core::Invitation::SignUp.new(signed_up, limit: meeting.options.sign_up_limit)
     end
   end

@@ -84,7 +84,7 @@ module Loading
     def refuse_impossible
       Core::CommonTime::DayHours.refuse_too_short(@hours, @length_min)
       if @from + @days <= today
-        said = "These days are past: today is #{Core::Words.day(today)} in #{@zone.place}."
+        said = "These days are past: today is #{Core::Words.day(today)} in #{@zone.city}."
         raise Core::Invalid.new(said, pointer: "/fromDay", code: "past")
       end
       raise Core::Invalid.new("Choose at least one day of the week.", pointer: "/weekdays") if @weekdays.empty?

@@ -31,7 +31,7 @@ module Mailing
 
     # To somebody who moves up to a place.
     def place_free(title:, at:, url:)
-      note("You have a place", title, "A place has become free: you have one at “#{title}”. It is on #{at}.",
+      note("You have a seat", title, "A seat has become free: you have one at “#{title}”. It is on #{at}.",
         ["Your answer", url])
     end
 

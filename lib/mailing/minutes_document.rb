@@ -104,7 +104,7 @@ module Mailing
 
     def moment
       ends = Core::WallTime.parse(@sheet[:local_end])
-      "#{day}, #{Core::Words.clock(start)}–#{Core::Words.clock(ends)} #{@sheet[:zone_place]} time"
+      "#{day}, #{Core::Words.clock(start)}–#{Core::Words.clock(ends)} #{@sheet[:zone_city]} time"
     end
 
     def held

@@ -23,7 +23,7 @@ module Mailing
       subject, words, link = WORDS.fetch(kind)
       good =
         "The link works once, until #{Core::Words.clock(until_at)} on #{Core::Words.day(until_at.date)}, " \
-          "#{zone.place} time."
+          "#{zone.city} time."
       Note.parts(subject, subject, "#{words}\n\n#{good}", [link, url])
     end
   end

@@ -5,7 +5,7 @@ module Records
     belongs_to :held_place, class_name: "Records::Place", foreign_key: :place_id, optional: true
     has_many :lines, class_name: "Records::Line"
     has_many :attendances, class_name: "Records::Attendance"
-    has_many :replies, class_name: "Records::Reply"
+    has_many :answers, class_name: "Records::Answer"
     has_many :reviews, class_name: "Records::ActionReview"
     has_many :visits, class_name: "Records::TopicVisit", dependent: :delete_all
 

@@ -7,13 +7,13 @@ module Records
     belongs_to :brought_by, class_name: "Records::Person"
     has_many :visits, class_name: "Records::TopicVisit", dependent: :delete_all
 
-    # Those that stand on a sheet; the others are offered, or were not taken.
+    # Those that stand on a sheet; the others are brought in and wait, or were not taken.
     scope :on, -> { where(state: "on") }
     # Those that somebody has brought, not laid out from the standing agenda.
     scope :brought, -> { where(standing_id: nil) }
 
     # Those somebody has brought that are neither taken nor refused.
-    scope :waiting, -> { brought.where(settled_at_meeting_id: nil, state: %w[on offered]) }
+    scope :waiting, -> { brought.where(settled_at_meeting_id: nil, state: %w[on brought_in]) }
 
     # @return [Integer] the last place among those still to be taken
     def self.last_position(series_id) = where(series_id: series_id, settled_at_meeting_id: nil).maximum(:position) || 0

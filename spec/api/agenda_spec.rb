@@ -20,7 +20,7 @@ RSpec.describe "An agenda" do
 
   def here
     sheet = call(:get, "/meetings/#{meeting}")
-    %w[topics offered].map { |part| sheet[part].map { |one| one["title"] } }
+    %w[topics broughtIn].map { |part| sheet[part].map { |one| one["title"] } }
   end
 
   it "takes what a member brings, puts it off, or not, and they hear of it" do
@@ -136,7 +136,7 @@ RSpec.describe "An agenda" do
     2.times { call(:post, "/topics/#{hull}/shared", {id: there, seriesId: boats}) }
     expect(status).to eq 201
     expect(call(:get, "/topics/#{hull}/shared")["topics"].map { |one| one.values_at("id", "state") })
-      .to eq [[there, "offered"]]
+      .to eq [[there, "brought_in"]]
     [boats, series(lars, {}, title: "Secret")].each do |id|
       refused = call(:post, "/topics/#{hull}/shared", {id: key, seriesId: id})
       expect([status, refused["errors"][0]["pointer"]]).to eq [422, "/seriesId"]

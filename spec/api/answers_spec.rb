@@ -28,9 +28,9 @@ RSpec.describe "Answers over the API" do
     call(:delete, "/session")
     page = call(:get, link)
     expect(page).to include(
-      "title" => "Round", "name" => "Wen Halloran", "zonePlace" => "Halifax", "runAnswer" => "none"
+      "title" => "Round", "name" => "Wen Halloran", "zoneCity" => "Halifax", "runAnswer" => "none"
     )
-    expect(Records::Reply.count).to eq 0
+    expect(Records::Answer.count).to eq 0
     call(:put, link, {answer: "accepted", note: "Gladly"})
     first = page["meetings"].first["id"]
     answered = call(:put, link, {answer: "declined", meetingId: first})
@@ -53,7 +53,7 @@ RSpec.describe "Answers over the API" do
       "quorumNote" => "Quorum is out of reach: 1 of 2 can come."
     )
     expect(table["people"].find { |one| one["name"] == "Yard" }).to include("guest" => true)
-    call(:put, "/counters/#{table["counters"].first["id"]}", {take: true})
+    call(:put, "/offered-times/#{table["offeredTimes"].first["id"]}", {take: true})
     # 10:00 in Halifax.
     expect(meetings.first["startsAt"]).to eq Core::Zone["America/Halifax"].instant(
          Core::WallTime.parse("#{monday + 1}T10:00")

@@ -180,7 +180,7 @@ RSpec.describe "Changes over the API" do
   it "finds what one may want to go to, by date and without accents" do
     person("Tomás Queirós")
     found = ->(query) do
-      call(:get, "/places-to-go?query=#{Rack::Utils.escape(query)}")["places"].map do |one|
+      call(:get, "/destinations?query=#{Rack::Utils.escape(query)}")["destinations"].map do |one|
         one.values_at("kind", "title", "on")
       end
     end

@@ -126,7 +126,7 @@ RSpec.describe "The API" do
     expect(call(:get, "/actions?whose=all&state=open")["actions"].map { |one| one["text"] }).to eq ["Order shackles"]
     expect(call(:get, "/series/#{series_id}/strands")["rows"].size).to eq 1
     expect(call(:get, "/desk")["sheets"].map { |one| one["id"] }).to eq [second]
-    expect(call(:get, "/places-to-go?query=moor")["places"].map { |place| place["kind"] }).to eq %w[series sheet]
+    expect(call(:get, "/destinations?query=moor")["destinations"].map { |place| place["kind"] }).to eq %w[series sheet]
     call(:delete, "/topics/#{late}")
     expect(status).to eq 204
     series = call(:get, "/series/#{series_id}")

@@ -33,7 +33,7 @@ RSpec.describe "The Desk over the API" do
       "title" => "Monday mooring round", "answer" => "none", "answerAsked" => true, "runsIt" => false,
       "role" => "required", "call" => include("url" => "https://calls.example/round")
     )
-    expect([meeting["localStart"], meeting["seriesLocalStart"], meeting["seriesZonePlace"]]).to match [
+    expect([meeting["localStart"], meeting["seriesLocalStart"], meeting["seriesZoneCity"]]).to match [
       start_with("#{day}T0"), start_with("#{day}T14:00"), "Oslo"
     ]
     expect(desk_of(marit)["meetings"].first).to include("seriesLocalStart" => nil, "runsIt" => true)

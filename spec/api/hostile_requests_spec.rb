@@ -38,7 +38,7 @@ RSpec.describe "Hostile requests" do
       "NUL in the path" => [:get, "/api/people/a%00b"],
       "bytes in the query" => [:get, "/api/people?page=%FF"],
       "a query nested 40 deep" => [:get, "/api/people?a#{"[b]" * 40}=1"],
-      "a name both one and many" => [:get, "/api/places-to-go?query=a&query[]=b"],
+      "a name both one and many" => [:get, "/api/destinations?query=a&query[]=b"],
       "a day of 200 digits" => [:get, "/api/people/01a20bb0-1ca6-7eca-8a79-3a564e6f6244/busy?fromDay=#{"1" * 200}"],
       "bytes in the body" => [:post, "/api/holds", "{\"title\":\"\xFF\"}".b],
       "a number without end" => [:post, "/api/holds", "{\"lengthMin\":1e999999}"],

@@ -6,12 +6,13 @@ RSpec.describe "Limits of texts" do
   # What a request's texts are kept in. Phone numbers and names of files are left out: they are read, and kept shorter.
   {
     "NewPerson" => "people", "ChangedPerson" => "people", "NewSeries" => "series", "ChangedSeries" => "series",
-    "NewSending" => "sendings", "Answer" => "replies", "NewLine" => "lines", "ChangedLine" => "lines",
+    "NewSending" => "sendings", "Answer" => "answers", "NewLine" => "lines", "ChangedLine" => "lines",
     "NewTopic" => "topics", "ChangedTopic" => "topics", "ChangedAction" => "action_items",
     "NewActionState" => "action_items", "Review" => "action_reviews", "DayOff" => "days_off",
     "NewBusyEntry" => "busy_entries", "NewCalendar" => "calendars", "NewGroup" => "groups",
     "GroupWish" => "groups", "NewPlace" => "places", "PlaceWish" => "places", "ChangedMeeting" => "meetings",
-    "NewHold" => "holds", "LinkAnswer" => "replies", "LinkOffer" => "counters", "OutsideAnswer" => "outside_meetings"
+    "NewHold" => "holds", "LinkAnswer" => "answers", "LinkOffer" => "offered_times",
+    "OutsideAnswer" => "outside_meetings"
   }.each do |schema, table|
     it "of #{schema} are no longer than what #{table} hold", :aggregate_failures do
       columns = Records::Base.connection_pool.with_connection { |connection| connection.columns(table) }

@@ -25,7 +25,7 @@ RSpec.describe "A sheet being written" do
   it "takes a line without its kind, to a place, away and back, and twice the same" do
     first, second = add("Two boats"), add("Wen to order rope", afterId: nil)
     expect(texts).to eq [["Order rope", 0], ["Two boats", 0]]
-    2.times { call(:put, "/lines/#{second}/place", {topicId: boats, afterId: first, indent: 1}) }
+    2.times { call(:put, "/lines/#{second}/position", {topicId: boats, afterId: first, indent: 1}) }
     expect(texts).to eq [["Two boats", 0], ["Order rope", 1]]
     2.times { call(:delete, "/lines/#{second}") }
     call(:get, "/lines/#{second}")
@@ -35,8 +35,9 @@ RSpec.describe "A sheet being written" do
   end
 
   {
-    "nowhere on this sheet" => [->(id) { [:put, "/lines/#{id}/place", {topicId: key, afterId: nil, indent: 0}] }, 422],
-    "two levels deep" => [->(id) { [:put, "/lines/#{id}/place", {topicId: boats, afterId: nil, indent: 2}] }, 400],
+    "nowhere on this sheet" =>
+      [->(id) { [:put, "/lines/#{id}/position", {topicId: key, afterId: nil, indent: 0}] }, 422],
+    "two levels deep" => [->(id) { [:put, "/lines/#{id}/position", {topicId: boats, afterId: nil, indent: 2}] }, 400],
     "empty" => [->(id) { [:put, "/lines/#{id}", {text: " "}] }, 422],
     "of nobody here" =>
       [->(id) { [:put, "/lines/#{id}", {text: "x", kind: "action", action: {ownerIds: [key]}}] }, 422]

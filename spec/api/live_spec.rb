@@ -53,7 +53,7 @@ RSpec.describe Api::Live do
     ],
     "a topic" => [
       -> { topic(meetings[0], marit, "Boats") },
-      %w[topics runningOrder carries presentTopicId gaps offered standingChanges agendaSent]
+      %w[topics runningOrder carries presentTopicId gaps broughtIn standingChanges agendaSent]
     ],
     "a file" => [-> { Records::Change.note(meetings[0], Time.now.utc, :papers) }, %w[papers]],
     "what is left over" => [-> { Records::Change.note(meetings[0], Time.now.utc, :left_over) }, %w[leftOver carries]]

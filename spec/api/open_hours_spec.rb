@@ -82,7 +82,7 @@ RSpec.describe "Hours others may book" do
     expect(host.subject).to eq "Booked by Odd Dahl: Buoy clinic"
     expect(host.text_part.decoded).to include "09:30 Oslo time", "Which buoy? Number 7",
       "No calendar of Marit Hauge is known"
-    expect(Records::Reply.where(meeting_id: meeting.id).pluck(:answer)).to eq %w[accepted accepted]
+    expect(Records::Answer.where(meeting_id: meeting.id).pluck(:answer)).to eq %w[accepted accepted]
     expect(free(open)).to eq %w[09:00 10:00 10:30]
     rows = call(:get, "/open-hours/#{open["id"]}")["bookings"]
     expect(rows).to match [a_hash_including("name" => "Odd Dahl",

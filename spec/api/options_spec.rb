@@ -19,7 +19,7 @@ RSpec.describe "Options, substitutes and meetings from elsewhere over the API" d
       "options" => include("signUpLimit" => 3, "answersAsked" => true),
       "ownOptions" => include("signUpLimit" => 3, "answersAsked" => nil),
       "signUp" => {
-        "limit" => 3, "places" => 0, "waiting" => []
+        "limit" => 3, "taken" => 0, "waiting" => []
       }
     )
     answer = call(:put, "/meetings/#{meeting}/options", none.merge(signUpLimit: 0, remindMin: "soon"))

@@ -33,7 +33,7 @@ RSpec.describe "Rights" do
     use(UseCases::Holds, @people[:keeper]).keep(
       id: @hold, title: "Later", starts_at: clock.now + 86_400, length_min: 30, time_zone: "Europe/Oslo"
     )
-    @counter = use(UseCases::Answers, @people[:member]).offer(
+    @offered_time = use(UseCases::Answers, @people[:member]).offer(
       id: key, meeting_id: meeting_ids(@series).last, person_id: @people[:member], starts_at: clock.now + 86_400,
       ends_at: clock.now + 90_000
     )
@@ -107,7 +107,7 @@ RSpec.describe "Rights" do
       {
         series: @series, meeting: @meeting, topic: @topic, line: @line, action: @action, person: @people[:keeper],
         file_reading: @file_reading, place: @place, calendar: @calendar, hold: @hold, paper: @paper,
-        counter: @counter, incoming_mail: @incoming_mail, outside_meeting: @outside, group: a_group,
+        offered_time: @offered_time, incoming_mail: @incoming_mail, outside_meeting: @outside, group: a_group,
         answer_link: @series, action_link: @action, time_poll: @poll, open_hours: an_open_hours
       }.fetch(kind, key)
     end

@@ -285,7 +285,7 @@ RSpec.describe "Asking for times" do
         meeting.location]).to eq [times[0], "Dry-dock talk", "Chart room"]
       expect(Records::PlaceBooking.pluck(:place_id, :starts_at)).to eq [[room, times[0]]]
       expect(Records::Hold.standing(Time.now).count).to eq 0
-      expect(Records::Reply.pluck(:person_id, :answer)).to eq [[wen, "accepted"]]
+      expect(Records::Answer.pluck(:person_id, :answer)).to eq [[wen, "accepted"]]
       told = Records::Mail.where(series_id: meeting.series_id).pluck(:recipient, :kind)
       expect(told).to contain_exactly(["wen@skerrybuoy.example", "invited"], ["lars@skerrybuoy.example", "invited"])
       expect(mails("odd@port.example").last.subject).to eq "Settled: Dry-dock talk"
@@ -327,7 +327,7 @@ RSpec.describe "Asking for times" do
       call(:put, "/time-polls/#{poll}/settlement", {key: key, candidateId: ids[1]})
       expect(Records::Meeting.find(meeting)).to have_attributes(starts_at: times[1], ends_at: times[1] + 3_600)
       expect(Records::Substitute.where(meeting_id: meeting).pluck(:person_id)).to contain_exactly(wen, odd)
-      expect(Records::Reply.where(meeting_id: meeting).pluck(:person_id, :answer)).to eq [[lars, "accepted"]]
+      expect(Records::Answer.where(meeting_id: meeting).pluck(:person_id, :answer)).to eq [[lars, "accepted"]]
       expect(mails("odd@port.example").last.subject).to start_with "Invitation"
     end
 

@@ -203,7 +203,7 @@ RSpec.describe "Hostile words" do
 
     it "keep their markup as text in what the keeper reads of them" do
       keep(part(reply(more: "COMMENT:<script>alert(1)</script>\\nBcc: x@x.example\r\n")))
-      expect(Records::Reply.first.note).to eq "<script>alert(1)</script>\nBcc: x@x.example"
+      expect(Records::Answer.first.note).to eq "<script>alert(1)</script>\nBcc: x@x.example"
     end
   end
 end

@@ -49,7 +49,7 @@ RSpec.describe UseCases::IncomingMails do
     Records::Meeting
       .where(series_id: series_id)
       .in_order
-      .map { |meeting| Records::Reply.find_by(meeting_id: meeting.id, person_id: wen)&.answer }
+      .map { |meeting| Records::Answer.find_by(meeting_id: meeting.id, person_id: wen)&.answer }
 
   it "takes an answer to the whole run, and one to a single meeting" do
     expect(mail(ical("REPLY", partstat: "ACCEPTED", more: "COMMENT:Gladly\\, as always"))).to have_attributes(
@@ -61,7 +61,7 @@ RSpec.describe UseCases::IncomingMails do
       mail(ical("REPLY", partstat: "DECLINED", recurrence: "20261207T083000Z", stamp: clock.now + 60))
     ).to have_attributes(outcome: "applied")
     expect(answers).to eq %w[accepted declined accepted accepted accepted accepted]
-    expect(Records::Reply.find_by!(answer: "accepted")).to have_attributes(note: "Gladly, as always", way: "mail")
+    expect(Records::Answer.find_by!(answer: "accepted")).to have_attributes(note: "Gladly, as always", way: "mail")
     expect(
       use(Views::History, marit).show(series_id)[:events].map { |event| event[:words] }
     ).to include "Wen Halloran is away on 7 December (by mail)"
@@ -141,16 +141,16 @@ RSpec.describe UseCases::IncomingMails do
 
   it "shows another time somebody offers beside everyone's calendars; taken, it moves the meeting" do
     mail(ical("COUNTER", recurrence: "20261207T083000Z", start: "20261208T130000Z", more: "COMMENT:Monday is full"))
-    offered = use(Views::AnswerTable, marit).show(series_id)[:counters].first
+    offered = use(Views::AnswerTable, marit).show(series_id)[:offered_times].first
     expect(offered).to include(
       note: "Monday is full", local_start: Core::WallTime.parse("2026-12-08T14:00"),
       fit: "Marit Hauge and Wen Halloran unknown"
     )
-    use(UseCases::Answers, marit).settle(counter_id: offered[:id], take: true)
+    use(UseCases::Answers, marit).settle(id: offered[:id], take: true)
     expect(Records::Meeting.find(meetings[1]).starts_at).to eq Time.utc(2026, 12, 8, 13)
     mail(ical("COUNTER", recurrence: "20261214T083000Z", start: "20261215T130000Z"))
     use(UseCases::Answers, marit).settle(
-      counter_id: use(Views::AnswerTable, marit).show(series_id)[:counters].first[:id], take: false
+      id: use(Views::AnswerTable, marit).show(series_id)[:offered_times].first[:id], take: false
     )
     declined = ::Mail.new(Records::Mail.find_by("reason like 'decline:%'").source)
     expect(declined.all_parts.last.decoded).to include "METHOD:DECLINECOUNTER",
@@ -197,7 +197,7 @@ RSpec.describe UseCases::IncomingMails do
       expect(starts).to eq %w[2026-11-30T09:30:00 2026-12-09T14:00:00 2026-12-16T14:00:00]
       standing = topics.map { |id| Records::Topic.find(id).meeting_id }
       expect(standing).to eq [meetings[0], meetings[1], meetings[2], meetings[2]]
-      expect(Records::Reply.pluck(:meeting_id)).to eq [meetings[0]]
+      expect(Records::Answer.pluck(:meeting_id)).to eq [meetings[0]]
     end
 
     it "is called off and brought back, all later meetings at once, and everybody is told" do
@@ -269,7 +269,7 @@ RSpec.describe UseCases::IncomingMails do
       expect(answers).to eq [nil, "declined", nil, nil, nil, nil]
       substitute = Records::Substitute.includes(:person).first
       expect([substitute.person.name, substitute.meeting_id]).to eq ["Odd Berge", meetings[1]]
-      given = -> { Records::Reply.find_by(meeting_id: meetings[1], person_id: substitute.person_id)&.answer }
+      given = -> { Records::Answer.find_by(meeting_id: meetings[1], person_id: substitute.person_id)&.answer }
       expect([from_odd("ACCEPTED").outcome, given.call]).to eq %w[applied accepted]
       expect([from_odd("DECLINED", recurrence: second, stamp: clock.now + 60).outcome, given.call]).to eq %w[
         applied

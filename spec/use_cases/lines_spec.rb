@@ -55,19 +55,19 @@ RSpec.describe UseCases::Minutes do
     add("A2", after_id: a, indent: 1)
     add("0", after_id: nil)
     expect(texts).to eq [["0", 0], ["A", 0], ["A2", 1], ["B", 0], ["C", 0]]
-    25.times { |n| minutes.place(id: n.even? ? b : c, topic_id: boats, after_id: a) }
+    25.times { |n| minutes.move(id: n.even? ? b : c, topic_id: boats, after_id: a) }
     expect(texts.map(&:first)).to eq %w[0 A B C A2]
-    minutes.place(id: b, indent: 1)
+    minutes.move(id: b, indent: 1)
     expect(texts).to include ["B", 1]
     expect(texts.map(&:first)).to eq %w[0 A B C A2]
-    minutes.place(id: c, topic_id: nil, after_id: nil)
+    minutes.move(id: c, topic_id: nil, after_id: nil)
     expect([texts.map(&:first), Records::Line.find(c).topic_id]).to eq [%w[0 A B A2], nil]
   end
 
   it "moves a line without disturbing who edits it" do
     id = add("A")
     add("B")
-    minutes.place(id: id, topic_id: boats, after_id: Records::Line.find_by!(text: "B").id)
+    minutes.move(id: id, topic_id: boats, after_id: Records::Line.find_by!(text: "B").id)
     minutes.change(id: id, version: 0, kind: "note", text: "A, edited")
     expect(texts.map(&:first)).to eq ["B", "A, edited"]
   end

@@ -35,13 +35,13 @@ RSpec.describe "Options of a meeting" do
       end
     end
 
-    it "gives places in the order people come, lets the rest wait, and fills a place given back by itself" do
+    it "gives seats in the order people come, lets the rest wait, and fills a seat given back by itself" do
       sign_up(lars, wen, ines)
-      expect(column(series_id)).to include(sign_up: {limit: 2, places: 2, waiting: ["Ines Torvald"]}, silent: [])
-      expect(subjects("You have a place")).to be_empty
+      expect(column(series_id)).to include(sign_up: {limit: 2, taken: 2, waiting: ["Ines Torvald"]}, silent: [])
+      expect(subjects("You have a seat")).to be_empty
       answer(lars, "declined", meeting)
-      expect(column(series_id)[:sign_up]).to eq(limit: 2, places: 2, waiting: [])
-      expect(subjects("You have a place")).to eq [["ines", "You have a place: Monday mooring round"]]
+      expect(column(series_id)[:sign_up]).to eq(limit: 2, taken: 2, waiting: [])
+      expect(subjects("You have a seat")).to eq [["ines", "You have a seat: Monday mooring round"]]
     end
 
     it "keeps one's place when only a word is added, and gives it up when one withdraws" do
@@ -60,8 +60,8 @@ RSpec.describe "Options of a meeting" do
       use(UseCases::MeetingChanges, marit).set_options(
         meeting_id: meeting, **options, sign_up: true, sign_up_limit: 3, remind_min: nil
       )
-      expect([column(series_id)[:sign_up], subjects("You have a place").map(&:first)]).to eq [
-        {limit: 3, places: 3, waiting: []}, ["ines"]
+      expect([column(series_id)[:sign_up], subjects("You have a seat").map(&:first)]).to eq [
+        {limit: 3, taken: 3, waiting: []}, ["ines"]
       ]
       # The others of the series stay as they were.
       expect(use(Views::AnswerTable, marit).show(series_id)[:meetings][1][:options][:sign_up_limit]).to eq 2
@@ -74,24 +74,24 @@ RSpec.describe "Options of a meeting" do
         id: series_id, version: Records::Series.find(series_id).lock_version, title: "Monday mooring round",
         members: members, options: options.merge(sign_up: true, sign_up_limit: 5)
       )
-      expect([column(series_id)[:sign_up], subjects("You have a place").map(&:first)]).to eq [
-        {limit: 5, places: 3, waiting: []}, ["ines"]
+      expect([column(series_id)[:sign_up], subjects("You have a seat").map(&:first)]).to eq [
+        {limit: 5, taken: 3, waiting: []}, ["ines"]
       ]
     end
 
-    it "gives back the place of somebody who is taken off the series" do
+    it "gives back the seat of somebody who is taken off the series" do
       sign_up(lars, wen, ines)
       members = [wen, ines].map { |id| {person_id: id, role: "required"} }
       use(UseCases::Series, marit).change(
         id: series_id, version: Records::Series.find(series_id).lock_version, title: "Monday mooring round",
         members: members, options: options.merge(sign_up: true, sign_up_limit: 2)
       )
-      expect([column(series_id)[:sign_up], subjects("You have a place").map(&:first)]).to eq [
-        {limit: 2, places: 2, waiting: []}, ["ines"]
+      expect([column(series_id)[:sign_up], subjects("You have a seat").map(&:first)]).to eq [
+        {limit: 2, taken: 2, waiting: []}, ["ines"]
       ]
     end
 
-    # Two give back their places at once: both who wait must hear of it.
+    # Two give back their seats at once: both who wait must hear of it.
     it "misses nobody when two withdraw at the same moment" do
       others = [person("Sunniva Moe"), person("Tomas Reis")]
       members = [wen, lars, ines, *others].map { |id| {person_id: id, role: "required"} }
@@ -101,7 +101,7 @@ RSpec.describe "Options of a meeting" do
       )
       sign_up(lars, wen, *others)
       [lars, wen].map { |who| Thread.new { answer(who, "declined", meeting) } }.each(&:join)
-      expect(subjects("You have a place").map(&:first)).to match_array %w[sunniva tomas]
+      expect(subjects("You have a seat").map(&:first)).to match_array %w[sunniva tomas]
     end
   end
 
@@ -234,7 +234,7 @@ RSpec.describe "Options of a meeting" do
         answers.keep(series_id: id, person_id: wen, answer: "tentative", meeting_id: meeting_ids(id).first)
       }.to raise_error(Core::Conflict)
       answers.keep(series_id: id, person_id: wen, answer: "tentative")
-      expect(Records::Reply.pluck(:answer)).to eq ["accepted"]
+      expect(Records::Answer.pluck(:answer)).to eq ["accepted"]
     end
 
     it "is refused where the keeper has not allowed it, for who is asked already, and for what is no address" do

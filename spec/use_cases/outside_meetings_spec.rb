@@ -297,7 +297,7 @@ RSpec.describe UseCases::OutsideMeetings do
     it "is called off with it, is made once, and takes the answer along" do
       expect(use(UseCases::OutsideSheets, ines).keep_sheets(id: row.id, series_id: key)).to eq series_id if series_id
       answer("declined")
-      expect(Records::Reply.where(person_id: ines).distinct.pluck(:answer)).to eq ["declined"]
+      expect(Records::Answer.where(person_id: ines).distinct.pluck(:answer)).to eq ["declined"]
       mail(ical(method: "CANCEL", sequence: 5))
       expect([walls, Records::Meeting.where(series_id: series_id).distinct.pluck(:called_off_reason)]).to eq [
         [], ["Called off by Olav Dahl"]

@@ -156,7 +156,7 @@ RSpec.describe UseCases::Queue do
         keep(mail(ical(accepted)))
         read_all
         expect(Records::IncomingMail.order(:created_at, :id).pluck(:state)).to match [/unreadable|aside/, "taken"]
-        expect(Records::Reply.where(person_id: wen, answer: "accepted").count).to eq 6
+        expect(Records::Answer.where(person_id: wen, answer: "accepted").count).to eq 6
       end
     end
 
@@ -169,7 +169,7 @@ RSpec.describe UseCases::Queue do
     it "cuts a comment that is longer than is kept, and counts the answer" do
       keep(mail(ical(accepted, "COMMENT:#{"word " * 400}")))
       read_all
-      expect(Records::Reply.first.note).to end_with("…").and(satisfy { |note| note.length <= 500 })
+      expect(Records::Answer.first.note).to end_with("…").and(satisfy { |note| note.length <= 500 })
     end
 
     it "sets aside after three tries what breaks on our side, and goes on" do
@@ -231,25 +231,25 @@ RSpec.describe UseCases::Queue do
       clock.now += 60
       keep(mail(ical("ATTENDEE;PARTSTAT=DECLINED:mailto:wen@skerrybuoy.example", stamp: "20261124T080100Z")))
       read_all
-      expect(Records::Reply.where(person_id: wen).pluck(:answer).uniq).to eq ["declined"]
+      expect(Records::Answer.where(person_id: wen).pluck(:answer).uniq).to eq ["declined"]
     end
 
     it "takes an answer for somebody from a colleague who says so, and keeps aside a stranger's" do
       for_wen = ->(by) { ical("ATTENDEE;PARTSTAT=ACCEPTED;SENT-BY=\"mailto:#{by}\":mailto:wen@skerrybuoy.example") }
       keep(mail(for_wen["thief@x.example"], head: "From: thief@x.example"))
       read_all
-      expect([Records::IncomingMail.last.state, Records::Reply.count]).to eq ["aside", 0]
+      expect([Records::IncomingMail.last.state, Records::Answer.count]).to eq ["aside", 0]
       keep(mail(for_wen["lars@skerrybuoy.example"], head: "From: lars@skerrybuoy.example"))
       people
       read_all
-      expect(Records::Reply.where(person_id: wen, answer: "accepted").count).to eq 6
+      expect(Records::Answer.where(person_id: wen, answer: "accepted").count).to eq 6
     end
 
     it "does not take a stranger for a member whose address looks alike" do
       keep(mail(ical(accepted).sub("wen@", "wén@"), head: "From: wén@skerrybuoy.example"))
       keep(mail(ical(accepted), head: "From: w\u200Ben@skerrybuoy.example"))
       read_all
-      expect([Records::IncomingMail.pluck(:state) - %w[aside unreadable], Records::Reply.count]).to eq [[], 0]
+      expect([Records::IncomingMail.pluck(:state) - %w[aside unreadable], Records::Answer.count]).to eq [[], 0]
     end
 
     describe "whose sender the mail service has checked (RFC 8601)" do

@@ -35,7 +35,7 @@ RSpec.describe UseCases::SeriesEnding do
     end
     expect([open_in(boats), open_in(paint), states]).to eq [[], ["Order rope", "Tar the hull"], ["called_off"]]
     sheet = sheet(meeting_ids(paint).first, marit)
-    expect(sheet.values_at(:topics, :offered).map { |all| all.map { |one| one[:title] } })
+    expect(sheet.values_at(:topics, :brought_in).map { |all| all.map { |one| one[:title] } })
       .to eq [%w[Insurance], %w[Oars]]
     expect(sheet[:topics][0][:presenter]).to include(name: "Wen Halloran")
     members = Records::SeriesMember.where(series_id: paint).includes(:person).map { |one| one.person.name }

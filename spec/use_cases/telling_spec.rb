@@ -107,7 +107,7 @@ RSpec.describe "Telling people" do
     ).to include "Monday 7 December 2026, 09:30 Oslo time, Net loft, https://calls.example/b (was: Monday 7 December " \
       "2026, 09:30 Oslo time)"
     expect(mail.all_parts.last.decoded).to include "LOCATION:Net loft\\, https://calls.example/b"
-    expect(Records::Reply.count).to eq 0
+    expect(Records::Answer.count).to eq 0
   end
 
   it "tells both parts when another rule takes over from one date on" do

@@ -54,7 +54,7 @@ RSpec.describe "An agenda" do
     click_button "Add text …"
     fill_in "Text beneath", with: "See [the chart](https://skerrybuoy.example/chart)"
     click_button "Add"
-    expect(page).to have_css ".offered li", text: "Two boats"
+    expect(page).to have_css ".brought-in li", text: "Two boats"
     fill_in "Add a topic", with: "Rope"
     click_button "Add"
     fill_in "Add a topic", with: "Paint"
@@ -62,7 +62,7 @@ RSpec.describe "An agenda" do
     fill_in "Add a topic", with: "Tar"
     click_button "Add"
     click_button "Withdraw: Tar"
-    expect(page).to have_no_css ".offered li", text: "Tar"
+    expect(page).to have_no_css ".brought-in li", text: "Tar"
     sign_out
     sign_in_as("Marit Hauge")
     visit "/meetings/#{meetings[0]}"
@@ -72,7 +72,7 @@ RSpec.describe "An agenda" do
     click_button "Not here: Paint"
     fill_in "Why, to who brought it", with: "Ask the yard"
     click_button "Send it back"
-    expect(page).to have_no_css ".offered"
+    expect(page).to have_no_css ".brought-in"
     select "for Two boats", from: "Papers added are for"
     pick_file("hull by hull", ".txt", field: ".papers input[type=file]")
     expect(page).to have_css ".topic a.paper", text: ".txt"

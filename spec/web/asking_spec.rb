@@ -121,7 +121,7 @@ RSpec.describe "Asking for times" do
     end
     expect(UseCases::Invitations.new(clock: clock).compose(invited)[:text])
       .to include "You were asked for times; this is the one."
-    expect(Records::Reply.pluck(:person_id, :answer)).to eq [[guest("odd"), "accepted"]]
+    expect(Records::Answer.pluck(:person_id, :answer)).to eq [[guest("odd"), "accepted"]]
   end
 
   it "needs little to be drawn, and sets no cookie" do

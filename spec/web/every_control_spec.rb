@@ -99,7 +99,7 @@ RSpec.describe "Every control" do
     click_button "Send the offer"
     expect(page).to have_content "Your offer is with the keeper"
     expect(page).to have_content "another time offered"
-    expect(Records::Counter.pluck(:person_id, :state)).to eq [[wen, "open"]]
+    expect(Records::OfferedTime.pluck(:person_id, :state)).to eq [[wen, "open"]]
     click_button "Mail me a calendar address for all my invitations"
     expect(page).to have_content "The address is on its way to your mail."
     eventually do

@@ -63,7 +63,7 @@ RSpec.describe "An invitation that holds" do
     fill_in "Offered time", with: (days[1] + 1).to_time + 15 * 3_600
     click_button "Offer this time"
 
-    eventually { Records::Counter.exists? }
+    eventually { Records::OfferedTime.exists? }
     as_keeper
     expect(page).to have_css(
       "section.offered", text: "Wen Halloran offers #{(days[1] + 1).strftime("%A %-d %B")}, 15:00–15:45"
@@ -151,7 +151,7 @@ RSpec.describe "An invitation that holds" do
     expect(page).to have_content "All 3 that are still open"
     find("[aria-label='Your answer for all that are still open']").click_button("I come")
     expect(page).to have_content "Saved: you come, to all that were open."
-    expect(meetings.map { |id| Records::Reply.where(meeting_id: id, person_id: wen).pick(:answer, :note) }).to eq [
+    expect(meetings.map { |id| Records::Answer.where(meeting_id: id, person_id: wen).pick(:answer, :note) }).to eq [
       ["accepted", nil], ["declined", "At the dentist"], ["accepted", nil], ["accepted", nil]
     ]
     expect(page).to have_no_content "still open"
@@ -169,11 +169,11 @@ RSpec.describe "An invitation that holds" do
     expect(page).to have_css(".suggested", text: "I may come", minimum: 1)
     expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= 390
     expect_accessible
-    expect(Records::Reply.count).to eq 0
+    expect(Records::Answer.count).to eq 0
     fill_in "A note with it (optional)", with: "Depends on the ferry"
     find("[aria-label='Your answer for all that are still open']").click_button("I may come")
     expect(page).to have_content "Saved: you may come, to all that were open."
-    expect(Records::Reply.pluck(:answer, :way, :note).uniq).to eq [["tentative", "link", "Depends on the ferry"]]
+    expect(Records::Answer.pluck(:answer, :way, :note).uniq).to eq [["tentative", "link", "Depends on the ferry"]]
     visit "/answer/#{series_id}/#{wen}/#{"0" * 40}"
     expect(page).to have_content "This link is no longer valid"
   ensure

@@ -23,7 +23,7 @@ RSpec.describe "The invited" do
     expect(page).to have_content "Saved: you come, to all that were open."
     visit "/"
     expect(page).to have_no_content "you have not answered"
-    expect(Records::Reply.where(person_id: wen, answer: "accepted").count).to eq 20
+    expect(Records::Answer.where(person_id: wen, answer: "accepted").count).to eq 20
   end
 
   it "see the series' time and their own" do
@@ -50,7 +50,7 @@ RSpec.describe "The invited" do
     expect(page).to have_content "Batteries"
     click_button "I will not be there", match: :first
     expect(page).to have_button "I may be there after all"
-    expect(Records::Reply.pluck(:person_id, :answer)).to eq [[gunnar, "declined"]]
+    expect(Records::Answer.pluck(:person_id, :answer)).to eq [[gunnar, "declined"]]
     expect_accessible
   end
 

@@ -22,7 +22,7 @@ RSpec.describe "A keeper's week" do
     within(".v-dialog") { click_button "comes" }
     expect(page).to have_content "Wen Halloran: comes, entered by you."
     expect(page).to have_css "td button[aria-label*='comes, entered by Marit Hauge just now']"
-    expect(Records::Reply.pluck(:person_id, :answer, :way, :entered_by_id)).to eq [[wen, "accepted", "keeper", marit]]
+    expect(Records::Answer.pluck(:person_id, :answer, :way, :entered_by_id)).to eq [[wen, "accepted", "keeper", marit]]
   end
 
   describe "opens “Change the times” with what holds:" do
@@ -151,7 +151,7 @@ RSpec.describe "A keeper's week" do
     page.driver.browser.network.emulate_network_conditions
     find("[aria-label='Your answer for all that are still open']").click_button("I cannot")
     expect(page).to have_content "Saved: you are away"
-    expect(Records::Reply.where(person_id: wen).pluck(:answer, :note).uniq).to eq [["declined", "On the ferry"]]
+    expect(Records::Answer.where(person_id: wen).pluck(:answer, :note).uniq).to eq [["declined", "On the ferry"]]
     visit link.sub(/[0-9a-f]{4}\z/, "0000")
     expect(page).to have_content "This link is no longer valid"
   end

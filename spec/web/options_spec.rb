@@ -23,23 +23,23 @@ RSpec.describe "Options of a meeting" do
     click_link subject, match: :first
   end
 
-  it "let people sign up until the places are taken, and move up who waits" do
+  it "let people sign up until the seats are taken, and move up who waits" do
     id = series(
       marit, {required: [wen, lars]}, title: "Rope course", start: "#{day}T14:00", rule: nil,
       options: options.merge(sign_up: true, sign_up_limit: 1)
     )
     open_link(id, lars)
-    expect(page).to have_content "1 place left"
+    expect(page).to have_content "1 seat left"
     send_answer("I sign up")
-    expect(page).to have_content "you have a place, no place left"
+    expect(page).to have_content "you have a seat, no seat left"
     open_link(id, wen)
     expect_accessible
     send_answer("I sign up")
-    expect(page).to have_content "All places are taken: you are number 1 of those who wait"
+    expect(page).to have_content "All seats are taken: you are number 1 of those who wait"
     sign_in_as("Marit Hauge") if marit
     visit "/series/#{id}?show=answers"
     expect(page).to have_css("tfoot td", text: "1 of 1, 1 wait")
-    expect(page).to have_content "Wen Halloran waits for a place"
+    expect(page).to have_content "Wen Halloran waits for a seat"
     click_button "options of #{day.strftime("%A %-d %B")}"
     find("label", text: "This meeting differs from the series").click
     expect_accessible within: ".v-dialog"
@@ -47,8 +47,8 @@ RSpec.describe "Options of a meeting" do
     click_button "Save"
     expect(page).to have_css("tfoot td", text: "2 of 2")
     expect(page).to have_css("tfoot button", text: "its own")
-    expect_mail(Records::Person.find(wen).email, "You have a place: Rope course")
-    expect(page).to have_content "A place has become free"
+    expect_mail(Records::Person.find(wen).email, "You have a seat: Rope course")
+    expect(page).to have_content "A seat has become free"
   end
 
   it "let somebody send another, who answers from their calendar program and stands on the sheet" do
@@ -73,7 +73,7 @@ RSpec.describe "Options of a meeting" do
     expect(all("tr td:first-child").map { |cell| cell.text[/\A[^–]+/] }).to eq [
       "#{day.strftime("%a %-d %b %Y")}, 14:00"
     ]
-    eventually { Records::Reply.exists?(answer: "accepted") }
+    eventually { Records::Answer.exists?(answer: "accepted") }
     sign_in_as("Marit Hauge")
     visit "/series/#{id}?show=answers"
     expect(page).to have_content "Odd Berge comes instead of Lars Ekeli, comes"

@@ -77,7 +77,7 @@ export const emptyLook = (timeZone: string): Look => ({
 /** Further weeks, or back: a week of five days steps by seven. */
 export const stepped = (look: Look, by: number) => addDays(look.fromDay, by * Math.max(7, Math.ceil(look.days / 7) * 7))
 
-function placeOf(look: Look): Wish['place'] {
+function positionOf(look: Look): Wish['place'] {
   if (look.place === 'none') return null
   if (look.place === 'fitting')
     return { ...(look.seats === '' ? {} : { seats: look.seats }), equipment: look.equipment }
@@ -115,7 +115,7 @@ export function wishOf(
     beforeMin: look.beforeMin,
     afterMin: look.afterMin,
     timeZone,
-    place: placeOf(look),
+    place: positionOf(look),
     ...except,
   }
 }

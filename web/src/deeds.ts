@@ -4,7 +4,7 @@ import type { Line, Schemas, Sheet } from './api/client'
 export type Deed =
   | { kind: 'add'; lineId: string; line: Schemas['NewLine'] }
   | { kind: 'change'; lineId: string; topicId: string | null; version: number; body: Schemas['ChangedLine'] }
-  | { kind: 'place'; lineId: string; body: Schemas['LinePlace'] }
+  | { kind: 'move'; lineId: string; body: Schemas['LinePosition'] }
   | { kind: 'remove'; lineId: string }
   | { kind: 'restore'; lineId: string; line: Line }
   | { kind: 'attend'; personId: string; body: Schemas['AttendanceWish'] }
@@ -103,13 +103,13 @@ function withLineDeed(sheet: Sheet, entry: Entry): Sheet {
       return eachList(sheet, lines =>
         lines.map(one => (one.id === deed.lineId ? { ...one, ...asked(sheet, one, deed.body), entry } : one)),
       )
-    case 'place':
-      return line ? withPlace(sheet, { ...line, indent: deed.body.indent, entry }, deed.body) : sheet
+    case 'move':
+      return line ? withMoved(sheet, { ...line, indent: deed.body.indent, entry }, deed.body) : sheet
   }
 }
 
 // Without a line to stand below it stays where it is.
-function withPlace(sheet: Sheet, line: ShownLine, { topicId, afterId }: Schemas['LinePlace']) {
+function withMoved(sheet: Sheet, line: ShownLine, { topicId, afterId }: Schemas['LinePosition']) {
   if (afterId !== undefined) return putIn(without(sheet, line.id), { ...line, topicId: topicId ?? null }, afterId)
   return eachList(sheet, lines => lines.map(one => (one.id === line.id ? line : one)))
 }
@@ -178,7 +178,7 @@ const wishOf = (line: Line): Schemas['ChangedLine'] => ({
   action: line.action && { ownerIds: line.action.owners.map(owner => owner.id), dueOn: line.action.dueOn },
 })
 
-export function placeOf(sheet: Sheet, line: Line): Schemas['LinePlace'] {
+export function positionOf(sheet: Sheet, line: Line): Schemas['LinePosition'] {
   const lines = linesAt(sheet, line.topicId)
   const at = lines.findIndex(other => other.id === line.id)
   return { topicId: line.topicId, afterId: lines[at - 1]?.id ?? null, indent: line.indent ?? 0 }
@@ -214,10 +214,10 @@ export function inverse(deed: Deed, sheet: Sheet): Deed | null {
       return { kind: 'restore', lineId: line.id, line: { ...line, entry: undefined } as Line }
     case 'change':
       return { ...deed, version: line.version, body: wishOf(line) }
-    case 'place':
+    case 'move':
       return {
         ...deed,
-        body: deed.body.afterId === undefined ? { indent: line.indent ?? 0 } : placeOf(sheet, line),
+        body: deed.body.afterId === undefined ? { indent: line.indent ?? 0 } : positionOf(sheet, line),
       }
   }
 }

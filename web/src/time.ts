@@ -22,7 +22,7 @@ export const columnDay = (wall: string) => COLUMN.format(utc(wall))
 /** "09:30" */
 export const clock = (wall: string) => wall.slice(11, 16)
 /** "Lisbon" for Europe/Lisbon */
-export const zonePlace = (zone: string) => zone.split('/').at(-1)!.replaceAll('_', ' ')
+export const zoneCity = (zone: string) => zone.split('/').at(-1)!.replaceAll('_', ' ')
 
 /** The present moment on a zone's wall, such as "2026-11-30T09:42". */
 export function wallNow(timeZone: string, at = new Date()) {
@@ -53,7 +53,7 @@ export function ownTime(instant: string, local: string, timeZone: string | undef
   const mine = wallNow(timeZone, new Date(instant))
   if (mine === local.slice(0, 16)) return ''
   const day = mine.slice(0, 10) === local.slice(0, 10) ? '' : `${shortDay(mine)} `
-  return `, ${day}${clock(mine)} in ${zonePlace(timeZone)}`
+  return `, ${day}${clock(mine)} in ${zoneCity(timeZone)}`
 }
 
 /** Whole days from one date to another; negative when it is past. */

@@ -36,8 +36,8 @@ const add = (id: string, more = {}): Deed => ({
   line: { id, text: id, topicId: 't', ...more },
 })
 const change: Deed = { kind: 'change', lineId: 'a', topicId: 't', version: 3, body: { kind: 'note', text: 'A' } }
-const place = (topicId: string | null, afterId: string | null): Deed => ({
-  kind: 'place',
+const move = (topicId: string | null, afterId: string | null): Deed => ({
+  kind: 'move',
   lineId: 'a',
   body: { topicId, afterId, indent: 0 },
 })
@@ -51,11 +51,11 @@ describe('A sheet with what is not sent yet', () => {
     ['a line that the server has already', [add('a')], '-:l t:a t:b u:c'],
     ['a line of a topic that is gone', [add('n', { topicId: 'gone' })], '-:l gone:n t:a t:b u:c'],
     ['a changed line', [change], '-:l t:A t:b u:c'],
-    ['a line moved down', [place('t', 'b')], '-:l t:b t:a u:c'],
-    ['a line moved to another topic', [place('u', 'c')], '-:l t:b u:c u:a'],
+    ['a line moved down', [move('t', 'b')], '-:l t:b t:a u:c'],
+    ['a line moved to another topic', [move('u', 'c')], '-:l t:b u:c u:a'],
     ['a removed line', [remove], '-:l t:b u:c'],
     ['a line brought back', [remove, { kind: 'restore', lineId: 'a', line: line('a', 't', 1) }], '-:l t:a t:b u:c'],
-    ['one after the other', [add('n'), { ...change, lineId: 'n' }, place('u', null)], '-:l t:b t:A u:a u:c'],
+    ['one after the other', [add('n'), { ...change, lineId: 'n' }, move('u', null)], '-:l t:b t:A u:a u:c'],
   ])('shows %s', (_, deeds, expected) => expect(read(after(...deeds))).toBe(expected))
 
   it('still shows what was written on a line that somebody has removed meanwhile', () => {
@@ -82,8 +82,8 @@ describe('Taking back', () => {
     add('n'),
     change,
     { ...change, lineId: 'b', body: { kind: 'note', text: 'no action' } },
-    place('u', 'c'),
-    place(null, null),
+    move('u', 'c'),
+    move(null, null),
     remove,
     { kind: 'attend', personId: 'm', body: { state: 'left' } },
     { kind: 'attendAll', people: [{ personId: 'i', state: 'present' }] },

@@ -104,7 +104,7 @@ module Core
       end
 
       def wall_words(wall, zone)
-        "#{Words.at(wall)} #{zone.place} time#{elsewhere(wall, zone)}"
+        "#{Words.at(wall)} #{zone.city} time#{elsewhere(wall, zone)}"
       end
 
       # The same moment on the reader's wall, with the day where that is another.
@@ -114,7 +114,7 @@ module Core
         theirs = @reader.wall(zone.instant(wall))
         return if theirs == wall
 
-        " (#{"#{Words.day(theirs.date)}, " unless theirs.date == wall.date}#{Words.clock(theirs)} in #{@reader.place})"
+        " (#{"#{Words.day(theirs.date)}, " unless theirs.date == wall.date}#{Words.clock(theirs)} in #{@reader.city})"
       end
     end
   end

@@ -39,7 +39,7 @@ module Core
       # @raise [Invalid] when it is past or too far ahead
       def self.refuse_moment(starts_at, now, zone, pointer)
         if starts_at <= now
-          said = "That is past: it is #{Words.clock(zone.wall(now))} in #{zone.place} now."
+          said = "That is past: it is #{Words.clock(zone.wall(now))} in #{zone.city} now."
           raise Invalid.new(said, pointer: pointer, code: "past")
         end
         raise Invalid.new("That is too far ahead.", pointer: pointer) if starts_at > now + LATEST_YEARS * 366 * 86_400
@@ -70,7 +70,7 @@ module Core
         return self if first.starts_at >= now
 
         raise Invalid.new(
-          "That is past: it is #{Words.clock(zone.wall(now))} on #{Words.day(zone.wall(now).date)} in #{zone.place} " \
+          "That is past: it is #{Words.clock(zone.wall(now))} on #{Words.day(zone.wall(now).date)} in #{zone.city} " \
             "now. The first meeting would have begun at #{Words.clock(first.wall)} on #{Words.day(first.wall.date)}.",
           pointer: "/localStart",
           code: "past"
@@ -126,7 +126,7 @@ module Core
         shift = zone.offset_s(zone.instant(midnight + WallTime::DAY_S)) - zone.offset_s(zone.instant(midnight))
         return if shift.zero?
 
-        "The clocks go #{shift.positive? ? "forward" : "back"} that day in #{zone.place}"
+        "The clocks go #{shift.positive? ? "forward" : "back"} that day in #{zone.city}"
       end
     end
   end

@@ -62,9 +62,9 @@ module Core
       end
 
       def hours
-        return "at #{different_times} #{@run.zone.place} time, #{@run.length_min} minutes each" if different_times
+        return "at #{different_times} #{@run.zone.city} time, #{@run.length_min} minutes each" if different_times
 
-        "#{Words.clock(@run.start)}–#{Words.clock(@run.start + @run.length_min * 60)} #{@run.zone.place} time"
+        "#{Words.clock(@run.start)}–#{Words.clock(@run.start + @run.length_min * 60)} #{@run.zone.city} time"
       end
 
       # Dates set by hand need not all begin at the same time.

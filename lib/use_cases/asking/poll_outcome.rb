@@ -106,7 +106,7 @@ module UseCases
       used = [Records::Line, Records::Topic, Records::Paper].any? { |kind| kind.exists?(meeting_id: meeting.id) }
       raise Core::Conflict.new("Something is prepared for that meeting already.", code: "in-use") if used
 
-      [Records::Reply, Records::PlaceBooking, Records::Substitute, Records::Preparation].each do |kind|
+      [Records::Answer, Records::PlaceBooking, Records::Substitute, Records::Preparation].each do |kind|
         kind.where(meeting_id: meeting.id).delete_all
       end
       Records::Event.where(meeting_id: meeting.id).update_all(meeting_id: nil)

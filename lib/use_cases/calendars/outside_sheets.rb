@@ -91,7 +91,7 @@ module UseCases
       )
       return unless moved
 
-      Records::Reply.where(meeting_id: meeting.id).delete_all
+      Records::Answer.where(meeting_id: meeting.id).delete_all
       Records::Change.note(meeting.id, now)
       words = "Moved to #{Core::Words.at(series.zone.wall(meeting.starts_at))} by #{organizer(row)}"
       Records::Event.note("moved", words, series_id: series.id, meeting_id: meeting.id, now: now)

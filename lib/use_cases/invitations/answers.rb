@@ -47,19 +47,19 @@ module UseCases
       Records::SeriesMember.where(series_id: series_id).where.not(run_answer: "none").each do |member|
         unanswered = open_to(meetings, member.person_id, now, true)
         answer = {answer: member.run_answer, note: member.run_note, way: "here", stamp: now}
-        write_replies(unanswered, member.person_id, **answer)
+        write_answers(unanswered, member.person_id, **answer)
       end
     end
 
     # Another time for a meeting. @return [String] key of the offer
     def offer(id:, meeting_id:, person_id:, starts_at:, ends_at:, note: nil)
       refuse_time(starts_at, ends_at)
-      once(Records::Counter, id, within: meeting_id) do
+      once(Records::OfferedTime, id, within: meeting_id) do
         meeting = find(Records::Meeting.includes(:series), meeting_id)
         refuse_over(meeting)
-        open = Records::Counter.where(meeting_id: meeting_id, person_id: person_id, state: "open")
+        open = Records::OfferedTime.where(meeting_id: meeting_id, person_id: person_id, state: "open")
         open.update_all(state: "declined")
-        Records::Counter.create!(
+        Records::OfferedTime.create!(
           id: id, series_id: meeting.series_id, meeting_id: meeting_id, person_id: person_id, starts_at: starts_at,
           ends_at: ends_at, note: words(note)
         )
@@ -71,25 +71,25 @@ module UseCases
     end
 
     # Takes the time somebody offers, or turns it down; who offered it is told either way.
-    def settle(counter_id:, take:)
-      counter = find(Records::Counter.includes(:person, meeting: :series), counter_id)
+    def settle(id:, take:)
+      offered = find(Records::OfferedTime.includes(:person, meeting: :series), id)
       write do
-        counter.lock!
-        next unless counter.state == "open"
+        offered.lock!
+        next unless offered.state == "open"
 
-        counter.update!(state: take ? "taken" : "declined")
-        zone = counter.meeting.series.zone
+        offered.update!(state: take ? "taken" : "declined")
+        zone = offered.meeting.series.zone
         if take
           MeetingChanges.new(by: by, clock: @clock).move(
-            meeting_id: counter.meeting_id, version: counter.meeting.lock_version,
-            local_start: zone.wall(counter.starts_at).to_s,
-            length_min: ((counter.ends_at - counter.starts_at) / 60).round
+            meeting_id: offered.meeting_id, version: offered.meeting.lock_version,
+            local_start: zone.wall(offered.starts_at).to_s,
+            length_min: ((offered.ends_at - offered.starts_at) / 60).round
           )
         end
-        decline(counter, zone) unless take
-        Records::Change.note(counter.meeting_id, now, :people)
+        decline(offered, zone) unless take
+        Records::Change.note(offered.meeting_id, now, :people)
       end
-      counter.series_id
+      offered.series_id
     end
 
     private
@@ -105,10 +105,10 @@ module UseCases
 
     # What was answered to one meeting by hand is not overruled by an older answer to all.
     def open_to(meetings, person_id, stamp, open_only)
-      replies = Records::Reply.where(meeting_id: meetings.map(&:id), person_id: person_id).index_by(&:meeting_id)
+      answers = Records::Answer.where(meeting_id: meetings.map(&:id), person_id: person_id).index_by(&:meeting_id)
       meetings.select do |meeting|
-        reply = replies[meeting.id]
-        reply.nil? || (reply.answered_at <= stamp && !(open_only && reply.answer != "none"))
+        given = answers[meeting.id]
+        given.nil? || (given.answered_at <= stamp && !(open_only && given.answer != "none"))
       end
     end
 
@@ -122,7 +122,7 @@ module UseCases
     def put_all(meetings, person_id, **wish)
       in_order, together = meetings.partition { |meeting| meeting.options.sign_up }
       in_order.each { |meeting| sign_up(meeting, person_id, **wish) }
-      write_replies(together, person_id, **wish)
+      write_answers(together, person_id, **wish)
     end
 
     def refuse_time(starts_at, ends_at)
@@ -171,7 +171,7 @@ module UseCases
 
     def sign_up(meeting, person_id, way:, **wish)
       sign_ups = SignUps.new(clock: @clock)
-      orders = sign_ups.changing(meeting) { write_replies([meeting], person_id, way: way, **wish) }
+      orders = sign_ups.changing(meeting) { write_answers([meeting], person_id, way: way, **wish) }
       wait = orders[meeting].wait_of(person_id)
       person = Records::Person.find(person_id)
       tells = wait && way == "mail" && Outbox.new(clock: @clock).may_answer?(person.email)
@@ -179,11 +179,11 @@ module UseCases
     end
 
     # Who only adds a word keeps the place in the order.
-    def write_replies(meetings, person_id, answer:, note:, way:, stamp:)
+    def write_answers(meetings, person_id, answer:, note:, way:, stamp:)
       return if meetings.empty?
 
       ids = meetings.map(&:id)
-      signed_up = Records::Reply.where(meeting_id: ids, person_id: person_id).pluck(:meeting_id, :signed_up_at).to_h
+      signed_up = Records::Answer.where(meeting_id: ids, person_id: person_id).pluck(:meeting_id, :signed_up_at).to_h
       told = {
         answer: answer, note: words(note), answered_at: [stamp, now].min, stamp: stamp,
         way: (way == "program") ? "mail" : way, entered_by_id: (by if way == "keeper"), updated_at: now
@@ -192,7 +192,7 @@ module UseCases
         at = (answer == "accepted") ? signed_up[id] || now : nil
         {id: Records::Key.make(now), meeting_id: id, person_id: person_id, created_at: now, signed_up_at: at, **told}
       end
-      Records::Reply.upsert_all(rows, update_only: told.keys.without(:updated_at) + [:signed_up_at])
+      Records::Answer.upsert_all(rows, update_only: told.keys.without(:updated_at) + [:signed_up_at])
       Records::Change.note_all(ids, now, :people)
     end
 
@@ -224,22 +224,22 @@ module UseCases
     end
 
     # RFC 5546 3.2.8
-    def decline(counter, zone)
-      series = counter.meeting.series
+    def decline(offered, zone)
+      series = offered.meeting.series
       ical = Core::Invitation::DeclineCounter.new(
         uid: Loading::SeriesContent.uid(series.id),
         sequence: series.sequence,
-        recurrence: counter.meeting.original_wall,
+        recurrence: offered.meeting.original_wall,
         zone: zone,
         now: now,
         organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from),
-        address: counter.person.email
+        address: offered.person.email
       ).to_ical
       letter = Mailing::Letters.time_declined(
-        title: series.title, keeper: series.keeper.name, offered: Core::Words.moment(counter.starts_at, zone)
+        title: series.title, keeper: series.keeper.name, offered: Core::Words.moment(offered.starts_at, zone)
       )
       Outbox.new(clock: @clock).put(
-        reason: "decline:#{counter.id}", series_id: series.id, to: counter.person, calendar: ical,
+        reason: "decline:#{offered.id}", series_id: series.id, to: offered.person, calendar: ical,
         reply_to: series.keeper.email, **letter
       )
     end

@@ -135,7 +135,7 @@ module UseCases
     def silent_at(meeting, series)
       return [] unless meeting.options.waits_for_answers?
 
-      answered = Records::Reply.where(meeting_id: meeting.id).where.not(answer: "none").pluck(:person_id)
+      answered = Records::Answer.where(meeting_id: meeting.id).where.not(answer: "none").pluck(:person_id)
       answered += Records::Substitute.where(meeting_id: meeting.id).pluck(:instead_of_id)
       series.members.reject { |member| member.role == "informed" || answered.include?(member.person_id) }
     end

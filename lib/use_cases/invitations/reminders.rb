@@ -77,9 +77,9 @@ module UseCases
         end
     end
 
-    # Nobody who still waits for a place, nor anybody who has not been told of the series.
+    # Nobody who still waits for a seat, nor anybody who has not been told of the series.
     def asked(meeting, kind)
-      away = Records::Reply.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
+      away = Records::Answer.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
       away += Loading::SignUps.of(meeting).waiting if meeting.options.sign_up
       told = told_of(meeting.series)
       keeper_id = meeting.series.keeper_id

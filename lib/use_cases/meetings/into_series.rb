@@ -3,7 +3,7 @@ module UseCases
   # it, and count there. Nobody is told: it has been held.
   class IntoSeries < Base
     CONTENT = [Records::Topic, Records::ActionItem, Records::Paper].freeze
-    BESIDES = [Records::Event, Records::Call, Records::Counter].freeze
+    BESIDES = [Records::Event, Records::Call, Records::OfferedTime].freeze
 
     # @raise [Core::Conflict] code "state" while it goes on, or where it is not alone; "taken" where the series met then
     def put(meeting_id:, series_id:)

@@ -32,7 +32,7 @@ module UseCases
     def take_back(meeting, person_id)
       substitute = Records::Substitute.find_by(meeting_id: meeting.id, instead_of_id: person_id) or return
       tell(substitute, :cancel) if substitute.told_digest
-      Records::Reply.where(meeting_id: meeting.id, person_id: substitute.person_id).delete_all
+      Records::Answer.where(meeting_id: meeting.id, person_id: substitute.person_id).delete_all
       substitute.destroy!
     end
 
@@ -66,7 +66,7 @@ module UseCases
         found = extras(meeting_id).includes(:person, meeting: {series: %i[keeper held_place]})
         extra = found.find_by(person_id: person_id) or next
         tell(extra, :cancel) if extra.told_digest
-        Records::Reply.where(meeting_id: meeting_id, person_id: person_id).delete_all
+        Records::Answer.where(meeting_id: meeting_id, person_id: person_id).delete_all
         note(extra.meeting, "#{extra.person.name} need not come")
         extra.destroy!
       end

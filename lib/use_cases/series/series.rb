@@ -75,7 +75,7 @@ module UseCases
     end
 
     HANGING_ON = [
-      Records::Reply, Records::RowSlot, Records::RowPicker, Records::Preparation, Records::PlaceBooking, Records::Topic
+      Records::Answer, Records::RowSlot, Records::RowPicker, Records::Preparation, Records::PlaceBooking, Records::Topic
     ].freeze
     OF_SERIES = [
       Records::Event, Records::SeriesPlace, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial,

@@ -41,13 +41,13 @@ module UseCases
       changed
     end
 
-    # Whoever is taken off gives back the places they had signed up for.
+    # Whoever is taken off gives back the seats they had signed up for.
     def take_off(series, member)
       member.destroy!
       Records::Deputy.where(series_id: series.id, person_id: member.person_id).delete_all
       Records::LinkSerial.renew(series.id, member.person_id)
       signed_up =
-        Records::Reply
+        Records::Answer
           .where(
             person_id: member.person_id, answer: "accepted",
             meeting_id: series.meetings.where("starts_at > ?", now).select(:id)
@@ -55,8 +55,8 @@ module UseCases
           .includes(:meeting)
           .to_a
       signed_up
-        .select { |reply| reply.meeting.options.sign_up }
-        .each { |reply| SignUps.new(by: by, clock: @clock).changing(reply.meeting) { reply.destroy! } }
+        .select { |given| given.meeting.options.sign_up }
+        .each { |given| SignUps.new(by: by, clock: @clock).changing(given.meeting) { given.destroy! } }
     end
 
     def set_groups(series, groups)

@@ -11,7 +11,7 @@ module UseCases
       Records::ActionItem => %i[raised_at_meeting_id closed_at_meeting_id], Records::ActionChange => %i[meeting_id]
     }.freeze
     HANGING_ON = [
-      Records::Reply, Records::Attendance, Records::ActionReview, Records::Counter, Records::TopicVisit,
+      Records::Answer, Records::Attendance, Records::ActionReview, Records::OfferedTime, Records::TopicVisit,
       Records::Substitute, Records::RowSlot, Records::RowPicker, Records::Preparation, Records::Deputy,
       Records::Speaker, Records::Writer, Records::AgendaSending
     ].freeze
@@ -130,7 +130,7 @@ module UseCases
     end
 
     def put(meeting, date)
-      Records::Reply.where(meeting_id: meeting.id).delete_all unless meeting.starts_at == date.starts_at
+      Records::Answer.where(meeting_id: meeting.id).delete_all unless meeting.starts_at == date.starts_at
       meeting.update!(
         original_start: date.wall.to_time, starts_at: date.starts_at, ends_at: date.ends_at, moved_at: nil,
         added: false

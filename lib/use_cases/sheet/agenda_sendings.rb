@@ -30,7 +30,7 @@ module UseCases
 
     # Everybody of the series and who comes besides, but not who will not be there.
     def recipients(meeting)
-      away = Records::Reply.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
+      away = Records::Answer.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
       besides = Records::Substitute.where(meeting_id: meeting.id).includes(:person).map(&:person)
       people = (meeting.series.members.map(&:person) + besides).uniq(&:id)
       people.reject { |person| away.include?(person.id) || (person.id == by && !person.mail_own) }

@@ -80,7 +80,7 @@ module UseCases
     end
 
     def mail(meeting, version, before)
-      document = Views::MinutesFile.document(version.content, version: version)
+      document = Views::MinutesFile.document(version.sheet, version: version)
       changes = before ? Views::MinutesFile.changes(before, version) : []
       url = "#{Settings.origin}/meetings/#{meeting.id}"
       mail = Mailing::Minutes.new(document, url: url, reason: version.reason, changes: changes)

@@ -39,7 +39,7 @@ module UseCases
 
     # To another place: below a line, or at the top of a topic. Who edits it meanwhile is not disturbed.
     # @param after_id [String, nil, :same] :same: it stays where it is
-    def place(id:, indent: 0, topic_id: nil, after_id: :same)
+    def move(id:, indent: 0, topic_id: nil, after_id: :same)
       write do
         line = find(Records::Line.standing, id)
         meeting = editable(line.meeting_id)

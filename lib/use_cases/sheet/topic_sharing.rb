@@ -15,7 +15,7 @@ module UseCases
         Records::Topic.create!(
           **topic.attributes.slice(*SAME, "length_min", "in_writing", "shared_id"), id: id, series_id: series_id,
           meeting_id: meeting.id, brought_by_id: by, presenter_id: presenter_there(topic, series_id),
-          position: Records::Topic.last_position(series_id) + 1, state: runs?(series, meeting) ? "on" : "offered"
+          position: Records::Topic.last_position(series_id) + 1, state: runs?(series, meeting) ? "on" : "brought_in"
         )
         told(topic, meeting)
       end
@@ -57,7 +57,7 @@ module UseCases
       Core::Rights.allow?(:hold_meeting, Loading::Access.new(by).roles(series.id, meeting.id))
     end
 
-    # Offered topics are read with the whole sheet.
+    # Topics brought in are read with the whole sheet.
     def told(topic, meeting)
       Records::Change.note_all(Loading::Topics.places([topic]).values, now, :topics)
       Records::Change.note(meeting.id, now)

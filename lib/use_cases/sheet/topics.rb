@@ -3,7 +3,7 @@ module UseCases
   class Topics < Base
     LONGEST_MIN = 480
 
-    # What others than keeper and chair bring is offered: it stands on the agenda when one of them takes it.
+    # What others than keeper and chair bring waits: it stands on the agenda when one of them takes it.
     # @param id [String] key made by the browser; a repeated call changes nothing
     # @param rest [Hash] text, sub and in_writing
     def add(id:, meeting_id:, title:, purpose: "discussion", length_min: 10, presenter_id: nil, **rest)
@@ -11,7 +11,7 @@ module UseCases
         meeting = editable(meeting_id)
         Records::Topic.create!(
           id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by,
-          position: Records::Topic.last_position(meeting.series_id) + 1, state: runs?(meeting) ? "on" : "offered",
+          position: Records::Topic.last_position(meeting.series_id) + 1, state: runs?(meeting) ? "on" : "brought_in",
           **checked(meeting, title, purpose, length_min, presenter_id), **extras(rest)
         )
         note_topics(meeting_id)
@@ -32,7 +32,7 @@ module UseCases
 
         touch(meeting_id) if topic.standing_id
         TopicSharing.new(by: by, clock: @clock).follow(topic)
-        TopicOffers.new(by: by, clock: @clock).ask_in_writing(topic, meeting) if topic.in_writing && !asked_before
+        BroughtTopics.new(by: by, clock: @clock).ask_in_writing(topic, meeting) if topic.in_writing && !asked_before
         note_topics(meeting_id)
       end
       nil

@@ -43,13 +43,13 @@ module Views
         frames place_id place call_kind like_id listed tentative_free proof paused
       ]
       {**names.to_h { |name| [name, open[name]] }, version: open.lock_version, location: open.location,
-                                                   zone_place: open.zone.place}
+                                                   zone_city: open.zone.city}
     end
 
     def hosts(open)
       open.hosts.map do |host|
         {
-          person_id: host.person_id, name: host.person.name, week: host.week, zone_place: host.person.zone.place,
+          person_id: host.person_id, name: host.person.name, week: host.week, zone_city: host.person.zone.city,
           working_hours: host.person.working_hours || Loading::Hours::USUAL
         }
       end

@@ -38,7 +38,7 @@ module Views
     def head
       {
         id: poll.id, version: poll.lock_version, title: poll.title, words: poll.words, length_min: poll.length_min,
-        time_zone: poll.time_zone, zone_place: zone.place, asked_local: zone.wall(poll.created_at),
+        time_zone: poll.time_zone, zone_city: zone.city, asked_local: zone.wall(poll.created_at),
         closes_at: poll.closes_at, closes_local: zone.wall(poll.closes_at), state: poll.state,
         over: !poll.takes_answers?(now), closed_word: poll.closed_word, keeper: poll.kept_by.name
       }
@@ -107,7 +107,7 @@ module Views
     def elsewhere(starts_at)
       here = zone.wall(starts_at)
       zones = poll.people.map { |one| one.person.zone }.uniq(&:name).reject { |one| one.wall(starts_at) == here }
-      zones.map { |one| "#{Core::Words.clock(one.wall(starts_at))} in #{one.place}" }.uniq
+      zones.map { |one| "#{Core::Words.clock(one.wall(starts_at))} in #{one.city}" }.uniq
     end
 
     # Times that others suggest, with who is known to be free then.

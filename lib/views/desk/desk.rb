@@ -11,7 +11,7 @@ module Views
       today = zone.wall(now).date
       {
         today: today,
-        zone_place: zone.place,
+        zone_city: zone.city,
         meetings: meetings(zone, today),
         actions: actions,
         open_actions: open_actions.count,
@@ -38,7 +38,7 @@ module Views
           .in_order
           .includes(:held_place, series: %i[members held_place])
           .to_a
-      answers = Records::Reply.where(meeting_id: found.map(&:id), person_id: by).pluck(:meeting_id, :answer).to_h
+      answers = Records::Answer.where(meeting_id: found.map(&:id), person_id: by).pluck(:meeting_id, :answer).to_h
       left_over = Records::ActionItem.where(series_id: found.map(&:series_id), state: "open").group(:series_id).count
       calls = Records::Call.of_all(found)
       there = Loading::CallPresence.of_all(found.select { |one| calls.key?(one.id) }.map(&:id))
@@ -63,7 +63,7 @@ module Views
                 series.zone.wall(meeting.starts_at)
               end
             ),
-          series_zone_place: series.zone.place,
+          series_zone_city: series.zone.city,
           told: !series.told_at.nil? || !series.outside_meeting_id.nil?,
           runs_it: [series.keeper_id, series.chair_id].include?(by),
           role: series.members.find { |member| member.person_id == by }&.role,
@@ -114,7 +114,7 @@ module Views
     end
 
     def open_to_answer
-      answered = Records::Reply.where(person_id: by).where.not(answer: "none").select(:meeting_id)
+      answered = Records::Answer.where(person_id: by).where.not(answer: "none").select(:meeting_id)
       passed_on = Records::Substitute.where(instead_of_id: by).select(:meeting_id)
       Records::Meeting.coming(now).waiting_for_answers.where.not(id: answered).where.not(id: passed_on)
     end

@@ -15,7 +15,7 @@ module Views
     def find_by(query:, kind: nil, series_id: nil, page: 1)
       found = (kind == "person") ? {hits: [], page: page, more: false} : texts(query, kind, series_id, page)
       about_people = page == 1 && series_id.nil? && !STANDING.key?(kind)
-      found.merge(series: series_names, people: about_people ? PlacesToGo.new(by: by).people(query) : [])
+      found.merge(series: series_names, people: about_people ? Destinations.new(by: by).people(query) : [])
     end
 
     private

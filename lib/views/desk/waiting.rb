@@ -18,13 +18,13 @@ module Views
     def mine = @mine ||= Records::Series.run_by(by).to_a.index_by(&:id)
 
     def offers
-      open = Records::Counter.where(series_id: mine.keys, state: "open").joins(:meeting)
+      open = Records::OfferedTime.where(series_id: mine.keys, state: "open").joins(:meeting)
         .where("meetings.ends_at > ?", now).includes(:person, :meeting).order(:created_at, :id)
-      open.map do |counter|
-        series = mine[counter.series_id]
-        {id: counter.id, series_id: series.id, title: series.title, name: counter.person.name,
-         meeting_local_start: series.zone.wall(counter.meeting.starts_at),
-         local_start: series.zone.wall(counter.starts_at)}
+      open.map do |offered|
+        series = mine[offered.series_id]
+        {id: offered.id, series_id: series.id, title: series.title, name: offered.person.name,
+         meeting_local_start: series.zone.wall(offered.meeting.starts_at),
+         local_start: series.zone.wall(offered.starts_at)}
       end
     end
 
@@ -32,7 +32,7 @@ module Views
       near =
         Records::Meeting.where(series_id: mine.keys).coming(now).where("starts_at < ?", now + NEAR_S).index_by(&:id)
       declined =
-        Records::Reply
+        Records::Answer
           .where(meeting_id: near.keys, answer: "declined")
           .where("answered_at > ?", now - NEWS_S)
           .where.not(person_id: by)
@@ -40,12 +40,12 @@ module Views
       declined
         .includes(:person)
         .order(:answered_at)
-        .map do |reply|
-          meeting = near[reply.meeting_id]
+        .map do |given|
+          meeting = near[given.meeting_id]
           series = mine[meeting.series_id]
           {
-            meeting_id: meeting.id, series_id: series.id, title: series.title, name: reply.person.name,
-            note: reply.note, local_start: series.zone.wall(meeting.starts_at)
+            meeting_id: meeting.id, series_id: series.id, title: series.title, name: given.person.name,
+            note: given.note, local_start: series.zone.wall(meeting.starts_at)
           }
         end
     end

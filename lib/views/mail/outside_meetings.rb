@@ -26,7 +26,7 @@ module Views
         organizer_email: row.organizer_email,
         location: row.location,
         sentence: row.sentence,
-        zone_place: zone.place,
+        zone_city: zone.city,
         answer: row.answer,
         note: row.note,
         called_off: row.called_off,

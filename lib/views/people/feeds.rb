@@ -59,7 +59,7 @@ module Views
           .in_order
           .group_by(&:series_id)
       answers =
-        Records::Reply
+        Records::Answer
           .where(person_id: person.id, meeting_id: found.values.flatten.map(&:id))
           .pluck(:meeting_id, :answer)
           .to_h

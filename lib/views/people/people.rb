@@ -28,7 +28,7 @@ module Views
       zone = person.zone
       days = zone.wall(now).date..zone.wall(now).date + 365
       row_of(person).merge(
-        zone_place: zone.place,
+        zone_city: zone.city,
         working_hours: person.working_hours || Loading::Hours::USUAL,
         usual_hours: person.working_hours.nil?,
         region: person.region,

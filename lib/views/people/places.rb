@@ -65,7 +65,7 @@ module Views
         seats: place.seats,
         prepares: place.prepares || [], equipment: place.equipment,
         time_zone: place.time_zone,
-        zone_place: place.zone.place,
+        zone_city: place.zone.city,
         opening_hours: place.opening_hours,
         whereabouts: place.whereabouts,
         looked_after_by: place.looked_after_by && {id: place.looked_after_by_id, name: place.looked_after_by.name},

@@ -35,7 +35,7 @@ module Views
         title: link.series.title, keeper: link.series.keeper.name, place: link.record.place.name,
         items: link.record.items, state: link.off? ? "off" : link.record.state, word: link.record.word,
         from: zone.wall(link.span.starts_at), to: zone.wall(link.span.ends_at),
-        local_start: zone.wall(link.meeting.starts_at), zone_place: zone.place
+        local_start: zone.wall(link.meeting.starts_at), zone_city: zone.city
       }
     end
 

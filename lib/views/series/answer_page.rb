@@ -10,10 +10,10 @@ module Views
       zone = Core::Zone[person.time_zone]
       coming = link.meetings.where("ends_at > ?", now).where.not(state: %w[closed issued])
       meetings = coming.in_order.limit(LISTED).to_a
-      replies =
-        Records::Reply
+      answers =
+        Records::Answer
           .where(person_id: person_id, meeting_id: meetings.map(&:id))
-          .to_h { |reply| [reply.meeting_id, reply] }
+          .to_h { |given| [given.meeting_id, given] }
       member = Records::SeriesMember.find_by(series_id: series.id, person_id: person_id)
       meetings.each { |meeting| meeting.association(:series).target = series }
       look_up(meetings, person_id)
@@ -26,13 +26,13 @@ module Views
         name: person.name,
         role: member&.role || "required",
         total: coming.count,
-        zone_place: zone.place,
+        zone_city: zone.city,
         sentence: member && series_sentence(series),
         run_answer: member&.run_answer || "none",
         run_note: member&.run_note,
         meetings:
           meetings.map do |meeting|
-            meeting_view(meeting, zone, replies[meeting.id], person_id).merge(papers: Loading::Papers.of(meeting.id))
+            meeting_view(meeting, zone, answers[meeting.id], person_id).merge(papers: Loading::Papers.of(meeting.id))
           end,
         agenda: agenda(meetings.find { |meeting| meeting.state == "planned" }), minutes: minutes(link, zone)
       }
@@ -58,9 +58,9 @@ module Views
     def look_up(meetings, person_id)
       ids = meetings.map(&:id)
       @calls = Records::Call.of_all(meetings)
-      @offered = Records::Counter.where(meeting_id: ids, person_id: person_id, state: "open").pluck(:meeting_id)
+      @offered = Records::OfferedTime.where(meeting_id: ids, person_id: person_id, state: "open").pluck(:meeting_id)
       @substitutes = Records::Substitute.where(meeting_id: ids).includes(:person, :instead_of).group_by(&:meeting_id)
-      @accepted = Records::Reply.where(
+      @accepted = Records::Answer.where(
         meeting_id: meetings.select { |meeting| meeting.options.sign_up }.map(&:id), answer: "accepted"
       ).group_by(&:meeting_id)
     end
@@ -74,13 +74,13 @@ module Views
         answers_asked: options.answers_asked || options.sign_up,
         sign_up: options.sign_up,
         wait: order&.wait_of(person_id),
-        places_left: order&.limit && (order.limit - order.in.size),
+        seats_left: order&.limit && (order.limit - order.in.size),
         substitute: substitutes.find { |one| one.instead_of_id == person_id }&.given_name,
         instead_of: substitutes.find { |one| one.person_id == person_id }&.instead_of&.name
       }
     end
 
-    def meeting_view(meeting, zone, reply, person_id)
+    def meeting_view(meeting, zone, given, person_id)
       {
         id: meeting.id,
         local_start: zone.wall(meeting.starts_at),
@@ -90,8 +90,8 @@ module Views
         location: (meeting.location if meeting.own_where),
         call: (Loading::WayIn.call(meeting, person_id, at: now, row: @calls[meeting.id])&.to_h if own_call?(meeting)),
         call_opens: (meeting.series.door.open_time(meeting.interval).starts_at if meeting.call&.ours),
-        answer: reply&.answer || "none",
-        note: reply&.note,
+        answer: given&.answer || "none",
+        note: given&.note,
         offered: @offered.include?(meeting.id),
         **options_view(meeting, person_id)
       }

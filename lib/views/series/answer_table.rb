@@ -18,13 +18,13 @@ module Views
           .in_order
           .limit(AHEAD)
           .each { |meeting| meeting.association(:series).target = @series }
-      @replies =
-        Records::Reply
+      @answers =
+        Records::Answer
           .where(meeting_id: @meetings.map(&:id))
-          .to_h { |reply| [[reply.meeting_id, reply.person_id], reply] }
+          .to_h { |given| [[given.meeting_id, given.person_id], given] }
       {
         meetings: @meetings.map { |meeting| meeting_view(meeting) },
-        people: members.map { |member| person_view(member) }, counters: counters,
+        people: members.map { |member| person_view(member) }, offered_times: offered_times,
         aside: IncomingMails.new.kept_aside(series_id)[:mails]
       }
     end
@@ -40,7 +40,7 @@ module Views
 
     def asked = members.reject { |member| member.role == "informed" }
 
-    def answer_of(meeting, member) = @replies[[meeting.id, member.person_id]]&.answer || "none"
+    def answer_of(meeting, member) = @answers[[meeting.id, member.person_id]]&.answer || "none"
 
     def meeting_view(meeting)
       answers = asked.map { |member| answer_of(meeting, member) }
@@ -61,19 +61,19 @@ module Views
       }
     end
 
-    # For meetings people sign up for: how many have a place of how many, and who waits.
+    # For meetings people sign up for: how many have a seat of how many, and who waits.
     def sign_up_view(meeting)
       return unless options(meeting).sign_up
 
       order = sign_ups(meeting)
       {
-        limit: order.limit, places: order.in.size,
+        limit: order.limit, taken: order.in.size,
         waiting: order.waiting.map { |id| members.find { |member| member.person_id == id }&.person&.name }.compact
       }
     end
 
     def sign_ups(meeting) = (@sign_ups ||= {})[meeting.id] ||= Loading::SignUps.of(
-      meeting, @replies.values.select { |reply| reply.meeting_id == meeting.id }
+      meeting, @answers.values.select { |given| given.meeting_id == meeting.id }
     )
 
     # Said in advance: whether those who must come and have not declined are still enough.
@@ -102,17 +102,17 @@ module Views
     end
 
     def answer_view(meeting, member)
-      reply = @replies[[meeting.id, member.person_id]]
+      given = @answers[[meeting.id, member.person_id]]
       {
         meeting_id: meeting.id,
-        answer: reply&.answer || "none",
-        note: reply&.note,
-        way: reply&.way,
-        entered_by: reply&.entered_by_id && names[reply.entered_by_id],
-        answered_at: reply&.answered_at,
+        answer: given&.answer || "none",
+        note: given&.note,
+        way: given&.way,
+        entered_by: given&.entered_by_id && names[given.entered_by_id],
+        answered_at: given&.answered_at,
         substitute: substitute_view(meeting, member),
         wait: (sign_ups(meeting).wait_of(member.person_id) if options(meeting).sign_up),
-        busy_since: reply&.answer == "accepted" && busy_since?(member, meeting, reply.answered_at)
+        busy_since: given&.answer == "accepted" && busy_since?(member, meeting, given.answered_at)
       }
     end
 
@@ -123,7 +123,7 @@ module Views
           .includes(:person)
           .to_h { |one| [[one.meeting_id, one.instead_of_id], one.person] }
       person = @substitutes[[meeting.id, member.person_id]] or return
-      {name: person.name, answer: @replies[[meeting.id, person.id]]&.answer || "none"}
+      {name: person.name, answer: @answers[[meeting.id, person.id]]&.answer || "none"}
     end
 
     # Accepted, but busy elsewhere by what has come since: in their calendar, or as another meeting here.
@@ -192,39 +192,39 @@ module Views
     end
 
     def names =
-      @names ||= Records::Person.where(id: @replies.values.filter_map(&:entered_by_id).uniq).pluck(:id, :name).to_h
+      @names ||= Records::Person.where(id: @answers.values.filter_map(&:entered_by_id).uniq).pluck(:id, :name).to_h
 
-    def counters
-      Records::Counter
+    def offered_times
+      Records::OfferedTime
         .where(series_id: @series.id, state: "open")
         .includes(:person, :meeting)
         .order(:created_at, :id)
-        .map do |counter|
+        .map do |offered|
           {
-            id: counter.id,
+            id: offered.id,
             person: {
-              id: counter.person_id, name: counter.person.name
+              id: offered.person_id, name: offered.person.name
             },
-            meeting_id: counter.meeting_id,
-            version: counter.meeting.lock_version,
-            starts_at: counter.starts_at,
-            meeting_local_start: @series.zone.wall(counter.meeting.starts_at),
-            local_start: @series.zone.wall(counter.starts_at),
-            local_end: @series.zone.wall(counter.ends_at),
-            note: counter.note,
-            fit: fit_of(counter)
+            meeting_id: offered.meeting_id,
+            version: offered.meeting.lock_version,
+            starts_at: offered.starts_at,
+            meeting_local_start: @series.zone.wall(offered.meeting.starts_at),
+            local_start: @series.zone.wall(offered.starts_at),
+            local_end: @series.zone.wall(offered.ends_at),
+            note: offered.note,
+            fit: fit_of(offered)
           }
         end
     end
 
     # How the offered time suits everybody, in words.
-    def fit_of(counter)
+    def fit_of(offered)
       roles = asked.to_h { |one| [one.person_id, one.role.to_sym] }
       availability = Loading::Availability.new(
-        people: roles, from: counter.starts_at - 86_400, to: counter.ends_at + 86_400, now: now,
+        people: roles, from: offered.starts_at - 86_400, to: offered.ends_at + 86_400, now: now,
         except_series: @series.id
       )
-      minutes = [counter.starts_at, counter.ends_at].map { |time| Core::Spans.minute(time) }
+      minutes = [offered.starts_at, offered.ends_at].map { |time| Core::Spans.minute(time) }
       search = Core::CommonTime::Search.new(
         Core::CommonTime::Request.new(
           from: minutes[0], to: minutes[1], length_min: minutes[1] - minutes[0], grid: Core::CommonTime::Grid.utc(5),

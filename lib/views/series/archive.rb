@@ -34,7 +34,7 @@ module Views
       versions.to_a.group_by(&:meeting_id).each do |meeting_id, some|
         day = series.zone.wall(starts.fetch(meeting_id)).date.iso8601
         some.each do |version|
-          document = MinutesFile.document(version.content, version: version)
+          document = MinutesFile.document(version.sheet, version: version)
           name = "minutes/#{day}#{", version #{version.number}" if some.size > 1}"
           yield "#{name}.pdf", Mailing::MinutesPdf.new(document).source
           yield "#{name}.md", Mailing::MinutesMarkdown.new(document).source

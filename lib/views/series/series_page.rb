@@ -18,7 +18,7 @@ module Views
 
     def times
       {
-        time_zone: @series.time_zone, zone_place: @series.zone.place, length_min: @series.length_min,
+        time_zone: @series.time_zone, zone_city: @series.zone.city, length_min: @series.length_min,
         rule: @series.rule, **Loading::SeriesSentence.new([@series.id], now: now).of(@series),
         since: Core::WallTime.of_fields(@series.local_start).date,
         ended_from: @series.ended_from && Core::WallTime.of_fields(@series.ended_from)
@@ -95,9 +95,9 @@ module Views
 
     def next_meeting(ledger)
       record = @series.meetings.coming(now).in_order.first or return
-      answers = Records::Reply.where(meeting_id: record.id).includes(:person).to_a
+      answers = Records::Answer.where(meeting_id: record.id).includes(:person).to_a
       asked = @series.members.reject { |member| member.role == "informed" }.map(&:person_id)
-      answers = answers.select { |reply| asked.include?(reply.person_id) }
+      answers = answers.select { |given| asked.include?(given.person_id) }
       topics = ledger.topics_at(record.id)
       left_over = ledger.left_over_actions(record.id)
       {
@@ -111,7 +111,7 @@ module Views
           Records::Topic.where(id: topics.map(&:id)).sum(:length_min) + (left_over.empty? ? 0 : @series.left_over_min),
         asked: asked.size,
         answered: answers.size,
-        away: answers.select { |reply| reply.answer == "declined" }.map { |reply| reply.person.name }
+        away: answers.select { |given| given.answer == "declined" }.map { |given| given.person.name }
       }
     end
 

@@ -1,5 +1,5 @@
 module Views
-  # What surrounds the agenda of a sheet: topics that are offered, what of the standing agenda is different, and what
+  # What surrounds the agenda of a sheet: topics brought in, what of the standing agenda is different, and what
   # was sent.
   class Agendas
     # @param topics [Array<Records::Topic>] that stand on it
@@ -8,20 +8,20 @@ module Views
       @meeting, @topics, @ledger, @zone = meeting, topics, ledger, zone
     end
 
-    # @return [Hash] offered, standing_changes and agenda_sent
-    def around = {offered: offered, standing_changes: standing_changes, agenda_sent: sent}
+    # @return [Hash] brought_in, standing_changes and agenda_sent
+    def around = {brought_in: brought_in, standing_changes: standing_changes, agenda_sent: sent}
 
     private
 
     def open? = Core::Sheet::Lifecycle::OPEN.include?(@meeting.state.to_sym)
 
     # Those that would stand here.
-    def offered
+    def brought_in
       return [] unless open?
 
-      offered = Records::Topic.where(series_id: @meeting.series_id, state: "offered").includes(:brought_by)
+      brought_in = Records::Topic.where(series_id: @meeting.series_id, state: "brought_in").includes(:brought_by)
         .order(:created_at, :id)
-      offered.select { |topic| @ledger.stands_at(topic.to_core) == @meeting.id }.map do |topic|
+      brought_in.select { |topic| @ledger.stands_at(topic.to_core) == @meeting.id }.map do |topic|
         {
           id: topic.id, title: topic.title, purpose: topic.purpose, length_min: topic.length_min, text: topic.text,
           brought_by: {id: topic.brought_by_id, name: topic.brought_by.name}, version: topic.lock_version

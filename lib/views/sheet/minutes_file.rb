@@ -24,7 +24,7 @@ module Views
       # What a version says otherwise than the one before it.
       # @return [Array<Core::Sheet::MinutesDifference::Change>]
       def changes(before, after)
-        said = [before, after].map { |one| Mailing::MinutesDocument.new(plain(one.content)).said_in_all }
+        said = [before, after].map { |one| Mailing::MinutesDocument.new(plain(one.sheet)).said_in_all }
         Core::Sheet::MinutesDifference.between(*said)
       end
 
@@ -66,7 +66,7 @@ module Views
     def issued(meeting_id, number)
       versions = Records::MinutesVersion.where(meeting_id: meeting_id).order(:number)
       version = (number ? versions.find_by(number: number) : versions.last) or raise Core::NotFound
-      MinutesFile.document(version.content, version: version)
+      MinutesFile.document(version.sheet, version: version)
     end
 
     def draft(meeting)

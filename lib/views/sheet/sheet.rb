@@ -8,7 +8,7 @@ module Views
     def show(meeting_id)
       load(meeting_id)
       frozen = Records::MinutesVersion.where(meeting_id: meeting_id).order(:number).last if @meeting.state == "issued"
-      frozen ? frozen.content.merge(around.transform_keys(&:to_s)) : content.merge(around)
+      frozen ? frozen.sheet.merge(around.transform_keys(&:to_s)) : content.merge(around)
     end
 
     # @return [Hash] what is frozen when minutes are issued: the sheet, and what minutes say besides
@@ -85,7 +85,7 @@ module Views
         local_start: @zone.wall(@meeting.starts_at),
         local_end: @zone.wall(@meeting.ends_at),
         time_zone: @zone.name,
-        zone_place: @zone.place,
+        zone_city: @zone.city,
         length_min: @meeting.interval.length_min,
         keeper: person(@series.keeper),
         chair: person(@series.chair),

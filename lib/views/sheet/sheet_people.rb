@@ -7,7 +7,7 @@ module Views
       @zone = meeting.series.zone
       @substitutes = Records::Substitute.where(meeting_id: meeting.id).includes(:person).to_a
       @here = meeting.attendances.index_by(&:person_id)
-      @replies = meeting.replies.index_by(&:person_id)
+      @answers = meeting.answers.index_by(&:person_id)
     end
 
     def rows
@@ -87,11 +87,11 @@ module Views
     end
 
     def row(person, role, extra)
-      attendance, reply = @here[person.id], @replies[person.id]
+      attendance, given = @here[person.id], @answers[person.id]
       at = attendance&.happened_at
       {
         id: person.id, name: person.name, role: role, extra: extra, guest: person.guest, time_zone: person.time_zone,
-        answer: reply&.answer || "none", answer_note: reply&.note, attendance: attendance&.state,
+        answer: given&.answer || "none", answer_note: given&.note, attendance: attendance&.state,
         from_call: attendance&.from_call || false, attendance_at: at && Core::Words.clock(@zone.wall(at)),
         instead_of: instead_of[person.id]
       }

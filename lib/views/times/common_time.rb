@@ -20,7 +20,7 @@ module Views
       {
         **page_of(:fits, page, PAGE_SIZE, search.ranked.size, fits),
         days: days, people: people, holding: search.holding.size, fewest_missing: search.fewest_missing,
-        time_zone: zone.name, zone_place: zone.place, remedies: needs_help?(search) ? remedies : []
+        time_zone: zone.name, zone_city: zone.city, remedies: needs_help?(search) ? remedies : []
       }
     end
 

@@ -16,7 +16,7 @@ module Views
       @times.people.map do |person|
         theirs = zones[person.id]
         {
-          id: person.id, name: names[person.id], role: person.role, time_zone: theirs.name, zone_place: theirs.place,
+          id: person.id, name: names[person.id], role: person.role, time_zone: theirs.name, zone_city: theirs.city,
           known: person.known, ahead_min: (theirs.offset_s(@times.middle) - zone.offset_s(@times.middle)) / 60
         }
       end
@@ -38,7 +38,7 @@ module Views
       {
         id: person.id, name: names[person.id], role: person.role, state: fit.states[person.id],
         outside_min: fit.burdens[person.id] || 0, local_start: zones[person.id].wall(starts_at),
-        zone_place: zones[person.id].place
+        zone_city: zones[person.id].city
       }
     end
 
@@ -46,7 +46,7 @@ module Views
     def elsewhere(starts_at)
       here = zone.wall(starts_at)
       others = zones.values.uniq(&:name).reject { |one| one.wall(starts_at) == here }
-      others.map { |one| "#{Core::Words.clock(one.wall(starts_at))} in #{one.place}" }
+      others.map { |one| "#{Core::Words.clock(one.wall(starts_at))} in #{one.city}" }
     end
   end
 end

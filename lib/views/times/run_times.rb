@@ -20,7 +20,7 @@ module Views
       best = Core::CommonTime::RunFit.shown(ranked, @times.length_min, MOST_SHOWN)
       {
         dates: best.first.size, runs: best.map { |fit| run_view(fit) }, candidates: ranked.size, people: people,
-        time_zone: zone.name, zone_place: zone.place, fair_load: fair_load(best.first.candidate, candidates)
+        time_zone: zone.name, zone_city: zone.city, fair_load: fair_load(best.first.candidate, candidates)
       }
     end
 
@@ -79,7 +79,7 @@ module Views
         next if other.empty?
 
         changed = other.map { |second, walls| {clock: clock(second), on: walls.map(&:date)} }
-        {zone_place: one.place, usual: clock(usual[0]), other: changed}
+        {zone_city: one.city, usual: clock(usual[0]), other: changed}
       end
     end
 

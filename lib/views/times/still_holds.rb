@@ -130,7 +130,7 @@ module Views
     # Who has declined is known to be away and does not clash.
     # @return [Hash{String => Array<String>}] people by meeting
     def declined_at(meetings)
-      rows = Records::Reply.where(meeting_id: meetings.map(&:id), answer: "declined").pluck(:meeting_id, :person_id)
+      rows = Records::Answer.where(meeting_id: meetings.map(&:id), answer: "declined").pluck(:meeting_id, :person_id)
       rows.group_by(&:first).transform_values { |some| some.map(&:last) }
     end
 

@@ -201,7 +201,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/places-to-go": {
+    "/destinations": {
         parameters: {
             query?: never;
             header?: never;
@@ -209,7 +209,7 @@ export interface paths {
             cookie?: never;
         };
         /** Series, sheets (by date too), people, places and groups that match what was typed */
-        get: operations["findPlacesToGo"];
+        get: operations["findDestinations"];
         put?: never;
         post?: never;
         delete?: never;
@@ -695,7 +695,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/lines/{id}/place": {
+    "/lines/{id}/position": {
         parameters: {
             query?: never;
             header?: never;
@@ -706,7 +706,7 @@ export interface paths {
         };
         get?: never;
         /** To another place on its sheet */
-        put: operations["placeLine"];
+        put: operations["moveLine"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2483,7 +2483,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/counters/{id}": {
+    "/offered-times/{id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2494,7 +2494,7 @@ export interface paths {
         };
         get?: never;
         /** Takes an offered time, or turns it down */
-        put: operations["settleCounter"];
+        put: operations["settleOfferedTime"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3624,8 +3624,8 @@ export interface components {
         TimeZones: {
             timeZones: string[];
         };
-        PlacesToGo: {
-            places: {
+        Destinations: {
+            destinations: {
                 /** @enum {string} */
                 kind: "series" | "sheet" | "person" | "place" | "group";
                 id: components["schemas"]["Key"];
@@ -3768,7 +3768,7 @@ export interface components {
             from: components["schemas"]["Wall"];
             to: components["schemas"]["Wall"];
             localStart: components["schemas"]["Wall"];
-            zonePlace: string;
+            zoneCity: string;
         };
         /** @description what each place of the meeting offers to have ready, and what was asked for; for who runs it */
         SheetPreparations: {
@@ -4043,7 +4043,7 @@ export interface components {
             askOwnersDays: number;
             wording: string | null;
             timeZone: string;
-            zonePlace: string;
+            zoneCity: string;
             lengthMin: number;
             quorumPercent: number | null;
             voteRule: components["schemas"]["VoteRule"];
@@ -4314,7 +4314,7 @@ export interface components {
                 meetingId: components["schemas"]["Key"];
                 on: components["schemas"]["Day"];
                 /** @enum {string} */
-                state: "on" | "offered" | "declined" | "taken";
+                state: "on" | "brought_in" | "declined" | "taken";
             }[];
         };
         Topic: {
@@ -4505,13 +4505,13 @@ export interface components {
                 onCall?: components["schemas"]["OnCall"] | null;
                 row?: components["schemas"]["RowSlots"];
                 rowLateMin?: number;
-                offered?: components["schemas"]["Offered"];
+                broughtIn?: components["schemas"]["BroughtIn"];
                 standingChanges?: components["schemas"]["StandingChanges"];
                 agendaSent?: components["schemas"]["AgendaSent"];
             };
         };
         /** @description topics that members have brought and nobody has answered */
-        Offered: {
+        BroughtIn: {
             id: components["schemas"]["Key"];
             title: string;
             purpose: components["schemas"]["TopicPurpose"];
@@ -4580,7 +4580,7 @@ export interface components {
             localStart: components["schemas"]["Wall"];
             localEnd: components["schemas"]["Wall"];
             timeZone: string;
-            zonePlace: string;
+            zoneCity: string;
             lengthMin: number;
             keeper: components["schemas"]["Named"];
             chair: components["schemas"]["Named"];
@@ -4623,7 +4623,7 @@ export interface components {
                 /** Format: date */
                 approvedOn: string | null;
             }[];
-            offered: components["schemas"]["Offered"];
+            broughtIn: components["schemas"]["BroughtIn"];
             standingChanges: components["schemas"]["StandingChanges"];
             agendaSent: components["schemas"]["AgendaSent"];
             /** @description who wants to speak */
@@ -4731,7 +4731,7 @@ export interface components {
             indent?: components["schemas"]["Indent"];
         };
         Indent: number;
-        LinePlace: {
+        LinePosition: {
             /** @description counts with afterId */
             topicId?: components["schemas"]["Key"] | null;
             /** @description the line it stands below; null for the top; without it the line stays where it is */
@@ -4977,7 +4977,7 @@ export interface components {
             /** @description times asked for that wait for whoever asks: over, or newly answered */
             polls: components["schemas"]["TimePollRow"][];
             today: components["schemas"]["Day"];
-            zonePlace: string;
+            zoneCity: string;
             anySeries: boolean;
             /** @description series with meetings I have not answered, however far ahead */
             unanswered: {
@@ -5060,7 +5060,7 @@ export interface components {
                 localEnd: components["schemas"]["Wall"];
                 /** @description the series' wall where it differs from the reader's */
                 seriesLocalStart: string | null;
-                seriesZonePlace: string;
+                seriesZoneCity: string;
                 /** @description whether anybody has been invited yet */
                 told: boolean;
                 runsIt: boolean;
@@ -5129,7 +5129,7 @@ export interface components {
             name: string;
             email: string;
             timeZone: string;
-            zonePlace: string;
+            zoneCity: string;
             admin: boolean;
             canSignIn: boolean;
             version: number;
@@ -5283,7 +5283,7 @@ export interface components {
             prepares: components["schemas"]["Prepares"];
             equipment: string[];
             timeZone: string;
-            zonePlace: string;
+            zoneCity: string;
             openingHours: components["schemas"]["WeekHours"] | null;
             whereabouts: string | null;
             lookedAfterBy: components["schemas"]["Named"] | null;
@@ -5312,7 +5312,7 @@ export interface components {
             prepares: components["schemas"]["Prepares"];
             equipment: string[];
             timeZone: string;
-            zonePlace: string;
+            zoneCity: string;
             openingHours: components["schemas"]["WeekHours"] | null;
             whereabouts: string | null;
             lookedAfterBy: components["schemas"]["Named"] | null;
@@ -5459,7 +5459,7 @@ export interface components {
             state: components["schemas"]["FitState"];
             outsideMin: number;
             localStart: components["schemas"]["Wall"];
-            zonePlace: string;
+            zoneCity: string;
         };
         Fit: {
             startsAt: components["schemas"]["Instant"];
@@ -5479,7 +5479,7 @@ export interface components {
             name: string;
             role: components["schemas"]["MemberRole"];
             timeZone: string;
-            zonePlace: string;
+            zoneCity: string;
             known: boolean;
             aheadMin: number;
         };
@@ -5516,7 +5516,7 @@ export interface components {
             fewestMissing: number | null;
             people: components["schemas"]["LookedFor"][];
             timeZone: string;
-            zonePlace: string;
+            zoneCity: string;
             remedies: components["schemas"]["Remedy"][];
         };
         RunDate: {
@@ -5534,7 +5534,7 @@ export interface components {
             headline: string;
         };
         OtherClock: {
-            zonePlace: string;
+            zoneCity: string;
             usual: string;
             other: {
                 clock: string;
@@ -5565,7 +5565,7 @@ export interface components {
             runs: components["schemas"]["RunTime"][];
             people: components["schemas"]["LookedFor"][];
             timeZone: string;
-            zonePlace: string;
+            zoneCity: string;
             fairLoad: {
                 before: components["schemas"]["LoadPlan"];
                 rotation: components["schemas"]["LoadPlan"] | null;
@@ -5741,7 +5741,7 @@ export interface components {
             organizerEmail: string;
             location: string | null;
             sentence: string | null;
-            zonePlace: string;
+            zoneCity: string;
             answer: components["schemas"]["AnswerWord"];
             note: string | null;
             calledOff: boolean;
@@ -5786,8 +5786,8 @@ export interface components {
         };
         SignUps: {
             limit: number | null;
-            /** @description that are taken */
-            places: number;
+            /** @description seats */
+            taken: number;
             /** @description names in their order */
             waiting: string[];
         };
@@ -5807,7 +5807,7 @@ export interface components {
             options: components["schemas"]["MeetingOptions"];
             ownOptions: components["schemas"]["MeetingOptions"];
         };
-        Counter: {
+        OfferedTime: {
             id: components["schemas"]["Key"];
             person: components["schemas"]["Named"];
             meetingId: components["schemas"]["Key"];
@@ -5836,10 +5836,10 @@ export interface components {
         AnswerTable: {
             meetings: components["schemas"]["AnswerMeeting"][];
             people: components["schemas"]["AnswerRow"][];
-            counters: components["schemas"]["Counter"][];
+            offeredTimes: components["schemas"]["OfferedTime"][];
             aside: components["schemas"]["IncomingMail"][];
         };
-        CounterSettled: {
+        OfferedTimeSettled: {
             take: boolean;
         };
         LinkMeeting: {
@@ -5859,7 +5859,7 @@ export interface components {
             answersAsked: boolean;
             signUp: boolean;
             wait: number | null;
-            placesLeft: number | null;
+            seatsLeft: number | null;
             /** @description who comes instead of the reader */
             substitute: string | null;
             /** @description whom the reader stands in for */
@@ -5881,7 +5881,7 @@ export interface components {
             keeper: string;
             name: string;
             role: components["schemas"]["MemberRole"];
-            zonePlace: string;
+            zoneCity: string;
             sentence: string | null;
             runAnswer: components["schemas"]["AnswerWord"];
             runNote: string | null;
@@ -6190,7 +6190,7 @@ export interface components {
             words: string | null;
             lengthMin: number;
             timeZone: string;
-            zonePlace: string;
+            zoneCity: string;
             askedLocal: components["schemas"]["Wall"];
             closesAt: components["schemas"]["Instant"];
             closesLocal: components["schemas"]["Wall"];
@@ -6442,7 +6442,7 @@ export interface components {
         OpenHours: {
             id: components["schemas"]["Key"];
             version: number;
-            zonePlace: string;
+            zoneCity: string;
             location: string | null;
             /** @description what visitors open */
             path: string;
@@ -6495,7 +6495,7 @@ export interface components {
                 personId: components["schemas"]["Key"];
                 name: string;
                 week: components["schemas"]["WeekHours"] | null;
-                zonePlace: string;
+                zoneCity: string;
                 workingHours: components["schemas"]["WeekHours"];
             }[];
             bookings: {
@@ -6688,12 +6688,12 @@ export interface components {
             };
         };
         /** @description OK */
-        PlacesToGo: {
+        Destinations: {
             headers: {
                 [name: string]: unknown;
             };
             content: {
-                "application/json": components["schemas"]["PlacesToGo"];
+                "application/json": components["schemas"]["Destinations"];
             };
         };
         /** @description OK */
@@ -7534,9 +7534,9 @@ export interface components {
                 "application/json": components["schemas"]["Approval"];
             };
         };
-        LinePlace: {
+        LinePosition: {
             content: {
-                "application/json": components["schemas"]["LinePlace"];
+                "application/json": components["schemas"]["LinePosition"];
             };
         };
         RestoredLine: {
@@ -7829,9 +7829,9 @@ export interface components {
                 "application/json": components["schemas"]["CallingOff"];
             };
         };
-        CounterSettled: {
+        OfferedTimeSettled: {
             content: {
-                "application/json": components["schemas"]["CounterSettled"];
+                "application/json": components["schemas"]["OfferedTimeSettled"];
             };
         };
         LinkAnswer: {
@@ -8185,7 +8185,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    findPlacesToGo: {
+    findDestinations: {
         parameters: {
             query?: {
                 query?: string;
@@ -8196,7 +8196,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            200: components["responses"]["PlacesToGo"];
+            200: components["responses"]["Destinations"];
             default: components["responses"]["Problem"];
         };
     };
@@ -8740,7 +8740,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    placeLine: {
+    moveLine: {
         parameters: {
             query?: never;
             header?: never;
@@ -8749,7 +8749,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: components["requestBodies"]["LinePlace"];
+        requestBody: components["requestBodies"]["LinePosition"];
         responses: {
             200: components["responses"]["Line"];
             default: components["responses"]["Problem"];
@@ -10593,7 +10593,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    settleCounter: {
+    settleOfferedTime: {
         parameters: {
             query?: never;
             header?: never;
@@ -10602,7 +10602,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: components["requestBodies"]["CounterSettled"];
+        requestBody: components["requestBodies"]["OfferedTimeSettled"];
         responses: {
             200: components["responses"]["AnswerTable"];
             default: components["responses"]["Problem"];

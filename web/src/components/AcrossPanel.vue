@@ -33,7 +33,7 @@ const run = computed(() => runs?.runs.find(one => one.rule + one.localStart === 
       v-if="runs"
       :runs="runs.runs"
       :chosen="run"
-      :zone-place="runs.zonePlace"
+      :zone-city="runs.zoneCity"
       @choose="
         one => {
           chosenRule = one.rule + one.localStart

@@ -60,7 +60,7 @@ async function enter(word: Schemas['AnswerWord']) {
     complain(fault as Error)
   }
 }
-/** Who comes instead of whom, and who waits for a place. */
+/** Who comes instead of whom, and who waits for a seat. */
 const besides = computed(() =>
   (table.value?.meetings ?? []).flatMap((meeting, i) => {
     const day = mediumDay(meeting.localStart)
@@ -71,12 +71,12 @@ const besides = computed(() =>
         substitute ? [`${day}: ${substitute.name} comes instead of ${name}, ${ANSWERS[substitute.answer].they}`] : [],
       ),
       ...cells.flatMap(({ name, note }) => (note ? [`${day}, ${name}: “${note}”`] : [])),
-      ...(waiting.length ? [`${day}: ${list(waiting)} ${waiting.length === 1 ? 'waits' : 'wait'} for a place`] : []),
+      ...(waiting.length ? [`${day}: ${list(waiting)} ${waiting.length === 1 ? 'waits' : 'wait'} for a seat`] : []),
     ]
   }),
 )
-const signUpWords = ({ places, limit, waiting }: NonNullable<Schemas['AnswerMeeting']['signUp']>) =>
-  `${places}${limit ? ` of ${limit}` : ''}${waiting.length ? `, ${waiting.length} wait` : ''}`
+const signUpWords = ({ taken, limit, waiting }: NonNullable<Schemas['AnswerMeeting']['signUp']>) =>
+  `${taken}${limit ? ` of ${limit}` : ''}${waiting.length ? `, ${waiting.length} wait` : ''}`
 const label = (name: string, localStart: string, cell: Schemas['AnswerCell']) =>
   `${name}, ${mediumDay(localStart)}: ${tell(cell)}. Enter an answer`
 type AnswerMeeting = Schemas['AnswerMeeting']
@@ -86,7 +86,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
   <div class="stack">
     <ProblemNote :error="error" />
     <template v-if="table">
-      <OfferedTime v-for="counter in table.counters" :key="counter.id" :counter="counter" :series-id="seriesId" />
+      <OfferedTime v-for="offered in table.offeredTimes" :key="offered.id" :offered="offered" :series-id="seriesId" />
       <section v-for="mail in table.aside" :key="mail.id" class="aside small">
         <span class="alarm strong">Mail kept aside:</span> {{ mail.remark }}
         <button

@@ -6,7 +6,7 @@ import { calendarWords } from '../asking'
 import type { Wish } from '../composables/useCommonTime'
 import { useCommonTime } from '../composables/useCommonTime'
 import { useCandidateCheck, useReadDates } from '../composables/useTimePolls'
-import { clock, count, longDay, wallOf, zonePlace } from '../time'
+import { clock, count, longDay, wallOf, zoneCity } from '../time'
 import DaySilhouettes from './DaySilhouettes.vue'
 import ProblemNote from './ProblemNote.vue'
 import TimeToMove from './TimeToMove.vue'
@@ -99,7 +99,7 @@ const step = (by: number) => {
         <button type="button" class="quiet" @click="step(-1)">Earlier</button>
         <span class="small soft"
           >Press a bar to put that time to people, or draw a time to another bar. Times in
-          {{ zonePlace(timeZone) }}.</span
+          {{ zoneCity(timeZone) }}.</span
         >
         <button type="button" class="quiet" @click="step(1)">Later</button>
       </div>

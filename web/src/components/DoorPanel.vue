@@ -39,7 +39,7 @@ const notTried = computed(() =>
 )
 
 function copy() {
-  const when = `${longDay(sheet.localStart)}, ${clock(sheet.localStart)} ${sheet.zonePlace} time`
+  const when = `${longDay(sheet.localStart)}, ${clock(sheet.localStart)} ${sheet.zoneCity} time`
   putAside(plainWords(sheet.seriesTitle, when, call.plain!), 'Copied: the link for those without one of their own.')
 }
 

@@ -50,7 +50,7 @@ const ROLES = { required: 'must come', optional: 'if free', informed: 'for infor
           >{{ STATES[person.state] }}</span
         >
         <span class="soft">
-          · {{ clock(person.localStart) }} in {{ person.zonePlace
+          · {{ clock(person.localStart) }} in {{ person.zoneCity
           }}<template v-if="person.outsideMin">, {{ person.outsideMin }} min outside their hours</template></span
         >
       </li>

@@ -44,20 +44,20 @@ const KINDS = {
 } as const
 const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
 const { data, isFetching } = useQuery({
-  queryKey: computed(() => ['places-to-go', typed.value]),
+  queryKey: computed(() => ['destinations', typed.value]),
   enabled: open,
   placeholderData: before => before,
-  queryFn: () => dataOf(api.GET('/places-to-go', { params: { query: { query: typed.value } } })),
+  queryFn: () => dataOf(api.GET('/destinations', { params: { query: { query: typed.value } } })),
 })
 const choices = computed(() => {
   const words = plain(typed.value).split(/\s+/).filter(Boolean)
-  const fixed = FIXED.filter(place => words.every(word => plain(place.title).includes(word)))
-  const found = (data.value?.places ?? []).map(place => {
-    const { to, hint } = KINDS[place.kind]
+  const fixed = FIXED.filter(one => words.every(word => plain(one.title).includes(word)))
+  const found = (data.value?.destinations ?? []).map(one => {
+    const { to, hint } = KINDS[one.kind]
     return {
-      title: place.on ? `${place.title}, ${shortDay(place.on)}` : place.title,
+      title: one.on ? `${one.title}, ${shortDay(one.on)}` : one.title,
       hint,
-      to: `${to}${place.kind === 'group' ? '' : place.id}`,
+      to: `${to}${one.kind === 'group' ? '' : one.id}`,
     }
   })
   if (!words.length) return [...fixed, ...found]

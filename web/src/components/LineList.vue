@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import type { useMinutes } from '../composables/useMinutes'
-import { placeOf, type ShownLine } from '../deeds'
+import { positionOf, type ShownLine } from '../deeds'
 import LineRow from './LineRow.vue'
 import MotionForm from './MotionForm.vue'
 
@@ -26,14 +26,14 @@ const belowQuorum = computed(() => new Set(minutes.shown.value?.belowQuorum))
 // Saved after somebody removed it: as a new line in its place.
 function change(line: ShownLine, body: Schemas['ChangedLine'], version: number) {
   if (line.gone) {
-    const { afterId } = placeOf(minutes.shown.value!, line)
+    const { afterId } = positionOf(minutes.shown.value!, line)
     minutes.add(line.topicId, body.text, { kind: body.kind, action: body.action, afterId })
   } else minutes.change(line, body, version)
 }
 
 function drop(line: ShownLine, ontoId: string) {
   const onto = document.querySelector<HTMLElement>(`[data-line="${ontoId}"]`)?.closest<HTMLElement>('[data-topic]')
-  minutes.place(line, { topicId: onto?.dataset.topic ?? null, afterId: ontoId, indent: line.indent === 1 ? 1 : 0 })
+  minutes.put(line, { topicId: onto?.dataset.topic ?? null, afterId: ontoId, indent: line.indent === 1 ? 1 : 0 })
 }
 </script>
 

@@ -115,7 +115,7 @@ function wishOf(
     <div class="when">
       <MomentField
         v-model="form.at"
-        :label="`On, ${sheet.zonePlace} time`"
+        :label="`On, ${sheet.zoneCity} time`"
         :time-zone="sheet.timeZone"
         :error-messages="at('/localStart') ?? (tried && !form.at ? 'Give a day and a time.' : undefined)"
       />

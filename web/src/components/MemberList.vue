@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Series } from '../api/client'
 import { useDeputies } from '../composables/useDeputies'
-import { zonePlace } from '../time'
+import { zoneCity } from '../time'
 
 /** Who is in a series, how they are asked, and through which group. */
 const { series } = defineProps<{ series: Series }>()
@@ -21,7 +21,7 @@ const ROLES = { required: 'must come', optional: 'if free', informed: 'for infor
       <span class="strong name">{{ member.name }}</span><span
         >{{ ROLES[member.role] }}<template v-if="member.guest">, guest</template
         ><template v-if="member.viaGroupId">, through the group {{ groupName(member.viaGroupId) }}</template></span
-      ><span class="soft">{{ zonePlace(member.timeZone) }} time</span>
+      ><span class="soft">{{ zoneCity(member.timeZone) }} time</span>
       <span v-if="member.personId === series.keeper.id" class="soft">keeper</span
       ><span v-if="member.personId === series.chair.id" class="soft">chair</span>
       <label v-if="mayName(member)" class="small"

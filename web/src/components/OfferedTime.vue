@@ -5,16 +5,16 @@ import { useNotice } from '../composables/useNotice'
 import { clock, mediumDay } from '../time'
 
 /** Another time that somebody offers for a meeting, to be taken or turned down. */
-const { counter, seriesId } = defineProps<{ counter: Schemas['Counter']; seriesId: string }>()
+const { offered, seriesId } = defineProps<{ offered: Schemas['OfferedTime']; seriesId: string }>()
 const { settle } = useAnswerDeeds(() => seriesId)
 const { say, complain } = useNotice()
 
 async function take(yes: boolean) {
-  await settle({ id: counter.id, take: yes }).catch(complain)
+  await settle({ id: offered.id, take: yes }).catch(complain)
   say(
     yes
       ? 'The meeting is moved there. Nobody is told yet.'
-      : `${counter.person.name} is told that it stays where it is.`,
+      : `${offered.person.name} is told that it stays where it is.`,
   )
 }
 </script>
@@ -22,12 +22,12 @@ async function take(yes: boolean) {
 <template>
   <section class="offered">
     <p>
-      <b>{{ counter.person.name }}</b> offers {{ mediumDay(counter.localStart) }}, {{ clock(counter.localStart) }}–{{
-        clock(counter.localEnd)
+      <b>{{ offered.person.name }}</b> offers {{ mediumDay(offered.localStart) }}, {{ clock(offered.localStart) }}–{{
+        clock(offered.localEnd)
       }}
-      instead of {{ mediumDay(counter.meetingLocalStart)
-      }}<template v-if="counter.note">: “{{ counter.note }}”</template>.
-      <span class="soft">{{ counter.fit }} then.</span>
+      instead of {{ mediumDay(offered.meetingLocalStart)
+      }}<template v-if="offered.note">: “{{ offered.note }}”</template>.
+      <span class="soft">{{ offered.fit }} then.</span>
     </p>
     <p class="row">
       <v-btn size="small" @click="take(true)">Take it</v-btn
@@ -38,10 +38,10 @@ async function take(yes: boolean) {
           path: '/common-time',
           query: {
             series: seriesId,
-            meeting: counter.meetingId,
-            version: counter.version,
-            day: counter.localStart.slice(0, 10),
-            at: counter.startsAt,
+            meeting: offered.meetingId,
+            version: offered.version,
+            day: offered.localStart.slice(0, 10),
+            at: offered.startsAt,
           },
         }"
         >See it beside everyone's calendars</router-link

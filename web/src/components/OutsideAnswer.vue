@@ -46,7 +46,7 @@ const at = ref('')
       </button>
     </p>
     <div v-if="offering" class="row">
-      <MomentField v-model="at" :label="`Begins on, ${meeting.zonePlace} time`" class="offer" /><v-btn
+      <MomentField v-model="at" :label="`Begins on, ${meeting.zoneCity} time`" class="offer" /><v-btn
         size="small"
         variant="outlined"
         :disabled="!at || busy"

@@ -90,7 +90,7 @@ async function take(event: Event) {
             >{{ mediumDay(meeting.dates[0]!.localStart) }}, {{ clock(meeting.dates[0]!.localStart) }}–{{
               clock(meeting.dates[0]!.localEnd)
             }}
-            {{ meeting.zonePlace }}<template v-if="meeting.dates.length > 1"> and on</template
+            {{ meeting.zoneCity }}<template v-if="meeting.dates.length > 1"> and on</template
             ><template v-if="meeting.location"> · {{ meeting.location }}</template></template
           >
         </p>

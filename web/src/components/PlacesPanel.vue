@@ -34,7 +34,7 @@ const open = ref(!!adding && mayKeep)
         }}<template v-if="place.seats"> · {{ place.seats }} seats</template></span
       >
       <span class="soft">{{ place.equipment.join(', ') }}</span>
-      <span class="soft">{{ place.zonePlace }}</span>
+      <span class="soft">{{ place.zoneCity }}</span>
     </li>
   </ul>
   <PlaceForm v-model="open" :place="null" :people="people" :time-zone="timeZone" />

@@ -29,7 +29,7 @@ const words = computed(() => {
   const what = `${OUTCOMES[poll.outcome]}${poll.aim ? ` ${poll.aim}` : ''}`
   const where = poll.location ? ` in ${poll.location}` : ''
   const online = poll.callKind === 'none' ? '' : ' with a call'
-  return `${what}${where}${online}, ${longDay(time.localStart)}, ${clock(time.localStart)} ${poll.zonePlace} time.`
+  return `${what}${where}${online}, ${longDay(time.localStart)}, ${clock(time.localStart)} ${poll.zoneCity} time.`
 })
 const others = computed(() => poll.candidates.length - 1)
 function settle() {

@@ -7,7 +7,7 @@ import { clock, columnDay, count, list, shortDay, weekday } from '../time'
  * A row for each time, a dot for each date of the run: filled where it holds, hollow where it fails, with who and when
  * in words.
  */
-const { runs, chosen, zonePlace } = defineProps<{ runs: RunTime[]; chosen: RunTime | undefined; zonePlace: string }>()
+const { runs, chosen, zoneCity } = defineProps<{ runs: RunTime[]; chosen: RunTime | undefined; zoneCity: string }>()
 defineEmits<{ choose: [run: RunTime] }>()
 
 /** The month is said where it begins, else the day alone. */
@@ -33,7 +33,7 @@ const name = (run: RunTime) => `${weekday(run.localStart).slice(0, 3)} ${clock(r
       <caption class="visually-hidden">
         How each time holds across the run, in
         {{
-          zonePlace
+          zoneCity
         }}
         time
       </caption>
@@ -66,8 +66,8 @@ const name = (run: RunTime) => `${weekday(run.localStart).slice(0, 3)} ${clock(r
       </tbody>
     </table>
     <p v-if="chosen?.clocks.length" class="small carried clocks">
-      <template v-for="other in chosen.clocks" :key="other.zonePlace"
-        >In {{ other.zonePlace }} {{ clock(chosen.localStart) }} is {{ other.usual }}, but
+      <template v-for="other in chosen.clocks" :key="other.zoneCity"
+        >In {{ other.zoneCity }} {{ clock(chosen.localStart) }} is {{ other.usual }}, but
         {{ other.other.map(one => `${one.clock} on ${list(one.on.map(columnDay))}`).join(', ') }}: the clocks change on
         different dates.
       </template>

@@ -9,7 +9,7 @@ import { count, shortDay } from '../time'
 const { topicId, seriesId } = defineProps<{ topicId: string; seriesId: string; mayShare: boolean }>()
 const emit = defineEmits<{ leave: [] }>()
 const { shared, error, share } = useSharedTopic(() => topicId)
-const WORDS = { on: 'to be taken', offered: 'offered', declined: 'not taken up', taken: 'taken' }
+const WORDS = { on: 'to be taken', brought_in: 'brought in', declined: 'not taken up', taken: 'taken' }
 const known = computed(() => [seriesId, ...(shared.value?.topics.map(topic => topic.series.id) ?? [])])
 </script>
 

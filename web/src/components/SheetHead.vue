@@ -53,7 +53,7 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
     <h1><SeriesMark :mark="sheet.mark" />{{ sheet.seriesTitle }}</h1>
     <p class="soft">
       {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }}
-      {{ sheet.zonePlace }} time{{ ownTime(sheet.startsAt, sheet.localStart, me?.timeZone)
+      {{ sheet.zoneCity }} time{{ ownTime(sheet.startsAt, sheet.localStart, me?.timeZone)
       }}<template v-if="sheet.place"> · {{ sheet.place }}</template
       ><template v-if="sheet.call"> · <CallWords :call="sheet.call" /></template> · chair {{ sheet.chair.name }}
     </p>

@@ -51,7 +51,7 @@ function about(meeting: Meeting) {
         </p>
         <p class="small soft">
           <template v-if="now.seriesLocalStart"
-            >{{ clock(now.seriesLocalStart) }} in {{ now.seriesZonePlace }} · </template
+            >{{ clock(now.seriesLocalStart) }} in {{ now.seriesZoneCity }} · </template
           ><template v-if="now.place">{{ now.place }} · </template>{{ about(now) }}
         </p>
         <p v-if="now.inCall" class="fresh strong" role="status">

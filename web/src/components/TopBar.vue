@@ -7,7 +7,7 @@ import { useKeys } from '../composables/useKeys'
 import { useSession } from '../composables/useSession'
 import { useUnsent } from '../composables/useUnsent'
 import { keepTheme } from '../theme'
-import { count, zonePlace } from '../time'
+import { count, zoneCity } from '../time'
 import FormDialog from './FormDialog.vue'
 import GoTo from './GoTo.vue'
 import KeyHelp from './KeyHelp.vue'
@@ -88,7 +88,7 @@ useKeys([
         </button>
       </template>
       <v-list density="compact" aria-label="You">
-        <v-list-item :title="person.name" :subtitle="`${person.email} · ${zonePlace(person.timeZone)} time`" />
+        <v-list-item :title="person.name" :subtitle="`${person.email} · ${zoneCity(person.timeZone)} time`" />
         <v-list-item title="My hours and calendars" :to="`/people/${person.id}`" />
         <v-list-item :title="isDark ? 'Light paper' : 'Dark paper'" @click="keepTheme(isDark ? 'light' : 'dark')" />
         <v-list-item title="Keys" @click="helping = true" />

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { v7 as newKey } from 'uuid'
 import type { Person, Schemas } from '../api/client'
 import type { Look } from '../commonTime'
-import { zonePlace } from '../time'
+import { zoneCity } from '../time'
 
 /** Who is wanted, and how: people, groups, and guests without a calendar here. */
 const { people, groups, looked } = defineProps<{
@@ -26,7 +26,7 @@ const choices = computed(() => [
     .map(group => ({ title: group.name, subtitle: `group of ${group.allPersonIds.length}`, value: `g:${group.id}` })),
   ...people
     .filter(person => !look.value.people.some(one => one.personId === person.id))
-    .map(person => ({ title: person.name, subtitle: zonePlace(person.timeZone), value: `p:${person.id}` })),
+    .map(person => ({ title: person.name, subtitle: zoneCity(person.timeZone), value: `p:${person.id}` })),
 ])
 const rows = computed(() => [
   ...look.value.groups.map((one, i) => ({
@@ -58,9 +58,9 @@ const guestName = (id: string) => looked.find(one => one.id === id)?.name ?? 'a 
 const unknown = (id: string) => looked.find(one => one.id === id)?.known === false
 function about(id: string) {
   const found = looked.find(one => one.id === id)
-  if (!found) return zonePlace(people.find(person => person.id === id)?.timeZone ?? '')
+  if (!found) return zoneCity(people.find(person => person.id === id)?.timeZone ?? '')
   const hours = found.aheadMin / 60
-  return `${found.zonePlace}${hours ? ` · ${hours > 0 ? '+' : '−'}${Math.abs(hours)} h` : ''}`
+  return `${found.zoneCity}${hours ? ` · ${hours > 0 ? '+' : '−'}${Math.abs(hours)} h` : ''}`
 }
 
 function add(value: string | null) {

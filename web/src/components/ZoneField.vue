@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useTimeZones } from '../composables/usePeople'
-import { zonePlace } from '../time'
+import { zoneCity } from '../time'
 
 /** A time zone, found by its place: "lisbon". */
 defineProps<{ label?: string; errorMessages?: string | string[] }>()
 const zone = defineModel<string | null>({ required: true })
 const zones = useTimeZones()
-const items = computed(() => zones.value.map(value => ({ title: zonePlace(value), subtitle: value, value })))
+const items = computed(() => zones.value.map(value => ({ title: zoneCity(value), subtitle: value, value })))
 const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replaceAll('_', ' ')
 // What is typed takes the place of what is there.
 const selectAll = (event: Event) =>

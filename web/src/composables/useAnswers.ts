@@ -23,7 +23,7 @@ export function useAnswerDeeds(seriesId: MaybeRefOrGetter<string>) {
   const refresh = () => changed('answer')
   const settling = useMutation({
     mutationFn: ({ id, take }: { id: string; take: boolean }) =>
-      dataOf(api.PUT('/counters/{id}', { params: { path: { id } }, body: { take } })),
+      dataOf(api.PUT('/offered-times/{id}', { params: { path: { id } }, body: { take } })),
     onSuccess: table => {
       cache.setQueryData(key.value, table)
       refresh()

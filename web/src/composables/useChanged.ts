@@ -30,13 +30,13 @@ const CHANGES = {
   meetingTime: ['answers', 'common-time', 'desk', 'meetings', 'series', 'still-holds', 'strands'],
   outside: ['busy', 'common-time', 'desk', 'person', 'still-holds'],
   outsideSheets: ['desk', 'outside-meetings', 'series'],
-  person: ['desk', 'people', 'places-to-go'],
+  person: ['desk', 'people', 'destinations'],
   openHours: ['common-time', 'desk', 'open-hours'],
-  place: ['desk', 'place', 'places', 'places-to-go'],
+  place: ['desk', 'place', 'places', 'destinations'],
   poll: [...WHOLE_SERIES, 'holds', 'people', 'polls'],
   run: WHOLE_SERIES,
-  series: ['common-time', 'desk', 'places-to-go', 'series'],
-  sheet: ['actions', 'decisions', 'desk', 'meetings', 'places-to-go', 'series', 'strands'],
+  series: ['common-time', 'desk', 'destinations', 'series'],
+  sheet: ['actions', 'decisions', 'desk', 'meetings', 'destinations', 'series', 'strands'],
 } as const
 
 /** Has what a deed has changed read again, wherever it is shown. */

@@ -1,7 +1,7 @@
 import { computed, nextTick, onBeforeUnmount, reactive, toValue, type MaybeRefOrGetter, type Ref, watch } from 'vue'
 import { v7 as newKey } from 'uuid'
 import type { Line, Schemas, Sheet } from '../api/client'
-import { findLine, inverse, linesAt, placeOf, withDeeds, withHeld, type Deed, type Entry } from '../deeds'
+import { findLine, inverse, linesAt, positionOf, withDeeds, withHeld, type Deed, type Entry } from '../deeds'
 import { useSteps, type Step } from './useSteps'
 import { useUnsent } from './useUnsent'
 
@@ -73,21 +73,21 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
   function move(line: Line, by: 1 | -1) {
     const lines = linesAt(shown.value!, line.topicId)
     const at = lines.findIndex(other => other.id === line.id)
-    const body = placeOf(shown.value!, line)
-    if (by === 1 && at < lines.length - 1) place(line, { ...body, afterId: lines[at + 1].id })
-    else if (by === -1 && at > 0) place(line, { ...body, afterId: lines[at - 2]?.id ?? null })
+    const body = positionOf(shown.value!, line)
+    if (by === 1 && at < lines.length - 1) put(line, { ...body, afterId: lines[at + 1].id })
+    else if (by === -1 && at > 0) put(line, { ...body, afterId: lines[at - 2]?.id ?? null })
     else {
       const topics = [null, ...shown.value!.topics.map(topic => topic.id)]
       const next = topics[topics.indexOf(line.topicId) + by]
       if (next === undefined) return
-      place(line, {
+      put(line, {
         ...body,
         topicId: next,
         afterId: by === 1 ? null : (linesAt(shown.value!, next).at(-1)?.id ?? null),
       })
     }
   }
-  const place = (line: Line, body: Schemas['LinePlace']) => act({ kind: 'place', lineId: line.id, body })
+  const put = (line: Line, body: Schemas['LinePosition']) => act({ kind: 'move', lineId: line.id, body })
 
   /** One line made two, at once and taken back at once; and two made one. */
   function split(line: Line, before: string, after: string) {
@@ -139,11 +139,11 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     change,
     remove: (line: Line) => act({ kind: 'remove', lineId: line.id }),
     move,
-    place,
+    put,
     split,
     oneEach,
     join,
-    indent: (line: Line, indent: 0 | 1) => (line.indent ?? 0) !== indent && place(line, { indent }),
+    indent: (line: Line, indent: 0 | 1) => (line.indent ?? 0) !== indent && put(line, { indent }),
     settle,
     discard,
     tryAgain,

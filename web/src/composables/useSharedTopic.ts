@@ -23,7 +23,7 @@ export function useSharedTopic(id: MaybeRefOrGetter<string>) {
       cache.setQueryData(key.value, shared)
       changed('sheet')
       const there = shared.topics.find(topic => topic.series.id === seriesId)
-      say(there?.state === 'offered' ? `It is offered to “${title}”.` : `It stands in “${title}” too.`)
+      say(there?.state === 'brought_in' ? `It is offered to “${title}”.` : `It stands in “${title}” too.`)
     },
     onError: complain,
   })

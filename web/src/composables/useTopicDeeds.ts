@@ -103,7 +103,7 @@ export function useTopicDeeds(
     add: (body: Schemas['ChangedTopic']) => remember(add({ id: newKey(), ...body })),
     change: changeTo,
     remove: (topic: Topic) => remember(remove(topic, `The topic ${topic.title} is removed.`)),
-    withdraw: (topic: Sheet['offered'][number]) =>
+    withdraw: (topic: Sheet['broughtIn'][number]) =>
       removal.remove(topic.id, `“${topic.title}” is withdrawn.`, () => doing.removeTopic(topic.id)),
     move: (topicId: string, by: number) => reorder(moved(topicIds(), topicId, by)),
     dropBefore: (topicId: string, droppedId: string) => reorder(droppedOn(topicIds(), droppedId, topicId)),

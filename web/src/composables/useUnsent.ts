@@ -85,8 +85,8 @@ function send({ meetingId, deed }: Entry): Promise<Result> {
           body: deed.body,
         }),
       )
-    case 'place':
-      return dataOf(api.PUT('/lines/{id}/place', { params: { path: { id: deed.lineId } }, body: deed.body }))
+    case 'move':
+      return dataOf(api.PUT('/lines/{id}/position', { params: { path: { id: deed.lineId } }, body: deed.body }))
     case 'remove':
       return dataOf(api.DELETE('/lines/{id}', { params: { path: { id: deed.lineId } } }))
     case 'restore':
@@ -146,7 +146,7 @@ const readLine = (id: string) =>
 async function refused(entry: Entry, error: unknown) {
   if (!(error instanceof ProblemError) || error.passing || [401, 403].includes(error.status)) throw error
   // Nothing on the page could show these as waiting: it is said, and the page is as the server has it.
-  if (!lineOf(entry) || (entry.deed.kind === 'place' && error.status === 404)) {
+  if (!lineOf(entry) || (entry.deed.kind === 'move' && error.status === 404)) {
     drop(entry.key)
     return useNotice().complain(error)
   }

@@ -1,6 +1,6 @@
 import { computed, onBeforeUnmount, watch, type Ref } from 'vue'
 import { api, dataOf, type Sheet } from '../api/client'
-import { LEFT } from './useWritingPlace'
+import { LEFT } from './useWritingSpot'
 
 const AGAIN_MS = 30_000
 const LASTS_MS = 800
@@ -16,21 +16,21 @@ export function useWhoWrites(
   editing: Ref<boolean>,
   me: () => string | undefined,
 ) {
-  const place = computed(() =>
+  const spot = computed(() =>
     sheet.value && writing.value && sheet.value.may.write && sheet.value.state === 'in_session'
       ? { id: sheet.value.id, topicId: writing.value === LEFT ? null : writing.value, editing: editing.value }
       : null,
   )
   // Nothing depends on it: what cannot be told is not told.
   const tell = () => {
-    if (!place.value) return
-    const { id, ...body } = place.value
+    if (!spot.value) return
+    const { id, ...body } = spot.value
     dataOf(api.PUT('/meetings/{id}/writing', { params: { path: { id } }, body })).catch(() => undefined)
   }
   // Each line is begun and ended; only what lasts is told.
   let soon: ReturnType<typeof setTimeout> | undefined
   watch(
-    () => JSON.stringify(place.value),
+    () => JSON.stringify(spot.value),
     () => {
       clearTimeout(soon)
       soon = setTimeout(tell, LASTS_MS)

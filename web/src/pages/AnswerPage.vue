@@ -65,17 +65,17 @@ function standing(meeting: Schemas['LinkMeeting']) {
   if (meeting.state === 'called_off') return `called off: ${meeting.calledOffReason}`
   if (link.value?.role === 'informed') return meeting.answer === 'declined' ? 'you will not be there' : ''
   const places =
-    meeting.placesLeft === null
+    meeting.seatsLeft === null
       ? ''
-      : meeting.placesLeft > 0
-        ? `, ${count(meeting.placesLeft, 'place')} left`
-        : ', no place left'
+      : meeting.seatsLeft > 0
+        ? `, ${count(meeting.seatsLeft, 'seat')} left`
+        : ', no seat left'
   const mine = meeting.wait
-    ? `all places are taken: you are number ${meeting.wait} of those who wait`
+    ? `all seats are taken: you are number ${meeting.wait} of those who wait`
     : meeting.substitute
       ? `${meeting.substitute} comes instead`
       : meeting.signUp && meeting.answer === 'accepted'
-        ? 'you have a place'
+        ? 'you have a seat'
         : meeting.answersAsked || meeting.answer !== 'none'
           ? said(meeting.answer)
           : ''
@@ -110,7 +110,7 @@ async function send(word: Word, meetingId: string | null, words: string | null) 
     const day = coming.value.find(meeting => meeting.id === meetingId)?.localStart
     note.value = ''
     const which = day ? mediumDay(day) : 'to all that were open'
-    const full = `All places are taken: you are number ${waits} of those who wait`
+    const full = `All seats are taken: you are number ${waits} of those who wait`
     tell(
       waits
         ? `Saved. ${full}, and hear of it when one becomes free.`
@@ -208,7 +208,7 @@ async function sendOffer() {
             link.total > link.meetings.length
               ? `The next ${link.meetings.length} of ${count(link.total, 'meeting')} to come`
               : `${count(link.meetings.length, 'meeting')} to come`
-          }}, in {{ link.zonePlace }} time
+          }}, in {{ link.zoneCity }} time
         </h2>
         <ul class="ruled">
           <AnswerRow
@@ -264,7 +264,7 @@ async function sendOffer() {
           />
           <MomentField
             v-model="offering.at"
-            :label="`Begins on, ${link.zonePlace} time`"
+            :label="`Begins on, ${link.zoneCity} time`"
             :error-messages="offerError instanceof ProblemError ? offerError.at('/localStart') : undefined"
           />
           <v-text-field v-model="offering.note" label="A note with it (optional)" />

@@ -19,7 +19,7 @@ import { useMoveHere } from '../composables/useMoveHere'
 import { usePeople } from '../composables/usePeople'
 import { useSession } from '../composables/useSession'
 import { useGroups, usePlaces } from '../composables/usePlaces'
-import { longDay, zonePlace } from '../time'
+import { longDay, zoneCity } from '../time'
 
 /** When all who must come are free: who, what is looked for, the days as silhouettes, and the best fits. */
 const { people } = usePeople()
@@ -123,7 +123,7 @@ useKeys([
         <p class="small soft">
           <template v-if="series">For {{ series.title }}. </template>Bars grow with the number of people known to be
           free. <b class="all">Solid</b>: all who must come. <b class="carried">Gold</b>: one short. Times in
-          {{ zonePlace(timeZone) }}.
+          {{ zoneCity(timeZone) }}.
         </p>
       </header>
       <section v-if="changing" class="sheet" aria-label="What is looked for">

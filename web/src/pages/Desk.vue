@@ -36,7 +36,7 @@ const days = computed(() => {
   <div class="desk">
     <PageComing v-if="!desk" name="Desk" :error="error" />
     <template v-else>
-      <p class="eyebrow">Desk · {{ desk.zonePlace }} time</p>
+      <p class="eyebrow">Desk · {{ desk.zoneCity }} time</p>
       <div class="row spread">
         <h1>{{ longDay(desk.today) }}</h1>
         <v-btn v-if="desk.anySeries" variant="text" to="/now">Start one now</v-btn>
@@ -91,7 +91,7 @@ const days = computed(() => {
                     >
                     <p class="small soft">
                       <template v-if="meeting.seriesLocalStart"
-                        >{{ clock(meeting.seriesLocalStart) }} in {{ meeting.seriesZonePlace }} ·
+                        >{{ clock(meeting.seriesLocalStart) }} in {{ meeting.seriesZoneCity }} ·
                       </template>
                       <template v-if="!meeting.told && meeting.runsIt"
                         ><span class="carried">not invited yet</span></template

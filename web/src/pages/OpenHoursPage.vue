@@ -106,7 +106,7 @@ function removeAll() {
           <section aria-labelledby="hours">
             <h2 id="hours" class="eyebrow">Hours</h2>
             <p v-for="host in open.hosts" :key="host.personId" class="small">
-              <b>{{ host.name }}</b>, {{ host.zonePlace }} time: {{ week(host.week ?? host.workingHours)
+              <b>{{ host.name }}</b>, {{ host.zoneCity }} time: {{ week(host.week ?? host.workingHours)
               }}{{ host.week ? '' : ' (their working hours)' }}
             </p>
           </section>

@@ -14,7 +14,7 @@ import { useNotice } from '../composables/useNotice'
 import { usePeople } from '../composables/usePeople'
 import { useSession } from '../composables/useSession'
 import { inviteToSignIn } from '../composables/useSignIns'
-import { count, zonePlace } from '../time'
+import { count, zoneCity } from '../time'
 import ZoneField from '../components/ZoneField.vue'
 
 const { person: me } = useSession()
@@ -120,7 +120,7 @@ async function invite(person: Person) {
         <li v-for="person in people" :key="person.id" class="line">
           <router-link class="strong" :to="`/people/${person.id}`">{{ person.name }}</router-link>
           <span class="mail">{{ person.email }}</span>
-          <span class="soft">{{ zonePlace(person.timeZone) }} time</span>
+          <span class="soft">{{ zoneCity(person.timeZone) }} time</span>
           <span class="soft small"
             >{{ person.admin ? 'looks after people' : person.canSignIn ? '' : 'cannot sign in yet' }}
             <button

@@ -83,7 +83,7 @@ async function save() {
     <ProblemNote :error="error" />
     <template v-if="person && form">
       <p class="eyebrow">
-        {{ person.zonePlace }} time<template v-if="person.groups.length">
+        {{ person.zoneCity }} time<template v-if="person.groups.length">
           · {{ person.groups.map(group => group.name).join(', ') }}</template
         >
       </p>
@@ -108,7 +108,7 @@ async function save() {
                 ? 'These are the usual hours; none have been set yet.'
                 : 'Others are only asked within them.'
             }}
-            In {{ person.zonePlace }} time.
+            In {{ person.zoneCity }} time.
           </p>
           <fieldset :disabled="!person.mayKeep" class="plain stack">
             <ZoneField v-if="person.mayKeep" v-model="form.timeZone!" />

@@ -43,7 +43,7 @@ const opening = computed(() => {
     <template v-if="place">
       <div class="row spread">
         <div>
-          <p class="eyebrow">{{ place.kind === 'room' ? 'Room' : 'Equipment' }} · {{ place.zonePlace }} time</p>
+          <p class="eyebrow">{{ place.kind === 'room' ? 'Room' : 'Equipment' }} · {{ place.zoneCity }} time</p>
           <h1>{{ place.name }}</h1>
           <p class="soft">
             <template v-if="place.seats">{{ place.seats }} seats</template

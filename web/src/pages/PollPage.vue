@@ -101,10 +101,10 @@ const SEES = {
 }
 const standing = computed(() => {
   if (!poll.value) return ''
-  const { state, closesLocal, zonePlace, over } = poll.value
+  const { state, closesLocal, zoneCity, over } = poll.value
   if (state === 'settled') return 'settled'
   if (state === 'closed') return 'closed without a time'
-  const at = `${mediumDay(closesLocal)}, ${clock(closesLocal)} ${zonePlace} time`
+  const at = `${mediumDay(closesLocal)}, ${clock(closesLocal)} ${zoneCity} time`
   return `${over ? 'closed to answers since' : 'closes'} ${at}`
 })
 </script>
@@ -184,7 +184,7 @@ const standing = computed(() => {
         <p class="soft">{{ count(answered, 'person') }} who answered already is asked for this one alone.</p>
         <MomentField
           v-model="added.at"
-          :label="`Begins, ${poll.zonePlace} time`"
+          :label="`Begins, ${poll.zoneCity} time`"
           :usual="clock(poll.candidates[0]?.localStart ?? wallOf(poll.closesAt, poll.timeZone))"
           :time-zone="poll.timeZone"
         />

@@ -21,7 +21,7 @@ const say = (state: 'confirmed' | 'refused') => answer({ state, word: word.value
       <p v-if="asked.state === 'off'" class="strong">This is not wanted any more.</p>
       <template v-else>
         <p>
-          {{ longDay(asked.localStart) }}, begins at {{ clock(asked.localStart) }} {{ asked.zonePlace }} time. The place
+          {{ longDay(asked.localStart) }}, begins at {{ clock(asked.localStart) }} {{ asked.zoneCity }} time. The place
           is wanted from <b>{{ clock(asked.from) }}</b> to <b>{{ clock(asked.to) }}</b>, with what must be done before
           and after.
         </p>

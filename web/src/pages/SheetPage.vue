@@ -6,7 +6,7 @@ import LeftOverList from '../components/LeftOverList.vue'
 import LineEntry from '../components/LineEntry.vue'
 import LineList from '../components/LineList.vue'
 import MeetingChange from '../components/MeetingChange.vue'
-import OfferedTopics from '../components/OfferedTopics.vue'
+import BroughtIn from '../components/BroughtIn.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import RunningOrder from '../components/RunningOrder.vue'
 import SharedTopic from '../components/SharedTopic.vue'
@@ -26,7 +26,7 @@ import { useSheetKeys } from '../composables/useSheetKeys'
 import { useTopicDeeds } from '../composables/useTopicDeeds'
 import { useUndoKeys } from '../composables/useUndoKeys'
 import { useWhoWrites } from '../composables/useWhoWrites'
-import { LEFT, useWritingPlace } from '../composables/useWritingPlace'
+import { LEFT, useWritingSpot } from '../composables/useWritingSpot'
 import { list } from '../time'
 
 const { id } = defineProps<{ id: string }>()
@@ -35,7 +35,7 @@ const doing = useSheet(() => id)
 const { error, live } = doing
 const minutes = useMinutes(() => id, doing.sheet, doing)
 const { shown: sheet, unsent } = minutes
-const { canWrite, showsLeftOver, discussed, writing, write } = useWritingPlace(sheet)
+const { canWrite, showsLeftOver, discussed, writing, write } = useWritingSpot(sheet)
 const { answer: answerTopic } = useAgenda(() => id)
 const half = ref(false)
 const sharing = ref<string | null>(null)
@@ -225,8 +225,8 @@ useSheetKeys(sheet, canWrite, discussed, {
         <p v-if="sheet.topics.length === 0 && !showsLeftOver" class="soft none">
           No topic yet.{{ sheet.state === 'planned' && sheet.may.bringTopic ? ' Add the first one below.' : '' }}
         </p>
-        <OfferedTopics
-          :offered="sheet.offered.filter(topics.isThere)"
+        <BroughtIn
+          :topics="sheet.broughtIn.filter(topics.isThere)"
           :may-answer="sheet.may.hold"
           :me="me?.id ?? ''"
           @answer="(topicId, answer, word) => answerTopic({ id: topicId, answer, word })"

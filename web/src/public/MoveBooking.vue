@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, toRef, watch } from 'vue'
-import { clock, longDay, wallOf, zonePlace } from '../time'
+import { clock, longDay, wallOf, zoneCity } from '../time'
 import { api, dataOf, type Refusal } from './api'
 import { useTimes } from './useTimes'
 import VisitorTimes from './VisitorTimes.vue'
@@ -43,7 +43,7 @@ const nearest = computed(() => fault?.problem.nearest ?? [])
     </div>
     <p class="row">
       <button type="button" class="button" :disabled="!chosen || busy" @click="emit('move', chosen)">
-        {{ chosen ? `Move it to ${words(chosen)} ${zonePlace(zone)} time` : 'Choose a time' }}
+        {{ chosen ? `Move it to ${words(chosen)} ${zoneCity(zone)} time` : 'Choose a time' }}
       </button>
       <button type="button" class="quiet" @click="emit('cancel')">Leave it where it is</button>
     </p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { zonePlace } from '../time'
+import { zoneCity } from '../time'
 
 /** In which zone times are shown. */
 const { first, all } = defineProps<{ first: string[]; all: string[] }>()
@@ -11,7 +11,7 @@ const zone = defineModel<string>({ required: true })
     ><span>Times in</span
     ><select v-model="zone">
       <optgroup label="Near">
-        <option v-for="name in first" :key="name" :value="name">{{ zonePlace(name) }} time</option>
+        <option v-for="name in first" :key="name" :value="name">{{ zoneCity(name) }} time</option>
       </optgroup>
       <optgroup label="All">
         <option v-for="name in all.filter(one => !first.includes(one))" :key="name" :value="name">{{ name }}</option>

@@ -1,5 +1,5 @@
 import { computed, ref, watch, type Ref } from 'vue'
-import { clock, longDay, wallOf, zonePlace } from '../time'
+import { clock, longDay, wallOf, zoneCity } from '../time'
 
 const device = Intl.DateTimeFormat().resolvedOptions().timeZone
 const KEPT = 'left-over:zone'
@@ -18,7 +18,7 @@ export function useZone(near: Ref<string[]>) {
     zone,
     first,
     all,
-    place: computed(() => zonePlace(zone.value)),
+    place: computed(() => zoneCity(zone.value)),
     wall: (instant: string) => wallOf(instant, zone.value),
     day: (instant: string) => longDay(wallOf(instant, zone.value)),
     time: (instant: string) => clock(wallOf(instant, zone.value)),

@@ -5,10 +5,10 @@ import { list } from '../time'
 import MarkdownText from './MarkdownText.vue'
 
 /** Topics that members have brought: keeper and chair take them, put them off, or do not, with a word back. */
-defineProps<{ offered: Sheet['offered']; mayAnswer: boolean; me: string }>()
+defineProps<{ topics: Sheet['broughtIn']; mayAnswer: boolean; me: string }>()
 const emit = defineEmits<{
   answer: [id: string, answer: 'take' | 'put_off' | 'decline', word: string | null]
-  withdraw: [topic: Sheet['offered'][number]]
+  withdraw: [topic: Sheet['broughtIn'][number]]
 }>()
 const refusing = ref<string | null>(null)
 const word = ref('')
@@ -25,14 +25,14 @@ function decline() {
   emit('answer', refusing.value!, 'decline', word.value.trim())
   refusing.value = null
 }
-const about = (topic: Sheet['offered'][number]) => list([topic.broughtBy.name, `${topic.lengthMin} min`])
+const about = (topic: Sheet['broughtIn'][number]) => list([topic.broughtBy.name, `${topic.lengthMin} min`])
 </script>
 
 <template>
-  <section v-if="offered.length" class="offered" aria-labelledby="offered">
-    <h2 id="offered" class="eyebrow">Brought in · {{ offered.length }}</h2>
+  <section v-if="topics.length" class="brought-in" aria-labelledby="brought-in">
+    <h2 id="brought-in" class="eyebrow">Brought in · {{ topics.length }}</h2>
     <ul class="ruled">
-      <li v-for="topic in offered" :key="topic.id">
+      <li v-for="topic in topics" :key="topic.id">
         <p class="strong">{{ topic.title }}</p>
         <MarkdownText v-if="topic.text" :text="topic.text" class="small" />
         <p class="small row">
@@ -87,7 +87,7 @@ const about = (topic: Sheet['offered'][number]) => list([topic.broughtBy.name, `
 </template>
 
 <style scoped>
-.offered {
+.brought-in {
   margin-top: 16px;
   padding: 10px 14px;
   border-left: 4px solid var(--gold);

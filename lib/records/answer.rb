@@ -1,5 +1,5 @@
 module Records
-  class Reply < Base
+  class Answer < Base
     belongs_to :meeting, class_name: "Records::Meeting"
     belongs_to :person, class_name: "Records::Person"
   end

@@ -1,6 +1,6 @@
 module UseCases
   # Topics that members bring: taken, put off to the next meeting, or not taken, with a word back; and topics asked for.
-  class TopicOffers < Base
+  class BroughtTopics < Base
     ANSWERS = {"take" => "on", "put_off" => "on", "decline" => "declined"}.freeze
 
     # @param answer [String] take, put_off or decline
@@ -8,7 +8,7 @@ module UseCases
     def answer(id:, answer:, word: nil)
       write do
         topic = find(Records::Topic.lock, id)
-        next if topic.state != "offered" # answered before
+        next if topic.state != "brought_in" # answered before
 
         word = words(word, pointer: "/word", missing: ("Say why, to who brought it." if answer == "decline"))
         meeting = find(Records::Meeting, standing(topic))
@@ -63,7 +63,7 @@ module UseCases
       end
     end
 
-    # Where an offered topic waits: at its own meeting, or at the next one to come.
+    # Where a topic that was brought in waits: at its own meeting, or at the next one to come.
     def standing(topic) = Loading::Topics.standing(topic)
 
     def next_after(meeting)

@@ -1,7 +1,7 @@
 module Views
   # What somebody may want to go to, by what they type: series and their sheets, people, places and groups. Words may
   # come in any order and without accents.
-  class PlacesToGo < Base
+  class Destinations < Base
     MOST_OF_A_KIND = 8
     # Sheets are looked for by date so far back and ahead.
     REACH_S = 400 * 86_400
@@ -13,7 +13,7 @@ module Views
       all = Records::Series.shown_to(by).order(:title, :id).select(:id, :title, :time_zone).to_a
       series = matching(all, day ? rest : words, &:title)
       found = day ? sheets_of(series, day) : with_next(series.first(MOST_OF_A_KIND))
-      {places: found + (words.empty? ? [] : others(words))}
+      {destinations: found + (words.empty? ? [] : others(words))}
     end
 
     # @return [Array<Hash>] people of the organisation whose names have these words, by name
@@ -41,7 +41,7 @@ module Views
       nexts = coming.group_by(&:series_id).transform_values(&:first)
       series.flat_map do |one|
         following = nexts[one.id]
-        [place("series", one.id, one.title), following && sheet(one, following)].compact
+        [entry("series", one.id, one.title), following && sheet(one, following)].compact
       end
     end
 
@@ -58,12 +58,12 @@ module Views
                "group" => Records::Group.all}
       kinds.flat_map do |kind, records|
         found = matching(records.order(:name, :id).pluck(:id, :name), words, &:last)
-        found.first(MOST_OF_A_KIND).map { |id, name| place(kind, id, name) }
+        found.first(MOST_OF_A_KIND).map { |id, name| entry(kind, id, name) }
       end
     end
 
-    def sheet(series, meeting) = place("sheet", meeting.id, series.title, series.zone.wall(meeting.starts_at).date)
+    def sheet(series, meeting) = entry("sheet", meeting.id, series.title, series.zone.wall(meeting.starts_at).date)
 
-    def place(kind, id, title, on = nil) = {kind: kind, id: id, title: title, on: on}
+    def entry(kind, id, title, on = nil) = {kind: kind, id: id, title: title, on: on}
   end
 end

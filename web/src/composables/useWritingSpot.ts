@@ -8,7 +8,7 @@ export const LEFT = 'left-over'
  * Where the next line of this person goes. What is being discussed is another thing: it follows the clock, whoever
  * moves that, and takes nobody's place of writing along.
  */
-export function useWritingPlace(sheet: Ref<Sheet | undefined>) {
+export function useWritingSpot(sheet: Ref<Sheet | undefined>) {
   const canWrite = computed(
     () => !!sheet.value?.may.write && (sheet.value.state === 'in_session' || sheet.value.state === 'closed'),
   )
