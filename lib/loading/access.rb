@@ -32,6 +32,18 @@ module Loading
       time_poll: ->(id) { Records::TimePoll.where(id: id).pick(:kept_by_id) }
     }.freeze
 
+    TOWARDS = <<~SQL.freeze
+      select people.admin, series.keeper_id, series.chair_id, series_members.role, exists (
+        select 1 from deputies
+        where deputies.series_id = series.id and deputies.person_id = people.id
+          and (deputies.meeting_id is null or deputies.meeting_id = :meeting)
+      )
+      from people
+      join series on series.id = :series
+      left join series_members on series_members.series_id = series.id and series_members.person_id = people.id
+      where people.id = :person
+    SQL
+
     def initialize(person_id)
       @person_id = person_id
     end
@@ -50,9 +62,9 @@ module Loading
 
       series_id = kind && (SERIES_OF[kind]&.call(id) || raise(Core::NotFound))
       right = :see_actions if right == :see_papers && kind == :paper && meeting_of(kind, id).nil?
-      right = :see_issued_minutes if right == :see_sheet && issued?(id)
       roles = roles(series_id, meeting_of(kind, id))
       return if Core::Rights.allow?(right, roles, own: own?(kind, id, whose))
+      return if right == :see_sheet && Core::Rights.allow?(:see_issued_minutes, roles) && issued?(id)
 
       raise Core::NotFound
     end
@@ -65,25 +77,36 @@ module Loading
 
     # @param meeting_id [String, nil] a deputy may be one for that meeting alone
     # @return [Array<Symbol>] roles towards a series, or in general without one
+    # @raise [Core::NotFound] no such series
     def roles(series_id = nil, meeting_id = nil)
-      person = Records::Person.find_by(id: @person_id) or return []
-      roles = [:person]
-      roles << :admin if person.admin
-      series_id ? roles + roles_towards(series_id) + deputy(series_id, meeting_id) : roles
+      return towards(series_id, meeting_id) if series_id
+
+      admin = Records::Person.where(id: @person_id).pick(:admin)
+      admin.nil? ? [] : general(admin)
     end
 
-    # @param series [Records::Series] @return [Array<Symbol>] roles towards that one alone
-    def roles_in(series, meeting_id = nil)
-      mine = series.members.loaded? ? series.members.find { |member| member.person_id == @person_id } : nil
-      role = mine&.role || (member_role(series.id) unless series.members.loaded?)
-      named(series.keeper_id, series.chair_id, role) + deputy(series.id, meeting_id)
+    # From what is read already.
+    # @param series [Records::Series] with its members
+    # @param deputies [Enumerable<Records::Deputy>] of the series, or of one of its meetings too
+    # @return [Array<Symbol>] roles towards that one alone
+    def roles_in(series, deputies)
+      role = series.members.find { |member| member.person_id == @person_id }&.role
+      deputy = deputies.any? { |one| one.person_id == @person_id }
+      named(series.keeper_id, series.chair_id, role) + (deputy ? [:deputy] : [])
     end
 
     private
 
-    def deputy(series_id, meeting_id)
-      Records::Deputy.at(series_id, meeting_id).exists?(person_id: @person_id) ? [:deputy] : []
+    # Asked at nearly every request, so in one query.
+    def towards(series_id, meeting_id)
+      admin, keeper_id, chair_id, role, deputy =
+        Records::Base.rows(TOWARDS, person: @person_id, series: series_id, meeting: meeting_id).first
+      raise Core::NotFound unless keeper_id
+
+      general(admin == 1) + named(keeper_id, chair_id, role) + ((deputy == 1) ? [:deputy] : [])
     end
+
+    def general(admin) = admin ? [:person, :admin] : [:person]
 
     def meeting_of(kind, id)
       case kind
@@ -93,16 +116,6 @@ module Loading
       when :topic then Records::Topic.where(id: id).pick(:settled_at_meeting_id, :meeting_id)&.compact&.first
       end
     end
-
-    # What somebody is to a series of which no more is known. @raise [Core::NotFound]
-    def roles_towards(series_id)
-      keeper_id, chair_id = Records::Series.where(id: series_id).pick(:keeper_id, :chair_id)
-      raise Core::NotFound unless keeper_id
-
-      named(keeper_id, chair_id, member_role(series_id))
-    end
-
-    def member_role(series_id) = Records::SeriesMember.where(series_id: series_id, person_id: @person_id).pick(:role)
 
     def named(keeper_id, chair_id, role)
       [(:keeper if keeper_id == @person_id), (:chair if chair_id == @person_id),

@@ -122,7 +122,7 @@ module Loading
     # The spans that touch [from, to), in minutes. Owners are numbered beside the query: a key of 36 characters in each
     # of a hundred thousand rows would take longer to read than the rest.
     # @param except [Array<String>] keys of calendars
-    # @return [Array<Array(Integer, Integer, Integer, Integer)>] place of the owner in the list, from, to, kind
+    # @return [Array<Array(Integer, Integer, Integer, Integer)>] index of the owner in the list, from, to, kind
     def self.span_rows(owner_ids, from, to, except: [])
       return [] if owner_ids.empty?
 
@@ -141,7 +141,7 @@ module Loading
         straight_join busy_spans force index (busy_spans_of_owner) on busy_spans.owner_id = owners.id
         where starts_min < ? and ends_min > ? #{left_out}
       SQL
-      Records::Base.connection_pool.with_connection { |connection| connection.select_rows(sql) }
+      Records::Base.rows(sql)
     end
 
     private
@@ -260,10 +260,6 @@ module Loading
 
     def time(minute) = Time.at(minute * 60).utc
 
-    def rows(sql, *values)
-      Records::Base.connection_pool.with_connection do |connection|
-        connection.select_rows(Records::Base.sanitize_sql([sql, *values]))
-      end
-    end
+    def rows(...) = Records::Base.rows(...)
   end
 end

@@ -3,12 +3,14 @@ module Loading
   module EmptyMeetings
     module_function
 
-    # @param series [ActiveRecord::Relation] of which they are
+    # @param series_ids [ActiveRecord::Relation, Array<String>] of which they are
+    # @param known [Array<Records::Series>] read already
     # @return [Array<Records::Meeting>] with their series, the soonest first
-    def of(series, now)
-      coming = Records::Meeting.where(series_id: series.select(:id), state: "planned")
+    def of(series_ids, now, known: [])
+      coming = Records::Meeting.where(series_id: series_ids, state: "planned")
         .where("starts_at > ? and starts_at <= ?", now, now + Core::Sheet::NothingOnIt::AHEAD_S)
-        .includes(series: :keeper).in_order.to_a
+        .in_order
+      coming = Records::Base.fill(coming, :series, known: known)
       return [] if coming.empty?
 
       ids = coming.map(&:series_id).uniq

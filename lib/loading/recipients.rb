@@ -99,7 +99,9 @@ module Loading
     end
 
     def tellings
-      @tellings ||= Records::Telling.where(series_id: @series.id).includes(:person, :sending).index_by(&:person_id)
+      @tellings ||= Records::Base.fill(
+        Records::Telling.where(series_id: @series.id), :person, :sending, known: @series.members.map(&:person)
+      ).index_by(&:person_id)
     end
 
     def last(telling)

@@ -16,7 +16,7 @@ module Loading
       meetings = series.meetings.order(:original_start).to_a
       meetings.each { |meeting| meeting.association(:series).target = series }
       elsewhere = meetings.select(&:own_where)
-      ActiveRecord::Associations::Preloader.new(records: elsewhere, associations: :held_place).call if elsewhere.any?
+      Records::Base.fill(elsewhere, :held_place)
       planned = meetings.reject { |meeting| meeting.state == "called_off" }
       return head(series).with(ended: ended(series, meetings, now)) if planned.empty?
 

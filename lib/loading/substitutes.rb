@@ -6,11 +6,14 @@ module Loading
     module_function
 
     # Those of a series who have been told something else than what holds now.
+    # @param series [Records::Series] with keeper, place, members and their people
     # @return [Array<Array(Records::Substitute, Symbol)>] with :request or :cancel
-    def pending(series_id, now:)
-      coming = Records::Meeting.where(series_id: series_id).where("ends_at > ?", now)
-      found = Records::Substitute.where(meeting_id: coming.select(:id))
-        .includes(:person, :instead_of, meeting: {series: %i[keeper held_place]})
+    def pending(series, now:)
+      coming = Records::Meeting.where(series_id: series.id).where("ends_at > ?", now)
+      found = Records::Base.fill(
+        Records::Substitute.where(meeting_id: coming.select(:id)), :person, :instead_of, {meeting: :series},
+        known: [series, *series.members.map(&:person)]
+      )
       found.filter_map do |one|
         next if one.told_digest == digest(one) || (one.told_digest.nil? && off?(one))
 

@@ -35,6 +35,21 @@ module Records
         end
       end
 
+      # For what no record stands for. @return [Array<Array>] as the database gives it
+      def rows(sql, *values)
+        connection_pool.with_connection { |connection| connection.select_rows(sanitize_sql([sql, *values])) }
+      end
+
+      # Reads what records belong to or have, in a query for each kind at most.
+      # @param known [Array<Base>] read already, so that they are not asked for again
+      # @return [Array<Base>] the records
+      def fill(records, *associations, known: [])
+        records = records.to_a
+        ActiveRecord::Associations::Preloader
+          .new(records: records, associations: associations, available_records: known).call
+        records
+      end
+
       private
 
       def again?(error) = AGAIN.any? { |kind| error.is_a?(kind) } || error.message.match?(AGAIN_CODES)

@@ -5,6 +5,7 @@ module Records
     belongs_to :series, class_name: "Records::Series"
     belongs_to :meeting, class_name: "Records::Meeting"
     belongs_to :brought_by, class_name: "Records::Person"
+    belongs_to :presenter, class_name: "Records::Person", optional: true
     has_many :visits, class_name: "Records::TopicVisit", dependent: :delete_all
 
     # Those that stand on a sheet; the others are brought in and wait, or were not taken.

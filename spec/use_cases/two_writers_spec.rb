@@ -32,7 +32,7 @@ RSpec.describe "Two who write on one sheet" do
 
       def change_deed(id) = [:change, {id: id, version: seen[id], kind: "note", text: typing}]
 
-      def place_deed(id) = [:place, {id: id, topic_id: a_topic, after_id: seen.keys.sample(random: random)}]
+      def place_deed(id) = [:move, {id: id, topic_id: a_topic, after_id: seen.keys.sample(random: random)}]
 
       def remove_deed(id) = [:remove, id]
 

@@ -25,7 +25,7 @@ module Core
       def initialize(meetings:, actions: [], topics: [], stuck_at: STUCK_AT)
         @meetings = meetings.sort_by { |meeting| [meeting.starts_at, meeting.id] }
         @by_id = @meetings.to_h { |meeting| [meeting.id, meeting] }
-        @place = @meetings.each_with_index.to_h { |meeting, i| [meeting.id, i] }
+        @index = @meetings.each_with_index.to_h { |meeting, i| [meeting.id, i] }
         @held = @meetings.select { |meeting| Sheet::Lifecycle::HELD.include?(meeting.state) }
         @actions = actions
         @topics = topics
@@ -73,7 +73,7 @@ module Core
         return own_meeting(topic) if topic.standing_id
 
         @meetings
-          .drop(@place.fetch(topic.meeting_id))
+          .drop(@index.fetch(topic.meeting_id))
           .find { |meeting| Sheet::Lifecycle::OPEN.include?(meeting.state) }
           &.id
       end
@@ -83,11 +83,11 @@ module Core
 
       # The meeting a sheet's left-overs go on to. @return [Meeting, nil]
       def next_after(meeting_id)
-        @meetings.drop(@place.fetch(meeting_id) + 1).find { |meeting| Sheet::Lifecycle::OPEN.include?(meeting.state) }
+        @meetings.drop(@index.fetch(meeting_id) + 1).find { |meeting| Sheet::Lifecycle::OPEN.include?(meeting.state) }
       end
 
       # The meeting held before this one. @return [Meeting, nil]
-      def held_before(meeting_id) = @held.reverse.find { |meeting| @place[meeting.id] < @place.fetch(meeting_id) }
+      def held_before(meeting_id) = @held.reverse.find { |meeting| @index[meeting.id] < @index.fetch(meeting_id) }
 
       def meeting(id) = @by_id[id]
 

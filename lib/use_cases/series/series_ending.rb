@@ -84,7 +84,7 @@ module UseCases
     )
 
     def send_list(series, actions)
-      ActiveRecord::Associations::Preloader.new(records: actions, associations: [:series, {owners: :person}]).call
+      Records::Base.fill(actions, :series, {owners: :person})
       by_owner = actions.flat_map { |action| action.owners.map { |owner| [owner.person, action] } }.group_by(&:first)
       by_owner.each do |person, pairs|
         rows = Loading::ActionLink.rows(pairs.map(&:last), person)

@@ -4,7 +4,7 @@ module UseCases
     # For the worker. @return [Integer] how many mails were put into the outbox
     def put_due(faults = Faults.new(clock: @clock))
       told = Records::Series.where.not(told_at: nil)
-      Loading::EmptyMeetings.of(told, now).sum do |meeting|
+      Loading::EmptyMeetings.of(told.select(:id), now).sum do |meeting|
         faults.attempt("nothing on it", meeting.id) { (write { mail(meeting) }) ? 1 : 0 }.to_i
       end
     end

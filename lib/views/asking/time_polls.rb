@@ -4,11 +4,12 @@ module Views
   class TimePolls < Base
     MOST = 60
 
-    def list = {polls: rows(mine.or(left))}
+    def list = {polls: rows(mine.or(left(find(Records::Person, by))))}
 
     # Those that want something of whoever keeps them, for the Desk: over and not settled, or newly answered.
-    def waiting
-      open = rows(mine.asking.or(left))
+    # @param me [Records::Person]
+    def waiting(me)
+      open = rows(mine.asking.or(left(me)), known: [me])
       open.select { |poll| poll[:over] || poll[:news].positive? }
     end
 
@@ -16,15 +17,15 @@ module Views
 
     def mine = Records::TimePoll.where(kept_by_id: by)
 
-    def left
-      return Records::TimePoll.none unless Records::Person.exists?(id: by, admin: true)
+    def left(me)
+      return Records::TimePoll.none unless me.admin
 
       Records::TimePoll.asking.where("closes_at < ?", now - Core::Asking::Deadline::LEFT_S)
     end
 
-    def rows(polls)
-      found = polls.order(Arel.sql("state <> 'open'"), closes_at: :desc, id: :desc)
-        .limit(MOST).includes(:people, :kept_by).to_a
+    def rows(polls, known: [])
+      shown = polls.order(Arel.sql("state <> 'open'"), closes_at: :desc, id: :desc).limit(MOST)
+      found = Records::Base.fill(shown, :people, :kept_by, known: known)
       times = Records::PollCandidate.where(time_poll_id: found.map(&:id)).group(:time_poll_id).count
       settled = Records::PollCandidate.where(id: found.filter_map(&:settled_candidate_id)).pluck(:id, :starts_at).to_h
       found.map { |poll| row(poll, times.fetch(poll.id, 0), settled) }

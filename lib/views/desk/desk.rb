@@ -6,23 +6,24 @@ module Views
     DAYS_AHEAD = 8
 
     def show
-      me = find(Records::Person, by)
-      zone = Core::Zone[me.time_zone]
+      @me = find(Records::Person, by)
+      @run = Records::Series.run_by(by).includes(members: :person).to_a
+      zone = @me.zone
       today = zone.wall(now).date
       {
         today: today,
         zone_city: zone.city,
         meetings: meetings(zone, today),
         actions: actions,
-        open_actions: open_actions.count,
+        open_actions: open_count,
         sheets: sheets,
-        clashes: StillHolds.new(by: by, clock: @clock).of_keeper,
-        holds: Holds.new(by: by, clock: @clock).list[:holds],
+        clashes: StillHolds.new(by: by, clock: @clock).of_keeper(@run),
+        holds: Holds.new(by: by, clock: @clock).list(known: [@me])[:holds],
         series_without_meeting: series_without_meeting,
-        any_series: Records::Series.shown_to(by).exists?,
+        any_series: @run.any? || Records::Series.shown_to(by).exists?,
         unanswered: unanswered,
-        first_steps: FirstSteps.new(by: by, clock: @clock).show,
-        **Waiting.new(by: by, clock: @clock).show
+        first_steps: FirstSteps.new(by: by, clock: @clock).show(@me),
+        **Waiting.new(by: by, clock: @clock, me: @me, run: @run).show
       }
     end
 
@@ -36,8 +37,7 @@ module Views
           .coming(now)
           .where("starts_at < ?", until_at)
           .in_order
-          .includes(:held_place, series: %i[members held_place])
-          .to_a
+      found = Records::Base.fill(found, :held_place, {series: %i[members held_place]}, known: @run)
       answers = Records::Answer.where(meeting_id: found.map(&:id), person_id: by).pluck(:meeting_id, :answer).to_h
       left_over = Records::ActionItem.where(series_id: found.map(&:series_id), state: "open").group(:series_id).count
       calls = Records::Call.of_all(found)
@@ -76,26 +76,27 @@ module Views
 
     def open_actions = Records::ActionItem.owned_by(by).where(state: "open")
 
+    def open_count = (actions.size < MOST_ACTIONS) ? actions.size : open_actions.count
+
     # Overdue and soonest due first, then the oldest.
     def actions
-      shown = open_actions.order(Arel.sql("due_on is null, due_on, raised_at, id")).limit(MOST_ACTIONS).to_a
-      ActionRows.of(shown, Loading::Ledgers.ages(shown.map(&:series_id).uniq), by: by, now: now)
+      @actions ||= begin
+        shown = open_actions.order(Arel.sql("due_on is null, due_on, raised_at, id")).limit(MOST_ACTIONS).to_a
+        ages = Loading::Ledgers.ages(shown.map(&:series_id).uniq)
+        ActionRows.of(shown, ages, by: by, now: now, known: [@me, *@run])
+      end
     end
 
     # Sheets that wait for the person who runs them: to be closed, issued, or held at all.
     def sheets
-      waiting = Records::Meeting.where(series_id: Records::Series.run_by(by))
+      waiting = Records::Meeting.where(series_id: @run.map(&:id))
       found = waiting.where(state: %w[in_session closed]).or(waiting.where(state: "planned").where("ends_at < ?", now))
-      found
-        .in_order
-        .includes(:series)
-        .limit(20)
-        .map do |meeting|
-          {
-            id: meeting.id, title: meeting.series.title, local_start: meeting.series.zone.wall(meeting.starts_at),
-            state: meeting.state, running: meeting.state == "in_session" && meeting.ends_at > now
-          }
-        end
+      Records::Base.fill(found.in_order.limit(20), :series, known: @run).map do |meeting|
+        {
+          id: meeting.id, title: meeting.series.title, local_start: meeting.series.zone.wall(meeting.starts_at),
+          state: meeting.state, running: meeting.state == "in_session" && meeting.ends_at > now
+        }
+      end
     end
 
     # Series with meetings to come that this person has been asked about and not answered, however far ahead.
@@ -120,10 +121,8 @@ module Views
     end
 
     def series_without_meeting
-      Records::Series
-        .run_by(by)
-        .where.not(id: Records::Meeting.coming(now).select(:series_id))
-        .order(:title)
+      coming = Records::Meeting.coming(now).where(series_id: @run.map(&:id)).distinct.pluck(:series_id)
+      @run.reject { |series| coming.include?(series.id) }.sort_by(&:title)
         .map { |series| {id: series.id, title: series.title} }
     end
   end

@@ -6,16 +6,25 @@ module Views
     NEWS_S = 3 * 86_400
     NEAR_S = 14 * 86_400
 
+    # @param me [Records::Person]
+    # @param run [Array<Records::Series>] that the reader runs, with members and their people
+    def initialize(me:, run:, **rest)
+      super(**rest)
+      @mine = run.index_by(&:id)
+      @known = [me, *run, *run.flat_map { |series| series.members.map(&:person) }].uniq
+      @me = me
+    end
+
     def show
       {offers: offers, refusals: refusals, failed_mails: failed_mails, empty_meetings: empty_meetings,
-       preparations: preparations, polls: TimePolls.new(by: by, clock: @clock).waiting}
+       preparations: preparations, polls: TimePolls.new(by: by, clock: @clock).waiting(@me)}
     end
 
     private
 
-    def preparations = Preparations.new(by: by, clock: @clock).worrying(mine.keys)
+    attr_reader :mine
 
-    def mine = @mine ||= Records::Series.run_by(by).to_a.index_by(&:id)
+    def preparations = Preparations.new(by: by, clock: @clock).worrying(mine)
 
     def offers
       open = Records::OfferedTime.where(series_id: mine.keys, state: "open").joins(:meeting)
@@ -37,22 +46,20 @@ module Views
           .where("answered_at > ?", now - NEWS_S)
           .where.not(person_id: by)
           .where("entered_by_id is null or entered_by_id <> ?", by)
-      declined
-        .includes(:person)
-        .order(:answered_at)
-        .map do |given|
-          meeting = near[given.meeting_id]
-          series = mine[meeting.series_id]
-          {
-            meeting_id: meeting.id, series_id: series.id, title: series.title, name: given.person.name,
-            note: given.note, local_start: series.zone.wall(meeting.starts_at)
-          }
-        end
+      Records::Base.fill(declined.order(:answered_at), :person, known: @known).map do |given|
+        meeting = near[given.meeting_id]
+        series = mine[meeting.series_id]
+        {
+          meeting_id: meeting.id, series_id: series.id, title: series.title, name: given.person.name,
+          note: given.note, local_start: series.zone.wall(meeting.starts_at)
+        }
+      end
     end
 
     # Meetings to come soon that have nothing on them, and topics that members have brought.
     def empty_meetings
-      Loading::EmptyMeetings.of(Records::Series.where(id: mine.keys).where.not(told_at: nil), now).map do |meeting|
+      told = mine.values.select(&:told_at)
+      Loading::EmptyMeetings.of(told.map(&:id), now, known: told).map do |meeting|
         {
           meeting_id: meeting.id, title: meeting.series.title, version: meeting.lock_version,
           local_start: meeting.series.zone.wall(meeting.starts_at)

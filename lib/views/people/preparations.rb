@@ -19,10 +19,13 @@ module Views
     end
 
     # Of the series somebody runs: refused, or unconfirmed shortly before.
-    def worrying(series_ids)
-      coming = Records::Meeting.where(series_id: series_ids).coming(now)
-      rows = Records::Preparation.where(meeting_id: coming.select(:id), state: %w[asked refused])
-        .includes(:place, meeting: :series).to_a
+    # @param series [Hash{String => Records::Series}] by key
+    def worrying(series)
+      coming = Records::Meeting.where(series_id: series.keys).coming(now)
+      rows = Records::Base.fill(
+        Records::Preparation.where(meeting_id: coming.select(:id), state: %w[asked refused]), :place,
+        {meeting: :series}, known: series.values
+      )
       rows.select { |row| Core::Preparation.worry?(row.state, row.meeting.starts_at, now) }
         .sort_by { |row| [row.meeting.starts_at, row.place.name] }.map { |row| worry(row) }
     end

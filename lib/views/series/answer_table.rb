@@ -9,7 +9,8 @@ module Views
     def show_of_meeting(meeting_id) = show(find(Records::Meeting, meeting_id).series_id)
 
     def show(series_id)
-      @series = find(Records::Series.includes(:keeper, members: :person), series_id)
+      @series = find(Records::Series.includes(members: :person), series_id)
+      Records::Base.fill([@series], :keeper, known: @series.members.map(&:person))
       @meetings =
         @series
           .meetings
@@ -180,9 +181,10 @@ module Views
     def failing
       @failing ||=
         begin
+          ever = Records::Mail.where(series_id: @series.id, state: "failed").select(:recipient)
           last =
             Records::Mail
-              .where(series_id: @series.id, way: "mail")
+              .where(series_id: @series.id, way: "mail", recipient: ever)
               .where.not(state: "waiting")
               .order(:created_at, :id)
               .pluck(:recipient, :state, :last_error)

@@ -75,7 +75,7 @@ module Views
     end
 
     # Who is asked to one meeting alone.
-    def others = @others ||= Loading::Substitutes.pending(@recipients.series.id, now: now)
+    def others = @others ||= Loading::Substitutes.pending(@recipients.series, now: now)
 
     def rows = all.sort_by { |one| [one.kind ? 0 : 1, one.person.name] }.map { |one| row(one) }
 

@@ -3,7 +3,7 @@ module Views
   class SeriesPage < Base
     # @raise [Core::NotFound]
     def show(id)
-      @series = find(Records::Series.includes(:keeper, :chair, :held_place, members: :person), id)
+      load(id)
       {
         id: id, title: @series.title, mark: @series.mark, purpose: @series.purpose,
         wording: @series.wording, quorum: @series.quorum,
@@ -15,6 +15,12 @@ module Views
     end
 
     private
+
+    def load(id)
+      @series = find(Records::Series.includes(:held_place, members: :person), id)
+      @people = @series.members.map(&:person)
+      Records::Base.fill([@series], :keeper, :chair, known: @people)
+    end
 
     def times
       {
@@ -65,18 +71,18 @@ module Views
       }
     end
 
-    def deputies = @deputies ||= Records::Deputy.at(@series.id, nil).pluck(:person_id)
+    def deputies = @deputies ||= Records::Deputy.at(@series.id, nil).to_a
 
     def member_row(member)
       person = member.person
       {
         person_id: person.id, name: person.name, role: member.role, time_zone: person.time_zone,
         guest: person.guest, email: person.guest ? person.email : nil, via_group_id: member.via_group_id,
-        deputy: deputies.include?(person.id)
+        deputy: deputies.any? { |one| one.person_id == person.id }
       }
     end
 
-    def roles = @roles ||= Loading::Access.new(by).roles_in(@series)
+    def roles = @roles ||= Loading::Access.new(by).roles_in(@series, deputies)
 
     def taking_part? = !(roles & Core::Rights::TAKE_PART).empty?
 
@@ -95,9 +101,8 @@ module Views
 
     def next_meeting(ledger)
       record = @series.meetings.coming(now).in_order.first or return
-      answers = Records::Answer.where(meeting_id: record.id).includes(:person).to_a
-      asked = @series.members.reject { |member| member.role == "informed" }.map(&:person_id)
-      answers = answers.select { |given| asked.include?(given.person_id) }
+      asked = @series.members.reject { |member| member.role == "informed" }.to_h { |one| [one.person_id, one.person] }
+      answers = Records::Answer.where(meeting_id: record.id, person_id: asked.keys).to_a
       topics = ledger.topics_at(record.id)
       left_over = ledger.left_over_actions(record.id)
       {
@@ -111,7 +116,7 @@ module Views
           Records::Topic.where(id: topics.map(&:id)).sum(:length_min) + (left_over.empty? ? 0 : @series.left_over_min),
         asked: asked.size,
         answered: answers.size,
-        away: answers.select { |given| given.answer == "declined" }.map { |given| given.person.name }
+        away: answers.select { |given| given.answer == "declined" }.map { |given| asked[given.person_id].name }
       }
     end
 

@@ -6,11 +6,12 @@ module Views
     # @param actions [Array<Records::ActionItem>] any series
     # @param ledgers [Hash{String => Core::CarryForward::Ledger}] by series
     # @param up_to [Time, nil] ages as they were then
+    # @param known [Array<Records::Base>] series and people read already
     # @param by [String] who looks: some may change an action, others only read it
     # @return [Array<Hash>] in the order given
-    def of(actions, ledgers, by:, now:, up_to: nil)
-      ActiveRecord::Associations::Preloader.new(records: actions, associations: [:series, {owners: :person}]).call
-      notes = last_notes(actions)
+    def of(actions, ledgers, by:, now:, up_to: nil, known: [])
+      Records::Base.fill(actions, :series, {owners: :person}, known: known)
+      notes = last_notes(actions, known + actions.flat_map { |action| action.owners.map(&:person) })
       from = origins(actions)
       actions.map do |action|
         at = up_to || now
@@ -41,8 +42,9 @@ module Views
     end
 
     # @return [Hash{String => Hash}] text, by and on
-    def last_notes(actions)
-      notes = Records::ActionChange.notes.where(action_item_id: actions.map(&:id)).includes(:person).order(:changed_at)
+    def last_notes(actions, known)
+      notes = Records::ActionChange.notes.where(action_item_id: actions.map(&:id)).order(:changed_at)
+      notes = Records::Base.fill(notes, :person, known: known)
       zones = actions.to_h { |action| [action.id, action.series.zone] }
       notes.to_h do |note|
         id = note.action_item_id

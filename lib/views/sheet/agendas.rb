@@ -4,8 +4,9 @@ module Views
   class Agendas
     # @param topics [Array<Records::Topic>] that stand on it
     # @param ledger [Core::CarryForward::Ledger] of its series
-    def initialize(meeting, topics, ledger, zone:)
-      @meeting, @topics, @ledger, @zone = meeting, topics, ledger, zone
+    # @param known [Array<Records::Person>] read already
+    def initialize(meeting, topics, ledger, zone:, known: [])
+      @meeting, @topics, @ledger, @zone, @known = meeting, topics, ledger, zone, known
     end
 
     # @return [Hash] brought_in, standing_changes and agenda_sent
@@ -19,9 +20,9 @@ module Views
     def brought_in
       return [] unless open?
 
-      brought_in = Records::Topic.where(series_id: @meeting.series_id, state: "brought_in").includes(:brought_by)
-        .order(:created_at, :id)
-      brought_in.select { |topic| @ledger.stands_at(topic.to_core) == @meeting.id }.map do |topic|
+      waiting = Records::Topic.where(series_id: @meeting.series_id, state: "brought_in").order(:created_at, :id)
+      here = waiting.select { |topic| @ledger.stands_at(topic.to_core) == @meeting.id }
+      Records::Base.fill(here, :brought_by, known: @known).map do |topic|
         {
           id: topic.id, title: topic.title, purpose: topic.purpose, length_min: topic.length_min, text: topic.text,
           brought_by: {id: topic.brought_by_id, name: topic.brought_by.name}, version: topic.lock_version

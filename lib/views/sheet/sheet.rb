@@ -24,6 +24,8 @@ module Views
       @number = Records::Change.last_number(meeting_id)
       @meeting = find(Records::Meeting.includes(series: {members: :person}), meeting_id)
       @series = @meeting.series
+      @known = Records::Base.fill([@series], :keeper, :chair, known: @series.members.map(&:person))
+      @known += @series.members.map(&:person)
       @zone = @series.zone
       @ledger = Loading::Ledgers.of([@series.id])[@series.id]
       @visits = @meeting.visits.to_h { |visit| [visit.topic_id, visit] }
@@ -124,7 +126,7 @@ module Views
 
     # What changes around a sheet even when it is frozen.
     def around
-      roles = Loading::Access.new(by).roles_in(@series, @meeting.id)
+      roles = Loading::Access.new(by).roles_in(@series, deputies)
       may = ->(right) { Core::Rights.allow?(right, roles) }
       index = @ledger.meetings.index { |meeting| meeting.id == @meeting.id }
       {
@@ -144,10 +146,10 @@ module Views
         speakers: in_session? ? here.speakers : [],
         writers: here.writers(now),
         vote_rule: @series.vote_rule,
-        deputies: deputies,
+        deputies: deputy_rows,
         **issued,
         papers: Loading::Papers.of(@meeting.id, @topics),
-        **Agendas.new(@meeting, @topics, @ledger, zone: @zone).around,
+        **agendas.around,
         may: {
           write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic],
           name_deputy: may[:name_deputy]
@@ -155,11 +157,18 @@ module Views
       }
     end
 
+    def agendas = Agendas.new(@meeting, @topics, @ledger, zone: @zone, known: @known)
+
     def calls = @calls ||= SheetCall.new(@meeting, -> { here.keys }, by: by, now: now)
 
     def deputies
-      found = Records::Deputy.at(@series.id, @meeting.id).includes(:person).order(:created_at, :id)
-      found.map { |one| {id: one.person_id, name: one.person.name, series: one.meeting_id.nil?} }
+      @deputies ||= Records::Base.fill(
+        Records::Deputy.at(@series.id, @meeting.id).order(:created_at, :id), :person, known: @known
+      )
+    end
+
+    def deputy_rows
+      deputies.map { |one| {id: one.person_id, name: one.person.name, series: one.meeting_id.nil?} }
     end
 
     # What was issued so far, and which minutes wait for this meeting to approve them.
@@ -190,11 +199,7 @@ module Views
     # What closing now would take to the next meeting: open actions, and topics not taken.
     def carries
       following = @ledger.next_after(@meeting.id)
-      open =
-        Records::ActionItem
-          .where(series_id: @series.id, state: "open")
-          .where("raised_at <= ?", @meeting.starts_at)
-          .count
+      open = @ledger.actions.count { |action| action.state == :open && action.raised_at <= @meeting.starts_at }
       topics = @topics.count { |one| one.settled_at_meeting_id.nil? && one.standing_id.nil? && !taken?(one) }
       {actions: open, topics: topics, to: neighbour(following)}
     end
@@ -215,7 +220,7 @@ module Views
       records = Records::ActionItem.where(id: @left_over.map(&:id)).to_h { |action| [action.id, action] }
       views = ActionRows.of(
         @left_over.filter_map { |action| records[action.id] }, {@series.id => @ledger}, by: by, now: now,
-        up_to: @meeting.starts_at
+        up_to: @meeting.starts_at, known: @known
       )
       views.map do |view|
         review = reviews[view[:id]]
@@ -225,7 +230,7 @@ module Views
 
     def topics
       slots = @order.slots.to_h { |slot| [slot.id, slot] }
-      names = Records::Person.where(id: @topics.map(&:presenter_id)).pluck(:id, :name).to_h
+      Records::Base.fill(@topics, :presenter, known: @known)
       numbers = Core::Sheet::Numbering.of(@topics.map(&:sub), first: numbers_from)
       @topics.zip(numbers).map do |topic, number|
         visit = @visits[topic.id]
@@ -241,7 +246,7 @@ module Views
           purpose: topic.purpose,
           length_min: topic.length_min,
           brought_by_id: topic.brought_by_id,
-          presenter: topic.presenter_id && {id: topic.presenter_id, name: names[topic.presenter_id]},
+          presenter: topic.presenter && person(topic.presenter),
           carried: topic.meeting_id != @meeting.id,
           put_off: visit&.put_off || false,
           present: @meeting.present_topic_id == topic.id && in_session?,

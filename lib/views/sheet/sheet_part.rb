@@ -42,7 +42,7 @@ module Views
       {
         topics: topics.map { |row| row.except(:lines) }, running_order: order_view, carries: carries,
         present_topic_id: @meeting.present_topic_id, gaps: gaps,
-        **Agendas.new(@meeting, @topics, @ledger, zone: @zone).around
+        **agendas.around
       }
     end
   end

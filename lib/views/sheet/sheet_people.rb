@@ -5,7 +5,7 @@ module Views
     def initialize(meeting)
       @meeting = meeting
       @zone = meeting.series.zone
-      @substitutes = Records::Substitute.where(meeting_id: meeting.id).includes(:person).to_a
+      @substitutes = Records::Base.fill(Records::Substitute.where(meeting_id: meeting.id), :person, known: members)
       @here = meeting.attendances.index_by(&:person_id)
       @answers = meeting.answers.index_by(&:person_id)
     end
@@ -56,6 +56,8 @@ module Views
     end
 
     private
+
+    def members = @meeting.series.members.map(&:person)
 
     def quorate_when_written?(line)
       during = (@meeting.begun_at..@meeting.closed_at).cover?(line.written_at)

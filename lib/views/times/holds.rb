@@ -1,7 +1,8 @@
 module Views
   # Times kept tentatively.
   class Holds < Base
-    def list
+    # @param known [Array<Records::Person>] read already
+    def list(known: [])
       holds =
         Records::Hold
           .standing(now)
@@ -9,8 +10,7 @@ module Views
           .where("ends_at > ?", now)
           .where.not(id: Records::PollCandidate.where.not(hold_id: nil).select(:hold_id))
           .order(:starts_at, :id)
-          .includes(:place, :kept_by, people: :person)
-          .to_a
+      Records::Base.fill(holds, :place, :kept_by, {people: :person}, known: known)
       {holds: holds.map { |hold| row(hold) }}
     end
 

@@ -72,10 +72,10 @@ module Views
       }
     end
 
-    # For the Desk: series somebody runs, with how many coming meetings clash. Read once for all of them together.
+    # For the Desk: with how many coming meetings clash. Read once for all of them together.
+    # @param series [Array<Records::Series>] that somebody runs, with members
     # @return [Array<Hash>]
-    def of_keeper
-      series = Records::Series.run_by(by).includes(members: :person).to_a
+    def of_keeper(series)
       coming = coming_of(series)
       return [] if coming.empty?
 
