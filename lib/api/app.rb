@@ -77,10 +77,13 @@ module Api
       end
     end
 
-    # Each resource answers its own paths and hands on the rest.
+    # Each resource answers its own paths and hands on the rest. Asked are those that know the first word of a path.
     def api
       nothing = ->(_env) { Problem.response(404, "not-found", "There is nothing here.") }
-      RESOURCES.reverse.inject(nothing) { |inner, resource| resource.new(inner) }
+      chains = RESOURCES.sum(Set.new, &:first_words).to_h do |word|
+        [word, RESOURCES.select { |one| one.first_words.include?(word) }.reverse.inject(nothing) { _2.new(_1) }]
+      end
+      ->(env) { chains.fetch(env["PATH_INFO"].split("/", 3)[1], nothing).call(env) }
     end
 
     # For whoever watches over the server: the database, and what goes on without anybody waiting.

@@ -24,12 +24,16 @@ module Api
     Problem.registered(self)
 
     class << self
+      # @return [Set<String>] with which its paths begin
+      def first_words = @first_words ||= Set.new
+
       # @param may [Symbol] a right of Core::Rights
       # @param of [Symbol, nil] what kind of thing :id is, see Loading::Access; :answer_link where its token decides
       # @raise [ArgumentError] for a path with an id whose kind is not said: nobody would look whose it is
       def on(method, path, operation, may:, of: nil, &block)
         raise ArgumentError, "Say what :id is in #{path}." if path.include?(":id") && of.nil?
 
+        first_words << path.split("/", 3)[1]
         ROUTES << Route.new(method: method, path: path, operation: operation, right: may, kind: of)
         schema = Contract.body_schema(operation)
         send(method, path) do

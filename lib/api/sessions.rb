@@ -79,7 +79,9 @@ module Api
 
     def state
       people = use(Views::People)
-      {person: people.me, csrf_token: Rack::Protection::AuthenticityToken.token(session), needs_set_up: people.empty?}
+      me = people.me
+      token = Rack::Protection::AuthenticityToken.token(session)
+      {person: me, csrf_token: token, needs_set_up: me.nil? && people.empty?}
     end
   end
 end
