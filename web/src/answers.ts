@@ -1,4 +1,5 @@
 import type { Schemas } from './api/client'
+import { count } from './time'
 
 type Word = Schemas['AnswerWord']
 
@@ -12,3 +13,33 @@ export const ANSWERS: Record<Word, { they: string; you: string; i: string }> = {
 
 /** The three that are offered, in order. */
 export const GIVEN = ['accepted', 'tentative', 'declined'] as const
+
+/** How many seats are left, where people sign up for them. */
+function seats(left: number | null) {
+  if (left === null) return ''
+  return left > 0 ? `${count(left, 'seat')} left` : 'no seat left'
+}
+
+function mine(meeting: Schemas['LinkMeeting']) {
+  if (meeting.wait) return `all seats are taken: you are number ${meeting.wait} of those who wait`
+  if (meeting.substitute) return `${meeting.substitute} comes instead`
+  if (meeting.signUp && meeting.answer === 'accepted') return 'you have a seat'
+  return meeting.answersAsked || meeting.answer !== 'none' ? ANSWERS[meeting.answer].you : ''
+}
+
+/**
+ * How a meeting stands for whoever was invited, in words to them.
+ * @param allInstead whether they come to all of them instead of the same person, which is said once for all
+ */
+export function standing(meeting: Schemas['LinkMeeting'], { informed = false, allInstead = false } = {}) {
+  if (meeting.state === 'called_off') return `called off: ${meeting.calledOffReason}`
+  if (informed) return meeting.answer === 'declined' ? 'you will not be there' : ''
+  return [
+    meeting.insteadOf && !allInstead ? `instead of ${meeting.insteadOf}` : '',
+    mine(meeting),
+    meeting.wait ? '' : seats(meeting.seatsLeft),
+    meeting.offered ? 'another time offered' : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
+}

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { ProblemError } from '../api/client'
 import { CALLS, REPEATS, SHOWS, TELLS, type AskForm } from '../asking'
 import MomentField from './MomentField.vue'
 import PlaceFields from './PlaceFields.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** Until when, who sees what, and what it becomes; each with what holds when nothing is said. */
 const { error, aim, timeZone } = defineProps<{ error: Error | null; aim: string; timeZone: string }>()
 const form = defineModel<AskForm>({ required: true })
-const at = (pointer: string) => (error instanceof ProblemError ? error.at(pointer) : undefined)
+const { at } = useFaults(() => error)
 const outcomes = computed(() => [
   { value: 'meeting', title: 'A single meeting' },
   { value: 'series', title: 'A series' },

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ProblemError, type Sheet } from '../api/client'
+import { type Sheet } from '../api/client'
 import { useExtras } from '../composables/useExtras'
 import { useNotice } from '../composables/useNotice'
 import { usePeople } from '../composables/usePeople'
+import { useFaults } from '../composables/useFaults'
+import ProblemNote from './ProblemNote.vue'
 
 /** Asking somebody to this meeting alone: who is here, or a guest by address. */
 const { sheet } = defineProps<{ sheet: Sheet }>()
@@ -18,7 +20,7 @@ const choices = computed(() =>
     .filter(person => !sheet.people.some(one => one.id === person.id))
     .map(person => ({ title: person.name, value: person.id })),
 )
-const at = (pointer: string) => (askError.value instanceof ProblemError ? askError.value.at(pointer) : undefined)
+const { at, rest } = useFaults(askError, /^\/(personId|name|email)$/)
 const ready = computed(() => !!form.value.personId || form.value.email.includes('@'))
 
 async function send() {
@@ -55,6 +57,7 @@ async function send() {
       <v-text-field v-model="form.name" label="Or a guest's name" :error-messages="at('/name')" />
       <v-text-field v-model="form.email" label="Guest's mail address" type="email" :error-messages="at('/email')" />
     </template>
+    <ProblemNote :error="rest" />
     <p class="row">
       <v-btn type="submit" size="small" :disabled="!ready" :loading="isAsking">Ask them</v-btn
       ><button type="button" class="quiet small" @click="open = false">Cancel</button>

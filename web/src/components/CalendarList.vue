@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { v7 as newKey } from 'uuid'
-import { ProblemError, type Schemas } from '../api/client'
+import { type Schemas } from '../api/client'
 import { base64, useCalendars, type Calendar, type Owner } from '../composables/useCalendars'
 import { clock, count, shortDay, since } from '../time'
 import { useSession } from '../composables/useSession'
 import { useRemoval } from '../composables/useRemoval'
 import FormDialog from './FormDialog.vue'
 import MomentField from './MomentField.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** The calendars of a person or place: a file, an address that is read again and again, or busy times by hand. */
 const { owner, enabled } = defineProps<{ owner: Owner; enabled: boolean }>()
@@ -30,7 +31,7 @@ const form = ref({ id: '', name: '', kind: 'file' as Schemas['CalendarKind'], ad
 const tried = ref(false)
 const entering = ref<Calendar | null>(null)
 const entry = ref({ id: '', title: '', from: '', to: '', weekly: false })
-const at = (pointer: string) => (actError.value instanceof ProblemError ? actError.value.at(pointer) : undefined)
+const { at, rest } = useFaults(actError, /^\/(content|address|name|localStart|localEnd)$/)
 const reading = (calendar: Calendar) => ['waiting', 'running'].includes(calendar.state)
 const isEntering = computed({
   get: () => entering.value !== null,
@@ -198,14 +199,7 @@ async function saveEntry() {
         </ul>
       </li>
     </ul>
-    <FormDialog
-      v-model="open"
-      title="Add a calendar"
-      verb="Add"
-      :error="at('/content') || at('/address') || at('/name') ? null : actError"
-      :busy="isActing"
-      @submit="save"
-    >
+    <FormDialog v-model="open" title="Add a calendar" verb="Add" :error="rest" :busy="isActing" @submit="save">
       <v-radio-group v-model="form.kind" hide-details
         ><v-radio v-for="kind in KINDS" :key="kind.value" :label="kind.title" :value="kind.value"
       /></v-radio-group>
@@ -240,7 +234,7 @@ async function saveEntry() {
       draft="busy-time"
       title="A busy time"
       verb="Save"
-      :error="at('/localEnd') || at('/localStart') ? null : actError"
+      :error="rest"
       :busy="isActing"
       @submit="saveEntry"
     >

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { ProblemError, type Schemas } from '../api/client'
+import { type Schemas } from '../api/client'
 import type { CallForm } from '../calls'
+import { useFaults } from '../composables/useFaults'
 
 /** The online side of a meeting: none, a link of one's own, or a call made here. */
 const {
@@ -15,7 +16,8 @@ const {
   here?: Schemas['CallHere'] | null
 }>()
 const call = defineModel<CallForm>({ required: true })
-const at = (name: string) => (error instanceof ProblemError ? error.at(`/call/${name}`) : undefined)
+const faults = useFaults(() => error)
+const at = (name: string) => faults.at(`/call/${name}`)
 // Without a call service links are typed by hand; the form of a new series does not know, and is told at the field.
 const KINDS = computed(() => [
   { title: 'No call', value: 'none' },

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ProblemError, type Schemas } from '../api/client'
+import { type Schemas } from '../api/client'
 import FormDialog from './FormDialog.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** Somebody on the call who was not asked comes onto the sheet: by name, and address if minutes are to reach them. */
 const { take } = defineProps<{ take: (visit: string, body: Schemas['CallGuest']) => Promise<unknown> }>()
@@ -13,7 +14,7 @@ watch(guest, now => {
   fault.value = null
   if (now) form.value = { name: now.name ?? '', email: '' }
 })
-const at = (pointer: string) => (fault.value instanceof ProblemError ? fault.value.at(pointer) : undefined)
+const { at } = useFaults(fault)
 async function save() {
   try {
     await take(guest.value!.visit!, { name: form.value.name, email: form.value.email || null })

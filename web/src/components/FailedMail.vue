@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { ProblemError, type Schemas } from '../api/client'
+import { type Schemas } from '../api/client'
 import { useCorrectAddress } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
+import { useFaults } from '../composables/useFaults'
 
 /** Somebody whom mail does not reach: their address is put right, and the last mail goes once more. */
 const { mail } = defineProps<{ mail: Schemas['Desk']['failedMails'][number] }>()
@@ -20,8 +21,8 @@ async function send() {
     /* shown at the field */
   }
 }
-const fault = () =>
-  error.value instanceof ProblemError ? (error.value.at('/email') ?? error.value.message) : error.value?.message
+const { at } = useFaults(error)
+const fault = () => at('/email') ?? error.value?.message
 </script>
 
 <template>

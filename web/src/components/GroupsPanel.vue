@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { v7 as newKey } from 'uuid'
-import { ProblemError, type Person, type Schemas } from '../api/client'
+import { type Person, type Schemas } from '../api/client'
 import { useNotice } from '../composables/useNotice'
 import { useGroups } from '../composables/usePlaces'
 import { count, list } from '../time'
 import FormDialog from './FormDialog.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** Groups of people; a group may hold groups. */
 const { people, mayKeep, adding } = defineProps<{ people: Person[]; mayKeep: boolean; adding?: boolean }>()
@@ -14,7 +15,7 @@ const { say } = useNotice()
 const open = ref(false)
 const editing = ref<Schemas['Group'] | null>(null)
 const form = ref({ id: '', name: '', personIds: [] as string[], groupIds: [] as string[] })
-const at = (pointer: string) => (saveError.value instanceof ProblemError ? saveError.value.at(pointer) : undefined)
+const { at, rest } = useFaults(saveError, /^\/(name|groupIds)$/)
 const peopleChoices = computed(() => people.map(person => ({ title: person.name, value: person.id })))
 const groupChoices = computed(() =>
   (groups.value ?? [])
@@ -83,7 +84,7 @@ async function drop(group: Schemas['Group']) {
     :draft="`group-${editing?.id ?? 'new'}`"
     :title="editing ? editing.name : 'Add a group'"
     :verb="editing ? 'Save' : 'Add'"
-    :error="at('/name') || at('/groupIds') ? null : saveError"
+    :error="rest"
     :busy="isSaving"
     @submit="keep"
   >

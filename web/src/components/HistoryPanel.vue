@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useHistory, useMails } from '../composables/useAnswers'
+import { useHistory, useMails } from '../composables/useHistory'
 import { clock, count, mediumDay } from '../time'
 
 const { seriesId } = defineProps<{ seriesId: string }>()

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ProblemError, unsaid, type Sheet } from '../api/client'
+import { type Sheet } from '../api/client'
 import { useIntoSeries } from '../composables/useSheet'
 import { useNotice } from '../composables/useNotice'
 import { useSeriesList } from '../composables/useSeries'
 import FormDialog from './FormDialog.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** A meeting that stood alone becomes one of a series. */
 const { sheet } = defineProps<{ sheet: Sheet }>()
@@ -16,7 +17,7 @@ const form = ref({ seriesId: null as string | null })
 const others = computed(() =>
   (series.value ?? []).filter(one => one.id !== sheet.seriesId).map(one => ({ title: one.title, value: one.id })),
 )
-const fault = computed(() => (putError.value instanceof ProblemError ? putError.value.at('/seriesId') : undefined))
+const { at, rest } = useFaults(putError, /^\/seriesId$/)
 async function save() {
   try {
     const shown = await put(form.value.seriesId!)
@@ -34,7 +35,7 @@ async function save() {
     v-model:form="form"
     title="Put it into a series"
     verb="Put it there"
-    :error="unsaid(putError, /^\/seriesId$/)"
+    :error="rest"
     :busy="isPutting"
     :disabled="!form.seriesId"
     @submit="save"
@@ -43,6 +44,6 @@ async function save() {
       Its sheet, papers and actions go along; what is open comes to the next sheet there. Who was asked and is not in
       that series was asked to this meeting alone. Nobody is told.
     </p>
-    <v-autocomplete v-model="form.seriesId" :items="others" label="Series" :error-messages="fault" />
+    <v-autocomplete v-model="form.seriesId" :items="others" label="Series" :error-messages="at('/seriesId')" />
   </FormDialog>
 </template>

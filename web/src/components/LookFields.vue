@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { ProblemError, type Schemas } from '../api/client'
+import { type Schemas } from '../api/client'
 import { DAYS, type Look } from '../commonTime'
 import DateField from './DateField.vue'
 import TimeField from './TimeField.vue'
 import WeekdayButtons from './WeekdayButtons.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** What is looked for, besides the people. */
 const { places, error } = defineProps<{ places: Schemas['Place'][]; error: Error | null }>()
 const look = defineModel<Look>({ required: true })
 
-const at = (pointer: string) => (error instanceof ProblemError ? error.at(pointer) : undefined)
+const { at } = useFaults(() => error)
 const STEPS = [5, 10, 15, 30, 60].map(value => ({ value, title: `every ${value} min` }))
 const NOTICES = [
   { title: 'from now on', value: 0 },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ProblemError, type Sheet } from '../api/client'
+import { type Sheet } from '../api/client'
 import { useMeetingChange, useMeetingCheck } from '../composables/useCommonTime'
 import { useNotice } from '../composables/useNotice'
 import { usePlaces } from '../composables/usePlaces'
@@ -11,6 +11,7 @@ import FormDialog from './FormDialog.vue'
 import LengthField from './LengthField.vue'
 import MomentField from './MomentField.vue'
 import PlaceFields from './PlaceFields.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** This meeting alone: when, how long, where; beside everyone's calendars as it is typed. */
 const { sheet } = defineProps<{ sheet: Sheet }>()
@@ -56,10 +57,7 @@ const wish = computed(() =>
     : null,
 )
 const { check, isChecking } = useMeetingCheck(() => sheet.id, wish)
-const at = (pointer: string) => (changeError.value instanceof ProblemError ? changeError.value.at(pointer) : undefined)
-const atField = computed(() =>
-  ['/localStart', '/lengthMin', '/placeId', '/call/kind', '/call/url', '/call/passcode', '/call/dialIn'].some(at),
-)
+const { at, rest } = useFaults(changeError, /^\/(localStart|lengthMin|placeId|call\/\w+)$/)
 const placeNow = computed(() => places.value?.find(place => place.id === sheet.own.placeId)?.name)
 
 async function save() {
@@ -107,7 +105,7 @@ function wishOf(
     :draft="`meeting-${sheet.id}`"
     :title="`Change ${mediumDay(sheet.localStart)}`"
     verb="Save"
-    :error="atField ? null : changeError"
+    :error="rest"
     :busy="isChanging"
     :width="620"
     @submit="save"

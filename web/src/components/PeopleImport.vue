@@ -2,12 +2,13 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { v7 as newKey } from 'uuid'
-import { ProblemError, type Schemas } from '../api/client'
+import { type Schemas } from '../api/client'
 import { base64, keepImport, previewImport } from '../composables/useCalendars'
 import { useNotice } from '../composables/useNotice'
 import { count } from '../time'
 import FormDialog from './FormDialog.vue'
 import ZoneField from './ZoneField.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** Many people from a table or vCards: all problems are seen before anything is kept, and rows can be mended here. */
 const { timeZone } = defineProps<{ timeZone: string }>()
@@ -31,8 +32,8 @@ const fine = computed(() => rows.value?.filter(row => row.problems.length === 0 
 const faulty = computed(() => (rows.value?.length ?? 0) - fine.value.length)
 const people = (number: number) => count(number, 'person')
 /** What the server says against a row, at its field. */
-const at = (row: Row, name: string) =>
-  error.value instanceof ProblemError ? error.value.at(`/people/${fine.value.indexOf(row)}/${name}`) : undefined
+const faults = useFaults(error)
+const at = (row: Row, name: string) => faults.at(`/people/${fine.value.indexOf(row)}/${name}`)
 const atRow = computed(() => fine.value.some(row => ['name', 'email', 'timeZone'].some(name => at(row, name))))
 
 async function read(files: File | File[] | undefined) {

@@ -2,6 +2,7 @@
 import { computed, watch } from 'vue'
 import { ProblemError } from '../api/client'
 import { usePlaces } from '../composables/usePlaces'
+import { useFaults } from '../composables/useFaults'
 
 /**
  * Where it meets: a place that is held for it, and words beside it. A place that is taken says what is free instead.
@@ -26,7 +27,7 @@ const taken = computed(() =>
   error instanceof ProblemError && ['place-taken', 'place-unfit'].includes(error.code) ? error : null,
 )
 const unfit = computed(() => error instanceof ProblemError && error.code === 'place-unfit' && !form.value.placeAnyway)
-const at = (pointer: string) => (error instanceof ProblemError ? error.at(pointer) : undefined)
+const { at } = useFaults(() => error)
 watch(
   () => form.value.placeId,
   () => {
@@ -43,7 +44,7 @@ watch(
       :items="choices"
       label="Room or equipment"
       clearable
-      :error-messages="form.placeAnyway ? undefined : taken?.message"
+      :error-messages="form.placeAnyway ? undefined : (taken?.message ?? at('/placeId'))"
     />
     <v-select
       v-if="form.alsoPlaceIds && choices.length > 1"

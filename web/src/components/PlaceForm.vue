@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { v7 as newKey } from 'uuid'
-import { ProblemError, type Person, type Schemas } from '../api/client'
+import { type Person, type Schemas } from '../api/client'
 import { usePlaces } from '../composables/usePlaces'
 import FormDialog from './FormDialog.vue'
 import WeekHours from './WeekHours.vue'
 import ZoneField from './ZoneField.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** A room or a piece of equipment: new, or changed. */
 const { place, people, timeZone } = defineProps<{
@@ -56,7 +57,7 @@ watch(
   },
   { immediate: true },
 )
-const at = (pointer: string) => (saveError.value instanceof ProblemError ? saveError.value.at(pointer) : undefined)
+const { at, rest } = useFaults(saveError, /^\/name$/)
 const unsure = ref(false)
 const choices = computed(() => people.map(person => ({ title: person.name, value: person.id })))
 
@@ -85,7 +86,7 @@ async function keep() {
     :title="place ? place.name : 'Add a place'"
     :verb="place ? 'Save' : 'Add'"
     :disabled="unsure"
-    :error="at('/name') ? null : saveError"
+    :error="rest"
     :busy="isSaving"
     :width="620"
     @submit="keep"

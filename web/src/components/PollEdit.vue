@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import { ProblemError, unsaid, type Schemas } from '../api/client'
+import { ref, watch } from 'vue'
+import { type Schemas } from '../api/client'
 import { SHOWS, TELLS } from '../asking'
 import { instantOf, wallOf } from '../time'
 import FormDialog from './FormDialog.vue'
 import MomentField from './MomentField.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** Title, words, deadline and settings of a poll. */
 const { poll, error, busy } = defineProps<{ poll: Schemas['TimePoll']; error: Error | null; busy: boolean }>()
@@ -23,8 +24,7 @@ const form = ref(filled())
 watch(open, shown => {
   if (shown) form.value = filled()
 })
-const at = (pointer: string) => (error instanceof ProblemError ? error.at(pointer) : undefined)
-const unplaced = computed(() => unsaid(error, /^\/(title|closesAt)$/))
+const { at, rest: unplaced } = useFaults(() => error, /^\/(title|closesAt)$/)
 function save() {
   const { closes, words, ...rest } = form.value
   const { version, outcome, seriesId, meetingId, rule, placeId, place, callKind } = poll

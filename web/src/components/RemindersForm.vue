@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ProblemError, type Schemas } from '../api/client'
+import { type Schemas } from '../api/client'
 import { useReminders } from '../composables/useCalendars'
 import { useNotice } from '../composables/useNotice'
+import { useFaults } from '../composables/useFaults'
+import ProblemNote from './ProblemNote.vue'
 
 /** How somebody wants to be reminded of meetings. */
 const { id, reminders } = defineProps<{ id: string; reminders: Schemas['Reminders'] }>()
@@ -36,7 +38,7 @@ const changed = computed(
     form.value.mailOwn !== reminders.mailOwn ||
     form.value.remindMin !== reminders.remindMin,
 )
-const at = (pointer: string) => (error.value instanceof ProblemError ? error.value.at(pointer) : undefined)
+const { at, rest } = useFaults(error, /^\/phone$/)
 
 async function save() {
   try {
@@ -67,6 +69,7 @@ async function save() {
         />
       </template>
       <v-checkbox v-model="form.mailOwn" label="Invitations and reminders of series I keep, too" />
+      <ProblemNote :error="rest" />
       <v-btn type="submit" variant="outlined" :disabled="!changed" :loading="isKeeping">Save</v-btn>
     </form>
   </section>

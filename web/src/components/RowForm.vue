@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { v7 as newKey } from 'uuid'
-import { computed, ref, watch } from 'vue'
-import { ProblemError, unsaid, type Sheet } from '../api/client'
+import { ref, watch } from 'vue'
+import { type Sheet } from '../api/client'
 import { useRow } from '../composables/useRow'
 import { addMinutes, clock } from '../time'
 import FormDialog from './FormDialog.vue'
 import TimeField from './TimeField.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** Who comes when within the meeting: a line each. A new line goes on where the last one ends. */
 const { sheet } = defineProps<{ sheet: Sheet }>()
@@ -45,9 +46,7 @@ watch(open, shown => {
   }))
   if (!form.value.length) addLine()
 })
-const at = (i: number, name: string) =>
-  setError.value instanceof ProblemError ? setError.value.at(`/slots/${i}/${name}`) : undefined
-const unplaced = computed(() => unsaid(setError.value, /^\/slots\/\d+\/(name|email|localStart|lengthMin)$/))
+const { at, rest: unplaced } = useFaults(setError, /^\/slots\/\d+\/(name|email|localStart|lengthMin)$/)
 async function save() {
   const day = sheet.localStart.slice(0, 11)
   try {
@@ -75,15 +74,15 @@ async function save() {
       Each is told only their own time, once you press “Tell”. They wait at the door of the call until you let them in.
     </p>
     <fieldset v-for="(line, i) in form" :key="line.id" class="one" :aria-label="`Number ${i + 1}`">
-      <v-text-field v-model="line.name" label="Name" :error-messages="at(i, 'name')" />
-      <v-text-field v-model="line.email" label="Mail address" type="email" :error-messages="at(i, 'email')" />
-      <TimeField v-model="line.time" label="From" :error-messages="at(i, 'localStart')" />
+      <v-text-field v-model="line.name" label="Name" :error-messages="at(`/slots/${i}/name`)" />
+      <v-text-field v-model="line.email" label="Mail address" type="email" :error-messages="at(`/slots/${i}/email`)" />
+      <TimeField v-model="line.time" label="From" :error-messages="at(`/slots/${i}/localStart`)" />
       <v-text-field
         v-model.number="line.lengthMin"
         label="Minutes"
         type="number"
         min="1"
-        :error-messages="at(i, 'lengthMin')"
+        :error-messages="at(`/slots/${i}/lengthMin`)"
       />
       <button type="button" class="quiet small" :aria-label="`Remove number ${i + 1}`" @click="form.splice(i, 1)">
         Remove

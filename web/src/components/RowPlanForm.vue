@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import { ProblemError, unsaid, type Sheet } from '../api/client'
+import { ref, watch } from 'vue'
+import { type Sheet } from '../api/client'
 import { useRowPicking } from '../composables/useRow'
 import { clock } from '../time'
 import FormDialog from './FormDialog.vue'
 import TimeField from './TimeField.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** A row of times within the meeting, from which each on a list picks one by a link of their own. */
 const { sheet } = defineProps<{ sheet: Sheet }>()
@@ -26,10 +27,7 @@ watch(open, shown => {
   form.value = filled()
   if (!form.value.people.length) form.value.people.push({ name: '', email: '' })
 })
-const at = (pointer: string) => (planError.value instanceof ProblemError ? planError.value.at(pointer) : undefined)
-const unplaced = computed(() =>
-  unsaid(planError.value, /^\/(lengthMin|pauseMin|breaks(\/\d+)?|people\/\d+\/(name|email))$/),
-)
+const { at, rest: unplaced } = useFaults(planError, /^\/(lengthMin|pauseMin|breaks(\/\d+)?|people\/\d+\/(name|email))$/)
 async function save() {
   const day = sheet.localStart.slice(0, 11)
   const { lengthMin, pauseMin, breaks, people } = form.value

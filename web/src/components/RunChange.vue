@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { api, dataOf, type Schemas, type Series } from '../api/client'
-import { useRunChange, useRunCheck } from '../composables/useAnswers'
+import { useRunChange, useRunCheck } from '../composables/useRunChange'
 import { useNotice } from '../composables/useNotice'
 import { useMeetings, useRunPreview } from '../composables/useSeries'
 import { emptyRun, formOf, wishOf } from '../rule'

@@ -12,6 +12,7 @@ import MarkField from './MarkField.vue'
 import OptionFields from './OptionFields.vue'
 import PlaceFields from './PlaceFields.vue'
 import PeoplePicker from './PeoplePicker.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** Title, purpose, place and people of a series. */
 const { series } = defineProps<{ series: Series }>()
@@ -104,7 +105,8 @@ const REMINDERS = [
   { title: 'an hour before', value: 60 },
   { title: 'a day before', value: 1440 },
 ]
-const at = (pointer: string) => (changeError.value instanceof ProblemError ? changeError.value.at(pointer) : undefined)
+const SHOWN = /^\/(title|wording|quorum|quorumPercent|placeId|alsoPlaceIds|beforeMin|afterMin|call\/\w+)$/
+const { at, rest } = useFaults(changeError, SHOWN)
 const stale = computed(() => changeError.value instanceof ProblemError && changeError.value.code === 'changed-since')
 
 /** What somebody else has saved meanwhile, beside what is in the form. */
@@ -169,17 +171,7 @@ function save() {
     :draft="`series-${series.id}`"
     title="Title and people"
     :verb="stale ? 'Save mine all the same' : 'Save'"
-    :error="
-      at('/title') ||
-      at('/wording') ||
-      at('/placeId') ||
-      at('/call/kind') ||
-      at('/call/url') ||
-      at('/call/passcode') ||
-      at('/call/dialIn')
-        ? null
-        : changeError
-    "
+    :error="rest"
     :busy="isChanging"
     :width="620"
     @submit="save"

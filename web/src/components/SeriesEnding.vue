@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ProblemError, type Schemas, type Series } from '../api/client'
+import { type Schemas, type Series } from '../api/client'
 import { useEnding } from '../composables/useEnding'
 import { useNotice } from '../composables/useNotice'
 import { count, list } from '../time'
 import FormDialog from './FormDialog.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** A series ends, or goes on in another: where its open actions and topics go is asked, so that none vanishes. */
 const { series } = defineProps<{ series: Series }>()
@@ -30,7 +31,7 @@ const WAYS = [
   { title: 'are dropped', value: 'drop' },
 ]
 const others = computed(() => (ending.value?.series ?? []).map(one => ({ title: one.name, value: one.id })))
-const at = (pointer: string) => (endError.value instanceof ProblemError ? endError.value.at(pointer) : undefined)
+const { at, rest } = useFaults(endError, /^\/(reason|(actions|topics)\/seriesId)$/)
 
 async function save() {
   try {
@@ -50,7 +51,7 @@ async function save() {
     :draft="`end-${series.id}`"
     title="End the series"
     verb="End it"
-    :error="at('/reason') || at('/actions/seriesId') || at('/topics/seriesId') ? null : endError"
+    :error="rest"
     :busy="isEnding"
     :width="600"
     @submit="save"

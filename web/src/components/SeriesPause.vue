@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { ProblemError, type Series } from '../api/client'
+import { type Series } from '../api/client'
 import { useEnding } from '../composables/useEnding'
 import { useNotice } from '../composables/useNotice'
 import DateField from './DateField.vue'
 import FormDialog from './FormDialog.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** No meetings between two days, as over the summer. */
 const { series } = defineProps<{ series: Series }>()
@@ -16,7 +17,7 @@ const form = ref(empty())
 watch(open, shown => {
   if (shown) form.value = empty()
 })
-const at = (pointer: string) => (pauseError.value instanceof ProblemError ? pauseError.value.at(pointer) : undefined)
+const { at, rest } = useFaults(pauseError, /^\/reason$/)
 
 async function save() {
   try {
@@ -36,7 +37,7 @@ async function save() {
     :draft="`pause-${series.id}`"
     title="Pause the series"
     verb="Pause it"
-    :error="at('/reason') ? null : pauseError"
+    :error="rest"
     :busy="isPausing"
     :disabled="!form.fromDay || !form.untilDay"
     @submit="save"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref } from 'vue'
 import { useQueryClient } from '@tanstack/vue-query'
-import { api, dataOf, keepToken, onSignedOut, ProblemError, type Person, type Schemas } from '../api/client'
+import { api, dataOf, keepToken, onSignedOut, type Person, type Schemas } from '../api/client'
+import { useFaults } from '../composables/useFaults'
 
 /**
  * When the sign-in has run out while something was being typed: it is asked for over the page, and the write goes on.
@@ -56,8 +57,8 @@ function leave() {
   settle(false)
   cache.invalidateQueries({ queryKey: ['session'] })
 }
-const fault = () =>
-  error.value instanceof ProblemError ? (error.value.at('/password') ?? error.value.message) : error.value?.message
+const { at } = useFaults(error)
+const fault = () => at('/password') ?? error.value?.message
 </script>
 
 <template>

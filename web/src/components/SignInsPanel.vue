@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ProblemError } from '../api/client'
 import { useNotice } from '../composables/useNotice'
 import { useSignIns } from '../composables/useSignIns'
 import { clock, mediumDay, wallNow } from '../time'
 import FormDialog from './FormDialog.vue'
 import ProblemNote from './ProblemNote.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** Where one is signed in, with a way to end it; and a new password. */
 const { timeZone } = defineProps<{ timeZone: string }>()
@@ -15,8 +15,7 @@ const others = computed(() => signIns.value.filter(one => !one.current))
 const changing = ref(false)
 const old = ref('')
 const password = ref('')
-const at = (pointer: string) =>
-  passwordError.value instanceof ProblemError ? passwordError.value.at(pointer) : undefined
+const { at, rest } = useFaults(passwordError, /^\/(old|password)$/)
 const when = (instant: string) => {
   const local = wallNow(timeZone, new Date(instant))
   return `${mediumDay(local)}, ${clock(local)}`
@@ -67,7 +66,7 @@ async function save() {
       v-model="changing"
       title="Change password"
       verb="Save"
-      :error="at('/old') || at('/password') ? null : passwordError"
+      :error="rest"
       :busy="isChanging"
       :disabled="!old || !password"
       @submit="save"

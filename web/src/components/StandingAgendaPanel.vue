@@ -6,6 +6,7 @@ import { useStandingAgenda } from '../composables/useAgenda'
 import { useDraft } from '../composables/useDraft'
 import { useNotice } from '../composables/useNotice'
 import ProblemNote from './ProblemNote.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** The standing agenda: what each sheet to come begins with, after what is left over. */
 const { seriesId, mayChange } = defineProps<{ seriesId: string; mayChange: boolean }>()
@@ -46,8 +47,7 @@ const people = computed(() => [
   { title: 'nobody in particular', value: null },
   ...(agenda.value?.people ?? []).map(person => ({ title: person.name, value: person.id })),
 ])
-const at = (i: number, name: string) =>
-  setError.value instanceof ProblemError ? setError.value.at(`/topics/${i}/${name}`) : undefined
+const { at } = useFaults(setError)
 
 function add() {
   rows.value.push({
@@ -95,7 +95,7 @@ async function theirs() {
             v-model="row.title"
             class="title"
             :label="`Topic ${i + 1}`"
-            :error-messages="at(i, 'title')"
+            :error-messages="at(`/topics/${i}/title`)"
             maxlength="200"
           />
           <v-text-field v-model="row.lengthMin" class="min" type="number" min="0" max="480" label="Minutes" />

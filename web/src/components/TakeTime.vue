@@ -2,7 +2,7 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
-import { ProblemError, type Schemas } from '../api/client'
+import { type Schemas } from '../api/client'
 import type { Taking } from '../commonTime'
 import { useHolds } from '../composables/useCommonTime'
 import { useNotice } from '../composables/useNotice'
@@ -10,6 +10,7 @@ import { useCreateSeries } from '../composables/useSeries'
 import { longDay, clock } from '../time'
 import FormDialog from './FormDialog.vue'
 import DateField from './DateField.vue'
+import { useFaults } from '../composables/useFaults'
 
 /** What is taken: a hold, a single meeting, or a series with its repairs. */
 const { taking, people, lengthMin, timeZone, placeId, beforeMin, afterMin } = defineProps<{
@@ -44,14 +45,8 @@ const WORDS = {
   series: ['Make a series', 'Make the series'],
 } as const
 const error = computed(() => (taking.kind === 'hold' ? keepError.value : createError.value))
-const titleFault = computed(() =>
-  tried.value && !form.value.title.trim()
-    ? 'Give it a title.'
-    : error.value instanceof ProblemError
-      ? error.value.at('/title')
-      : undefined,
-)
-const expiryFault = computed(() => (error.value instanceof ProblemError ? error.value.at('/expiresOn') : undefined))
+const { at, rest } = useFaults(error, /^\/(title|expiresOn)$/)
+const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give it a title.' : at('/title')))
 
 async function take() {
   tried.value = true
@@ -103,7 +98,7 @@ async function take() {
     :draft="`take-${taking.kind}`"
     :title="WORDS[taking.kind][0]"
     :verb="WORDS[taking.kind][1]"
-    :error="titleFault || expiryFault ? null : error"
+    :error="titleFault ? null : rest"
     :busy="isKeeping || isCreating"
     @submit="take"
   >
@@ -126,7 +121,7 @@ async function take() {
       v-model="form.expiresOn"
       label="Held until the end of"
       hint="two weeks, unless you say otherwise"
-      :error-messages="expiryFault"
+      :error-messages="at('/expiresOn')"
     />
   </FormDialog>
 </template>

@@ -1,37 +1,24 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
 import AnswerRow from '../components/AnswerRow.vue'
 import CallWords from '../components/CallWords.vue'
+import LinkOffer from '../components/LinkOffer.vue'
+import LinkSubstitute from '../components/LinkSubstitute.vue'
 import Mark from '../components/Mark.vue'
 import MarkdownText from '../components/MarkdownText.vue'
-import { useAnswerLink } from '../composables/useAnswers'
+import { useAnswerLink, type LinkPath } from '../composables/useAnswerLink'
 import { count, mediumDay } from '../time'
-import MomentField from '../components/MomentField.vue'
-import { ANSWERS, GIVEN } from '../answers'
+import { ANSWERS, GIVEN, standing } from '../answers'
 
 /** For the invited, without an account. Opening it changes nothing: mail scanners follow links, so a person presses. */
-const { id, personId, token } = defineProps<{ id: string; personId: string; token: string }>()
-const {
-  link,
-  error,
-  answer,
-  isAnswering,
-  answerError,
-  offer,
-  offerError,
-  isOffering,
-  pass,
-  passError,
-  isPassing: isAsking,
-  readAgain,
-  isReading,
-  mailFeed,
-  isFeeding,
-} = useAnswerLink(() => ({ id, personId, token }))
+const path = defineProps<LinkPath>()
+const { link, error, answer, isAnswering, answerError, readAgain, isReading, mailFeed, isFeeding } = useAnswerLink(
+  () => path,
+)
 const route = useRoute()
+const files = computed(() => `/api/answer-links/${path.id}/${path.personId}/${path.token}`)
 const isGone = computed(() => error.value instanceof ProblemError && error.value.status === 404)
 const isPassing = (fault: Error) => fault instanceof ProblemError && fault.passing
 
@@ -47,7 +34,6 @@ async function tell(words: string) {
   done.value = words
 }
 const coming = computed(() => link.value?.meetings.filter(meeting => meeting.state === 'planned') ?? [])
-const single = computed(() => coming.value.length === 1)
 /** What is not answered yet; a single answer is never changed along with others. */
 const unanswered = computed(() =>
   coming.value.filter(
@@ -61,44 +47,6 @@ const insteadOf = computed(() =>
 )
 const asked = computed(() => coming.value.some(meeting => meeting.answersAsked))
 const passable = computed(() => coming.value.filter(meeting => meeting.passOn))
-function standing(meeting: Schemas['LinkMeeting']) {
-  if (meeting.state === 'called_off') return `called off: ${meeting.calledOffReason}`
-  if (link.value?.role === 'informed') return meeting.answer === 'declined' ? 'you will not be there' : ''
-  const places =
-    meeting.seatsLeft === null
-      ? ''
-      : meeting.seatsLeft > 0
-        ? `, ${count(meeting.seatsLeft, 'seat')} left`
-        : ', no seat left'
-  const mine = meeting.wait
-    ? `all seats are taken: you are number ${meeting.wait} of those who wait`
-    : meeting.substitute
-      ? `${meeting.substitute} comes instead`
-      : meeting.signUp && meeting.answer === 'accepted'
-        ? 'you have a seat'
-        : meeting.answersAsked || meeting.answer !== 'none'
-          ? said(meeting.answer)
-          : ''
-  const whom = meeting.insteadOf && !insteadOf.value ? `instead of ${meeting.insteadOf}, ` : ''
-  return `${whom}${mine}${meeting.wait ? '' : places}${meeting.offered ? ', another time offered' : ''}`
-}
-const passing = ref({ meetingId: '', name: '', email: '', open: false })
-async function sendInstead() {
-  try {
-    await pass({ meetingId: passing.value.meetingId, name: passing.value.name, email: passing.value.email })
-    passing.value.open = false
-    tell(`${passing.value.name} is asked to come instead. You can come after all by answering again.`)
-  } catch {
-    /* shown at the field */
-  }
-}
-/** Which meeting is meant is never guessed where there are several. */
-function open(form: { open: boolean; meetingId: string }, among: Schemas['LinkMeeting'][]) {
-  form.open = !form.open
-  form.meetingId = among.length === 1 ? among[0]!.id : ''
-}
-const offering = ref({ meetingId: '', at: '', note: '', open: false })
-
 /** @param meetingId one meeting; null: all that are not answered yet */
 async function send(word: Word, meetingId: string | null, words: string | null) {
   try {
@@ -126,20 +74,6 @@ async function sendFeed() {
     tell('The address is on its way to your mail. Add it to your calendar program.')
   } catch (fault) {
     tell((fault as Error).message)
-  }
-}
-async function sendOffer() {
-  try {
-    await offer({
-      id: newKey(),
-      meetingId: offering.value.meetingId,
-      localStart: offering.value.at,
-      note: offering.value.note || null,
-    })
-    offering.value.open = false
-    tell('Your offer is with the keeper, who takes it or turns it down.')
-  } catch {
-    /* shown below */
   }
 }
 </script>
@@ -215,12 +149,12 @@ async function sendOffer() {
             v-for="meeting in link.meetings"
             :key="meeting.id"
             :meeting="meeting"
-            :standing="standing(meeting)"
+            :standing="standing(meeting, { informed: link.role === 'informed', allInstead: !!insteadOf })"
             :asked="link.role !== 'informed'"
             :informed="link.role === 'informed'"
             :suggested="fromMail"
             :busy="isAnswering"
-            :papers="`/api/answer-links/${id}/${personId}/${token}/papers`"
+            :papers="`${files}/papers`"
             @answer="(word, words) => send(word, meeting.id, words)"
           />
         </ul>
@@ -243,67 +177,14 @@ async function sendOffer() {
         <h2 id="minutes">Minutes</h2>
         <ul>
           <li v-for="one in link.minutes" :key="one.meetingId">
-            <a :href="`/api/answer-links/${id}/${personId}/${token}/minutes/${one.meetingId}`" download
-              >{{ mediumDay(one.localStart) }} (PDF)</a
-            >
+            <a :href="`${files}/minutes/${one.meetingId}`" download>{{ mediumDay(one.localStart) }} (PDF)</a>
           </li>
         </ul>
       </section>
-      <section v-if="coming.length && link.role !== 'informed'">
-        <button type="button" class="quiet" :aria-expanded="offering.open" @click="open(offering, coming)">
-          Offer another time
-        </button>
-        <form v-if="offering.open" class="stack offer" novalidate @submit.prevent="sendOffer">
-          <v-select
-            v-if="!single"
-            v-model="offering.meetingId"
-            :items="
-              coming.map(meeting => ({ title: `instead of ${mediumDay(meeting.localStart)}`, value: meeting.id }))
-            "
-            label="Which"
-          />
-          <MomentField
-            v-model="offering.at"
-            :label="`Begins on, ${link.zoneCity} time`"
-            :error-messages="offerError instanceof ProblemError ? offerError.at('/localStart') : undefined"
-          />
-          <v-text-field v-model="offering.note" label="A note with it (optional)" />
-          <v-btn type="submit" variant="outlined" :disabled="!offering.at || !offering.meetingId" :loading="isOffering"
-            >Send the offer</v-btn
-          >
-        </form>
-      </section>
-      <section v-if="passable.length && link.role !== 'informed'">
-        <button type="button" class="quiet" :aria-expanded="passing.open" @click="open(passing, passable)">
-          Send somebody else instead
-        </button>
-        <form v-if="passing.open" class="stack offer" novalidate @submit.prevent="sendInstead">
-          <v-select
-            v-if="passable.length > 1"
-            v-model="passing.meetingId"
-            :items="passable.map(meeting => ({ title: `on ${mediumDay(meeting.localStart)}`, value: meeting.id }))"
-            label="Which"
-          />
-          <v-text-field
-            v-model="passing.name"
-            label="Their name"
-            :error-messages="passError instanceof ProblemError ? passError.at('/name') : undefined"
-          />
-          <v-text-field
-            v-model="passing.email"
-            type="email"
-            label="Their mail address"
-            :error-messages="passError instanceof ProblemError ? passError.at('/email') : undefined"
-          />
-          <v-btn
-            type="submit"
-            variant="outlined"
-            :disabled="!passing.email || !passing.name || !passing.meetingId"
-            :loading="isAsking"
-            >Ask them to come</v-btn
-          >
-        </form>
-      </section>
+      <template v-if="link.role !== 'informed'">
+        <LinkOffer v-if="coming.length" :path="path" :meetings="coming" :zone-city="link.zoneCity" @done="tell" />
+        <LinkSubstitute v-if="passable.length" :path="path" :meetings="passable" @done="tell" />
+      </template>
       <section>
         <button type="button" class="quiet" :disabled="isFeeding" @click="sendFeed()">
           Mail me a calendar address for all my invitations
@@ -356,10 +237,10 @@ async function sendOffer() {
   color: rgb(var(--v-theme-on-primary));
   border-color: var(--pine);
 }
-.offer {
+.answer :deep(.unfolded) {
   margin-top: 10px;
 }
-.answer section > .quiet {
+.answer :deep(section > .quiet) {
   margin-left: -4px;
 }
 </style>

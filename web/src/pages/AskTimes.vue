@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ProblemError } from '../api/client'
 import { emptyAsk, ruleOfAsk, type AskForm } from '../asking'
 import AskSettings from '../components/AskSettings.vue'
 import CandidatePicker from '../components/CandidatePicker.vue'
@@ -18,6 +17,7 @@ import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
 import { useAsking } from '../composables/useTimePolls'
 import { count, instantOf, mediumDay } from '../time'
+import { useFaults } from '../composables/useFaults'
 
 /** Times are put to people: what for, whom, which times, and what it becomes. Nobody is told before the last press. */
 const { people } = usePeople()
@@ -61,7 +61,10 @@ const aim = computed(() =>
 )
 
 const { ask, askError, isAsking } = useAsking()
-const at = (pointer: string) => (askError.value instanceof ProblemError ? askError.value.at(pointer) : undefined)
+const { at, rest: elsewhere } = useFaults(
+  askError,
+  /^\/(title|closesAt|rule|meetingId|seriesId|call\/kind|placeId|candidates\/.+)$/,
+)
 const tried = ref(false)
 const titleFault = computed(() =>
   tried.value && !form.value.title.trim() ? 'Say what the times are for.' : at('/title'),
@@ -73,14 +76,6 @@ const faults = computed(() => [
   ...(whom.value ? [] : ['Choose who is asked, or turn on the shared link afterwards.']),
   ...(form.value.times.length ? [] : ['Choose at least one time.']),
 ])
-const elsewhere = computed(() => {
-  const known = ['/title', '/closesAt', '/rule', '/meetingId', '/seriesId', '/call/kind', '/placeId']
-  const { value: error } = askError
-  if (!(error instanceof ProblemError)) return error
-  return error.problem.errors?.some(fault => known.includes(fault.pointer) || fault.pointer.startsWith('/candidates/'))
-    ? null
-    : error
-})
 
 const wish = computed(() =>
   form.value.lengthMin === ''

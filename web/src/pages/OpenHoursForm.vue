@@ -2,7 +2,7 @@
 import { v7 as newKey } from 'uuid'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { ProblemError, unsaid, type Schemas } from '../api/client'
+import { ProblemError, type Schemas } from '../api/client'
 import { CALLS } from '../asking'
 import DateField from '../components/DateField.vue'
 import HostList from '../components/HostList.vue'
@@ -17,6 +17,7 @@ import { usePeople } from '../composables/usePeople'
 import { useSeriesList } from '../composables/useSeries'
 import { useSession } from '../composables/useSession'
 import { emptyOpenHours, formOfOpenHours, GAPS, MODES, NOTICES, STEPS, type OpenHoursForm } from '../openHours'
+import { useFaults } from '../composables/useFaults'
 
 /** What is on offer: with whom, when, how long, to whom. */
 const { id = '' } = defineProps<{ id?: string }>()
@@ -40,7 +41,9 @@ watch(
   },
   { immediate: true },
 )
-const at = (pointer: string) => (saveError.value instanceof ProblemError ? saveError.value.at(pointer) : undefined)
+const FIELDS = /^\/(title|lengths|likeId|timeZone|fromOn|untilOn|daysAhead|most\w+|alwaysIds|call\/kind)$/
+const WITHIN = /^\/(hosts|onlyFrom|neverFrom|frames)(\/|$)|^\/questions\/\d+$/
+const { at, rest: unplaced } = useFaults(saveError, new RegExp(`${FIELDS.source}|${WITHIN.source}`))
 const within = (pointer: string) => {
   const { value: fault } = saveError
   const found = fault instanceof ProblemError ? fault.problem.errors : undefined
@@ -57,9 +60,6 @@ const calendars = computed(() =>
 const names = computed(() => (people.value ?? []).map(person => ({ value: person.id, title: person.name })))
 const likes = computed(() => (series.value ?? []).map(one => ({ value: one.id, title: one.title })))
 const numberOrNull = (value: unknown) => (value === '' || value === null || value === undefined ? null : Number(value))
-const FIELDS = /^\/(title|lengths|likeId|timeZone|fromOn|untilOn|daysAhead|most\w+|alwaysIds|call\/kind)$/
-const WITHIN = /^\/(hosts|onlyFrom|neverFrom|frames)(\/|$)|^\/questions\/\d+$/
-const unplaced = computed(() => unsaid(saveError.value, new RegExp(`${FIELDS.source}|${WITHIN.source}`)))
 
 async function save() {
   tried.value = true

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { v7 as newKey } from 'uuid'
-import { ProblemError, type Person } from '../api/client'
+import { type Person } from '../api/client'
 import FormDialog from '../components/FormDialog.vue'
 import GroupsPanel from '../components/GroupsPanel.vue'
 import PeopleImport from '../components/PeopleImport.vue'
@@ -16,6 +16,7 @@ import { useSession } from '../composables/useSession'
 import { inviteToSignIn } from '../composables/useSignIns'
 import { count, zoneCity } from '../time'
 import ZoneField from '../components/ZoneField.vue'
+import { useFaults } from '../composables/useFaults'
 
 const { person: me } = useSession()
 const { people, error, add, change, saveError, isSaving, resetErrors } = usePeople()
@@ -28,7 +29,7 @@ const { mails, dismiss } = useIncomingMails(() => !!me.value?.admin)
 const open = ref(false)
 const editing = ref<Person | null>(null)
 const form = ref({ id: '', name: '', email: '', timeZone: '', password: '', invite: true })
-const at = (pointer: string) => (saveError.value instanceof ProblemError ? saveError.value.at(pointer) : undefined)
+const { at, rest } = useFaults(saveError, /^\/(name|email|timeZone|password)$/)
 
 function edit(person: Person | null) {
   resetErrors()
@@ -153,7 +154,7 @@ async function invite(person: Person) {
       :draft="`person-${editing?.id ?? 'new'}`"
       :title="editing ? editing.name : 'Add a person'"
       :verb="editing ? 'Save' : 'Add'"
-      :error="at('/name') || at('/email') || at('/timeZone') || at('/password') ? null : saveError"
+      :error="rest"
       :busy="isSaving"
       @submit="save"
     >

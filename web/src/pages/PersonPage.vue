@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ProblemError, type Schemas } from '../api/client'
+import { type Schemas } from '../api/client'
 import CalendarList from '../components/CalendarList.vue'
 import SignInsPanel from '../components/SignInsPanel.vue'
 import RemindersForm from '../components/RemindersForm.vue'
@@ -12,6 +12,7 @@ import { useSession } from '../composables/useSession'
 import { clock, list, mediumDay } from '../time'
 import ZoneField from '../components/ZoneField.vue'
 import DateField from '../components/DateField.vue'
+import { useFaults } from '../composables/useFaults'
 
 const { id } = defineProps<{ id: string }>()
 const { person: me } = useSession()
@@ -51,8 +52,7 @@ const changed = computed(
         daysOff: person.value.daysOff,
       }),
 )
-const at = (pointer: string) =>
-  keepError.value instanceof ProblemError ? keepError.value.at(`/workingHours/${pointer}`) : undefined
+const { at, rest } = useFaults(keepError, /^\/workingHours\//)
 const regionNames = computed(() =>
   regions.value.map(code => ({ value: code, title: regionName(code) })).sort((a, b) => a.title.localeCompare(b.title)),
 )
@@ -112,7 +112,12 @@ async function save() {
           </p>
           <fieldset :disabled="!person.mayKeep" class="plain stack">
             <ZoneField v-if="person.mayKeep" v-model="form.timeZone!" />
-            <WeekHours v-model="form.workingHours" v-model:unsure="unsure" :at="at" :readonly="!person.mayKeep" />
+            <WeekHours
+              v-model="form.workingHours"
+              v-model:unsure="unsure"
+              :at="range => at(`/workingHours/${range}`)"
+              :readonly="!person.mayKeep"
+            />
             <p v-if="!person.mayKeep && (person.region || person.daysOff.length)" class="small soft">
               <template v-if="person.region && person.holidaysOff"
                 >Off on the public holidays of {{ regionName(person.region) }}. </template
@@ -158,14 +163,7 @@ async function save() {
               Add a day off
             </button>
           </fieldset>
-          <ProblemNote
-            :error="
-              keepError instanceof ProblemError &&
-              keepError.problem.errors?.some(fault => fault.pointer.startsWith('/workingHours/'))
-                ? null
-                : keepError
-            "
-          />
+          <ProblemNote :error="rest" />
           <v-btn v-if="person.mayKeep" type="submit" :disabled="!changed || unsure" :loading="isKeeping"
             >Save the hours</v-btn
           >

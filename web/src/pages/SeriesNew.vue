@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
-import { ProblemError, type Schemas } from '../api/client'
+import { type Schemas } from '../api/client'
 import { callForm, callOf, isOurs, USUAL_DOOR } from '../calls'
 import CallFields from '../components/CallFields.vue'
 import DoorFields from '../components/DoorFields.vue'
@@ -17,11 +17,12 @@ import RunDates from '../components/RunDates.vue'
 import RunFields from '../components/RunFields.vue'
 import { useDraft } from '../composables/useDraft'
 import { usePeople } from '../composables/usePeople'
-import { useNewRunCheck } from '../composables/useAnswers'
+import { useNewRunCheck } from '../composables/useRunChange'
 import { useCreateSeries, useRunPreview } from '../composables/useSeries'
 import { useLikeSeries } from '../composables/useLikeSeries'
 import { useSession } from '../composables/useSession'
 import { emptyRun, formOf, wishOf, type RunForm } from '../rule'
+import { useFaults } from '../composables/useFaults'
 
 const { person: me } = useSession()
 const { people } = usePeople()
@@ -128,19 +129,8 @@ watch(runners, ids =>
 )
 
 const tried = ref(false)
-const titleFault = computed(() =>
-  tried.value && !form.value.title.trim()
-    ? 'Give the series a title.'
-    : error.value instanceof ProblemError
-      ? error.value.at('/title')
-      : undefined,
-)
-const elsewhere = computed(() =>
-  error.value instanceof ProblemError &&
-  error.value.problem.errors?.some(fault => /^\/(title|run|placeId|call)/.test(fault.pointer))
-    ? null
-    : error.value,
-)
+const { at, rest } = useFaults(error, /^\/(title$|run|placeId$|alsoPlaceIds$|beforeMin$|afterMin$|call)/)
+const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give the series a title.' : at('/title')))
 
 /** A series that was kept elsewhere, with what was moved and called off there. */
 function moveIn(draft: Schemas['SeriesDraft']) {
@@ -256,7 +246,7 @@ async function save() {
           :fixed="runners"
         />
         <OptionFields v-model="form.options!" />
-        <ProblemNote :error="elsewhere" />
+        <ProblemNote :error="rest" />
         <div class="row">
           <v-btn type="submit" :loading="isCreating">Make the series</v-btn>
           <p class="soft small">Nobody is told yet. You send the invitation afterwards.</p>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import { v7 as newKey } from 'uuid'
-import { ProblemError } from '../api/client'
 import Mark from '../components/Mark.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useSession } from '../composables/useSession'
 import ZoneField from '../components/ZoneField.vue'
+import { useFaults } from '../composables/useFaults'
 
 const { setUp, setUpError, isSettingUp } = useSession()
 const id = newKey()
@@ -14,8 +14,7 @@ const email = ref('')
 const password = ref('')
 const code = ref('')
 const timeZone = ref(Intl.DateTimeFormat().resolvedOptions().timeZone)
-const at = (pointer: string) => (setUpError.value instanceof ProblemError ? setUpError.value.at(pointer) : undefined)
-const isAtField = computed(() => ['/code', '/name', '/email', '/password', '/timeZone'].some(at))
+const { at, rest } = useFaults(setUpError, /^\/(code|name|email|password|timeZone)$/)
 </script>
 
 <template>
@@ -47,7 +46,7 @@ const isAtField = computed(() => ['/code', '/name', '/email', '/password', '/tim
       :error-messages="at('/password')"
     />
     <ZoneField v-model="timeZone" :error-messages="at('/timeZone')" />
-    <ProblemNote v-if="!isAtField" :error="setUpError" />
+    <ProblemNote :error="rest" />
     <v-btn type="submit" :loading="isSettingUp">Begin</v-btn>
   </form>
 </template>

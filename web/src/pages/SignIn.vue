@@ -1,19 +1,17 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { ProblemError } from '../api/client'
+import { ref } from 'vue'
 import Mark from '../components/Mark.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useSession } from '../composables/useSession'
 import { usePasswordLink } from '../composables/useSignIns'
+import { useFaults } from '../composables/useFaults'
 
 const { signIn, signInError, isSigningIn } = useSession()
 const { ask, askError, isAsking, asked } = usePasswordLink()
 const email = ref('')
 const password = ref('')
 const forgotten = ref(false)
-const atField = computed(() =>
-  signInError.value instanceof ProblemError ? signInError.value.at('/password') : undefined,
-)
+const { at, rest } = useFaults(signInError, /^\/password$/)
 </script>
 
 <template>
@@ -26,9 +24,9 @@ const atField = computed(() =>
       label="Password"
       type="password"
       autocomplete="current-password"
-      :error-messages="atField"
+      :error-messages="at('/password')"
     />
-    <ProblemNote v-if="!atField" :error="signInError" />
+    <ProblemNote :error="rest" />
     <v-btn type="submit" :loading="isSigningIn" :disabled="!email || !password">Sign in</v-btn>
     <p><button type="button" class="quiet small" @click="forgotten = true">Forgotten your password?</button></p>
   </form>

@@ -6,6 +6,7 @@ import Mark from '../components/Mark.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useSession } from '../composables/useSession'
 import { useSignInLink } from '../composables/useSignIns'
+import { useFaults } from '../composables/useFaults'
 
 /** Choosing a password by a link that was mailed; it works once. */
 const { token } = defineProps<{ token: string }>()
@@ -13,9 +14,7 @@ const { link, error } = useSignInLink(token)
 const { choosePassword, chooseError, isChoosing } = useSession()
 const router = useRouter()
 const password = ref('')
-const atField = computed(() =>
-  chooseError.value instanceof ProblemError ? chooseError.value.at('/password') : undefined,
-)
+const { at, rest } = useFaults(chooseError, /^\/password$/)
 const isUsedUp = computed(() =>
   [error.value, chooseError.value].some(fault => fault instanceof ProblemError && fault.status === 404),
 )
@@ -60,9 +59,9 @@ async function save() {
         type="password"
         autocomplete="new-password"
         autofocus
-        :error-messages="atField"
+        :error-messages="at('/password')"
       />
-      <ProblemNote v-if="!atField" :error="chooseError" />
+      <ProblemNote :error="rest" />
       <v-btn type="submit" :loading="isChoosing" :disabled="!password">Sign in</v-btn>
     </template>
     <ProblemNote v-else :error="error" />

@@ -2,11 +2,12 @@
 import { v7 as newKey } from 'uuid'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ProblemError, type Schemas } from '../api/client'
+import { type Schemas } from '../api/client'
 import GuestEntry from '../components/GuestEntry.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useStartNow } from '../composables/useStartNow'
 import { count } from '../time'
+import { useFaults } from '../composables/useFaults'
 
 /** A meeting that begins at once: a title, who, and one press. */
 const { people, error, start, startError, isStarting } = useStartNow()
@@ -33,10 +34,9 @@ const shown = computed(() =>
     person => form.value.personIds.includes(person.id) || plain(person.name).includes(plain(looked.value)),
   ),
 )
-const fault = (pointer: string) => (startError.value instanceof ProblemError ? startError.value.at(pointer) : undefined)
+const { at: fault, rest: elsewhere } = useFaults(startError, /^\/(title|guests)$/)
 const tried = ref(false)
 const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give it a title.' : fault('/title')))
-const elsewhere = computed(() => (fault('/title') || fault('/guests') ? null : startError.value))
 const asked = computed(() => form.value.personIds.length + form.value.guests.length)
 
 async function save() {
