@@ -2,11 +2,11 @@ import type { Line, Schemas, Sheet } from './api/client'
 
 type Part = NonNullable<Schemas['SheetChange']['part']>
 
-const byPlace = (a: Line, b: Line) => (a.position ?? 0) - (b.position ?? 0) || a.id.localeCompare(b.id)
+const byPosition = (a: Line, b: Line) => (a.position ?? 0) - (b.position ?? 0) || a.id.localeCompare(b.id)
 
 function withLine(lines: Line[], id: string, line: Line | null) {
   const others = lines.filter(other => other.id !== id)
-  return line ? [...others, line].sort(byPlace) : others.length < lines.length ? others : lines
+  return line ? [...others, line].sort(byPosition) : others.length < lines.length ? others : lines
 }
 
 /** The sheet with a line as it stands now, or without the one that is gone (`line` null). */

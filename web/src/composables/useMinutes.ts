@@ -43,17 +43,24 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     return undo
   }
   function act(...deeds: Deed[]) {
-    remember(step(run(deeds)))
+    remember(step(run(deeds), deeds))
   }
   // The version is that of the line as it is now.
   const atVersion = (deed: Deed) =>
     deed.kind === 'change' && shown.value
       ? { ...deed, version: findLine(shown.value, deed.lineId)?.version ?? deed.version }
       : deed
+  /**
+   * What is done again is what was done, not what the page showed while it was taken back: an answer may still be on
+   * its way then. Only lines that come and go are brought back as they were at that moment.
+   */
   const step =
-    (deeds: Deed[]): Step =>
-    () =>
-      step(run(deeds.map(atVersion)))
+    (deeds: Deed[], again: Deed[] = []): Step =>
+    () => {
+      const back = run(deeds.map(atVersion))
+      const same = again.length > 0 && again.every(({ kind }) => kind !== 'add' && kind !== 'restore')
+      return step(same ? again : back, deeds)
+    }
 
   function add(topicId: string | null, text: string, wish: Partial<Schemas['NewLine']> = {}) {
     const line = { id: newKey(), topicId, text, ...wish }
