@@ -47,6 +47,7 @@ const { data, isFetching } = useQuery({
   queryKey: computed(() => ['destinations', typed.value]),
   enabled: open,
   placeholderData: before => before,
+  gcTime: 0, // which sheet is next may be another one when it is asked for again
   queryFn: () => dataOf(api.GET('/destinations', { params: { query: { query: typed.value } } })),
 })
 const choices = computed(() => {
