@@ -1,5 +1,6 @@
 import vue from '@vitejs/plugin-vue'
-import { defineConfig, type Plugin, type ProxyOptions } from 'vite'
+import { type Plugin, type ProxyOptions } from 'vite'
+import { defineConfig } from 'vitest/config'
 import { compression, defineAlgorithm } from 'vite-plugin-compression2'
 import vuetify from 'vite-plugin-vuetify'
 
@@ -43,6 +44,8 @@ export default defineConfig({
       algorithms: [defineAlgorithm('gzip', { level: 9 }), defineAlgorithm('brotliCompress')],
     }),
   ],
+  // Read by the test that compares its colours; else tests see no styles.
+  test: { css: { include: [/public\.css/] } },
   build: {
     target: 'es2022',
     modulePreload: { polyfill: false },

@@ -1,6 +1,6 @@
 import type { Schemas } from './api/client'
 import type { Wish } from './composables/useCommonTime'
-import { count, wallNow } from './time'
+import { wallNow } from './time'
 
 export const DAYS = [
   { code: 'mo', name: 'Monday' },
@@ -77,7 +77,7 @@ export const emptyLook = (timeZone: string): Look => ({
 /** Further weeks, or back: a week of five days steps by seven. */
 export const stepped = (look: Look, by: number) => addDays(look.fromDay, by * Math.max(7, Math.ceil(look.days / 7) * 7))
 
-function positionOf(look: Look): Wish['place'] {
+function placeWish(look: Look): Wish['place'] {
   if (look.place === 'none') return null
   if (look.place === 'fitting')
     return { ...(look.seats === '' ? {} : { seats: look.seats }), equipment: look.equipment }
@@ -115,7 +115,7 @@ export function wishOf(
     beforeMin: look.beforeMin,
     afterMin: look.afterMin,
     timeZone,
-    place: positionOf(look),
+    place: placeWish(look),
     ...except,
   }
 }
@@ -141,7 +141,8 @@ export function outcomeOf(
   if (!look.fromDay) return 'Give the first day'
   if (!found) return isSearching ? 'Searching …' : ''
   if (isAlone) return 'Your own free times: add who must come'
-  if (found.holding) return `${count(found.holding, 'time')} suit all who must come`
+  if (found.holding === 1) return '1 time suits all who must come'
+  if (found.holding) return `${found.holding} times suit all who must come`
   if (!found.total) return 'No time fits these limits'
   // Nobody is known to be missing; but no calendar known, or only tentatively free, is not free.
   return found.fewestMissing === 0

@@ -2,9 +2,10 @@
 import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import type { ShownLine } from '../deeds'
-import { list, shortDay } from '../time'
+import { useLineKeys } from '../composables/useLineKeys'
 import LineClash from './LineClash.vue'
 import LineForm from './LineForm.vue'
+import LineWords from './LineWords.vue'
 
 /** One line of the minutes: read, put right, edited and moved where it stands, by hand or by keys. */
 const { line, people, canWrite } = defineProps<{
@@ -70,40 +71,13 @@ const choose = (personId: string) =>
     line.version,
   )
 
-// Past its neighbours, wherever on the sheet those stand; from the last one back to where one types.
-function step(by: 1 | -1) {
-  const all = [...document.querySelectorAll<HTMLElement>('.line .edit, .entry textarea')]
-  const here = all.findIndex(one => one === document.activeElement)
-  all[here + by]?.focus()
-}
-async function keepFocus(deed: () => void) {
-  deed()
-  await nextTick()
-  document.querySelector<HTMLElement>(`[data-line="${line.id}"] .edit`)?.focus()
-}
-const KEYS: Record<string, () => void> = {
-  n: () => make('note'),
-  d: () => make('decision'),
-  a: () => make('action'),
-  Delete: () => {
-    step(1)
-    emit('remove')
-  },
-  ArrowUp: () => step(-1),
-  ArrowDown: () => step(1),
-  v: () => line.kind === 'decision' && emit('motion'),
-  'Alt+ArrowUp': () => keepFocus(() => emit('move', -1)),
-  'Alt+ArrowDown': () => keepFocus(() => emit('move', 1)),
-  'Alt+ArrowLeft': () => emit('indent', 0),
-  'Alt+ArrowRight': () => emit('indent', 1),
-}
-function onKey(event: KeyboardEvent) {
-  const run = event.ctrlKey || event.metaKey ? undefined : KEYS[(event.altKey ? 'Alt+' : '') + event.key]
-  if (!run) return
-  event.preventDefault()
-  event.stopPropagation()
-  run()
-}
+const onKey = useLineKeys(() => line, {
+  make,
+  remove: () => emit('remove'),
+  motion: () => emit('motion'),
+  move: by => emit('move', by),
+  indent: to => emit('indent', to),
+})
 // With a finger as with a mouse: the line goes below the one it is let go on.
 function letGo(event: PointerEvent) {
   const onto = document.elementFromPoint(event.clientX, event.clientY)?.closest<HTMLElement>('[data-line]')
@@ -157,25 +131,7 @@ function letGo(event: PointerEvent) {
       </template>
     </LineForm>
     <p v-else>
-      <span class="words" :class="{ closed: line.action && line.action.state !== 'open' }">{{ line.text }}</span>
-      <template v-if="line.action"
-        >{{ ' '
-        }}<b>{{
-          list(
-            owners.map(owner => owner.name),
-            'nobody yet',
-          )
-        }}</b
-        >{{ ' ' }}<span v-if="line.action.dueOn" class="soft">due {{ shortDay(line.action.dueOn) }}</span
-        >{{ ' '
-        }}<span v-if="line.action.state !== 'open'" class="fresh strong">{{ line.action.state }}</span></template
-      >
-      <span v-if="line.motion" class="small motion" :class="{ alarm: line.motion.outcome !== 'carried' }">
-        <template v-if="line.motion.proposer">proposed by {{ line.motion.proposer.name }}</template
-        ><template v-if="line.motion.seconder">, seconded by {{ line.motion.seconder.name }}</template
-        >{{ line.motion.words ? ` · ${line.motion.words}` : ' · not voted on yet' }}</span
-      >
-      <span v-if="line.kind === 'decision' && belowQuorum" class="small alarm"> · below quorum</span>
+      <LineWords :line="line" :below-quorum="belowQuorum" />
       <template v-if="canWrite && !line.entry">
         <span v-for="doubt in line.doubtful" :key="doubt.name" class="doubt no-print">
           {{ doubt.people.length ? `Which ${doubt.name}?` : `Is the date right? ${doubt.name}.` }}
@@ -260,9 +216,6 @@ function letGo(event: PointerEvent) {
 .indented > :not(.mark) {
   padding-left: 26px;
 }
-.motion {
-  display: block;
-}
 .mark {
   text-align: right;
   font-size: 0.8571rem;
@@ -289,9 +242,6 @@ p {
   overflow-wrap: anywhere;
   font-size: 1.0714rem;
 }
-.words {
-  white-space: pre-line;
-}
 /* Out of sight by colour: a layer of its own for each (as opacity makes) would slow down every key of a long sheet. */
 .edit {
   color: transparent;
@@ -315,10 +265,6 @@ p {
   from {
     visibility: hidden;
   }
-}
-.closed {
-  text-decoration: line-through;
-  color: var(--soft);
 }
 @media (hover: none) {
   .edit {

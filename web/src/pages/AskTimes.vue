@@ -140,7 +140,7 @@ async function send() {
   <div class="desk">
     <p class="eyebrow"><router-link to="/asking">Times asked for</router-link></p>
     <h1>Ask for times</h1>
-    <form class="page" novalidate @submit.prevent="send">
+    <form class="two page" novalidate @submit.prevent="send">
       <div class="stack">
         <section class="sheet stack" aria-labelledby="what">
           <h2 id="what">What for</h2>
@@ -203,10 +203,6 @@ async function send() {
 
 <style scoped>
 .page {
-  display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
-  gap: 18px;
-  align-items: start;
   margin-top: 14px;
 }
 .what {
@@ -219,10 +215,5 @@ async function send() {
 }
 .send {
   border-left: 4px solid var(--gold);
-}
-@media (max-width: 980px) {
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -18,7 +18,7 @@ function standing(poll: Row) {
 
 <template>
   <div class="desk">
-    <div class="row spread head">
+    <div class="row spread list-head">
       <h1>Times asked for</h1>
       <v-btn to="/asking/new">Ask for times</v-btn>
     </div>
@@ -46,9 +46,6 @@ function standing(poll: Row) {
 </template>
 
 <style scoped>
-.head {
-  margin-bottom: 16px;
-}
 .line {
   display: grid;
   grid-template-columns: minmax(0, 2fr) minmax(0, 2fr) minmax(0, 2fr);

@@ -94,7 +94,7 @@ async function save() {
     <p class="eyebrow"><router-link to="/open-hours">Open hours</router-link></p>
     <h1>{{ id ? (open?.title ?? '…') : 'New open hours' }}</h1>
     <ProblemNote :error="error" />
-    <form class="page" novalidate @submit.prevent="save">
+    <form class="two page" novalidate @submit.prevent="save">
       <div class="stack">
         <section class="sheet stack" aria-labelledby="what">
           <h2 id="what">What visitors see</h2>
@@ -252,10 +252,6 @@ async function save() {
 
 <style scoped>
 .page {
-  display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
-  gap: 18px;
-  align-items: start;
   margin-top: 14px;
 }
 .fields {
@@ -272,10 +268,5 @@ async function save() {
 }
 .save {
   border-left: 4px solid var(--gold);
-}
-@media (max-width: 980px) {
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

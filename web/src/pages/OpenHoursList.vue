@@ -18,7 +18,7 @@ const address = (path: string) => `${location.origin}${path}`
 
 <template>
   <div class="desk">
-    <div class="row spread head">
+    <div class="row spread list-head">
       <h1>Open hours</h1>
       <v-btn to="/open-hours/new">New open hours</v-btn>
     </div>
@@ -58,9 +58,6 @@ const address = (path: string) => `${location.origin}${path}`
 </template>
 
 <style scoped>
-.head {
-  margin-bottom: 16px;
-}
 .line {
   display: grid;
   grid-template-columns: minmax(0, 2fr) minmax(0, 3fr) auto;

@@ -67,7 +67,7 @@ function removeAll() {
       </div>
       <p class="soft">{{ facts.join(' · ') }}</p>
       <p v-if="open.paused" class="carried strong">Paused: nothing can be booked.</p>
-      <div class="page">
+      <div class="with-side">
         <section class="sheet" aria-labelledby="booked">
           <h2 id="booked">Booked</h2>
           <ul v-if="open.bookings.length" class="ruled">
@@ -130,19 +130,7 @@ function removeAll() {
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 320px;
-  gap: 24px;
-  align-items: start;
-  margin-top: 16px;
-}
 aside .quiet {
   margin-left: -4px;
-}
-@media (max-width: 980px) {
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -84,7 +84,7 @@ async function invite(person: Person) {
 
 <template>
   <div class="desk">
-    <div class="row spread head">
+    <div class="row spread list-head">
       <h1>People &amp; places</h1>
       <div class="row tabs" role="group" aria-label="Show">
         <button
@@ -175,9 +175,6 @@ async function invite(person: Person) {
 </template>
 
 <style scoped>
-.head {
-  margin-bottom: 16px;
-}
 .mails {
   margin-top: 16px;
 }

@@ -125,7 +125,7 @@ const standing = computed(() => {
           <template v-if="poll.closedWord">“{{ poll.closedWord }}”</template>
         </p>
       </header>
-      <div class="page">
+      <div class="with-side">
         <div>
           <div class="sheet planks">
             <PollTable v-if="asTable" :poll="poll" :may-enter="isOpen" @enter="enter" />
@@ -208,23 +208,11 @@ const standing = computed(() => {
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 300px;
-  gap: 24px;
-  align-items: start;
-  margin-top: 16px;
-}
 .planks {
   padding: 8px 0;
 }
 .deeds {
   margin-top: 10px !important;
   gap: 4px 14px;
-}
-@media (max-width: 980px) {
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

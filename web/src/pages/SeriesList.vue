@@ -24,7 +24,7 @@ useKeys([
 
 <template>
   <div class="desk">
-    <div class="row spread head">
+    <div class="row spread list-head">
       <h1>Series</h1>
       <v-btn to="/series/new">New series</v-btn>
     </div>
@@ -54,9 +54,6 @@ useKeys([
 </template>
 
 <style scoped>
-.head {
-  margin-bottom: 16px;
-}
 .line {
   display: grid;
   grid-template-columns: minmax(0, 2fr) minmax(0, 1.1fr) minmax(0, 1fr);

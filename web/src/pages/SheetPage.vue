@@ -18,6 +18,7 @@ import TopicDeeds from '../components/TopicDeeds.vue'
 import TopicForm from '../components/TopicForm.vue'
 import { useAgenda } from '../composables/useAgenda'
 import { useFoundLine } from '../composables/useFoundLine'
+import { stepLine } from '../composables/useLineKeys'
 import { useMinutes } from '../composables/useMinutes'
 import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
@@ -83,12 +84,6 @@ const numbers = computed(
 const titleOf = (at: string) => sheet.value?.topics.find(topic => topic.id === at)?.title ?? 'Left over'
 const keyOf = (at: string) => (at === LEFT ? null : at)
 const keep = (at: string) => (text: string, kind?: Schemas['LineKind']) => minutes.add(keyOf(at), text, { kind })
-// From the empty box up to the line above it.
-function toLineAbove() {
-  const all = [...document.querySelectorAll<HTMLElement>('.line .edit, .entry textarea')]
-  all[all.findIndex(one => one === document.activeElement) - 1]?.focus()
-}
-
 const busyOnes = computed(() => {
   const names = who.others.value.filter(one => one.editing).map(one => one.name)
   return names.length ? `${list(names)} ${names.length === 1 ? 'is' : 'are'}` : ''
@@ -161,7 +156,7 @@ useSheetKeys(sheet, canWrite, discussed, {
             :topic-id="null"
             topic-title="Left over"
             @keep="(text, kind) => keep(LEFT)(text, kind)"
-            @up="toLineAbove"
+            @up="stepLine(-1)"
             @typing="now => (half = now)"
           />
         </SheetBlock>
@@ -213,7 +208,7 @@ useSheetKeys(sheet, canWrite, discussed, {
             :topic-title="topic.title"
             class="here-entry"
             @keep="(text, kind) => keep(topic.id)(text, kind)"
-            @up="toLineAbove"
+            @up="stepLine(-1)"
             @typing="now => (half = now)"
           />
         </TopicBlock>

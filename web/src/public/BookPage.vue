@@ -108,7 +108,7 @@ const atField = computed(
     </template>
   </section>
   <div v-else class="sheet stack">
-    <header class="head">
+    <header class="about">
       <p class="eyebrow">With {{ times.hosts.join(times.mode === 'together' ? ' and ' : ' or ') }}</p>
       <h1>{{ times.title }}</h1>
       <p class="soft">
@@ -186,10 +186,6 @@ const atField = computed(
 </template>
 
 <style scoped>
-.head {
-  display: grid;
-  gap: 4px;
-}
 .details {
   border-top: 1px solid var(--line);
   padding-top: 16px;

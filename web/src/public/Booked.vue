@@ -76,7 +76,7 @@ read()
   </section>
   <p v-else-if="!booking" class="soft" role="status">It is being read …</p>
   <section v-else class="sheet stack">
-    <header class="head">
+    <header class="about">
       <p class="eyebrow">{{ booking.name }}, with {{ booking.hosts.join(' and ') }}</p>
       <h1>{{ booking.title }}</h1>
       <p class="strong">{{ moment(booking.startsAt) }}–{{ time(booking.endsAt) }} {{ place }} time</p>
@@ -126,10 +126,3 @@ read()
     </p>
   </section>
 </template>
-
-<style scoped>
-.head {
-  display: grid;
-  gap: 4px;
-}
-</style>

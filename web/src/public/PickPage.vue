@@ -51,7 +51,7 @@ read()
   </section>
   <p v-else-if="!page" class="soft" role="status">The times are being read …</p>
   <section v-else class="sheet stack">
-    <header class="head">
+    <header class="about">
       <p class="eyebrow">{{ page.keeper }} asks you, {{ page.name }}</p>
       <h1>{{ page.title }}</h1>
       <p class="soft">{{ [`${page.lengthMin} minutes`, page.location].filter(Boolean).join(' · ') }}</p>
@@ -85,10 +85,6 @@ read()
 </template>
 
 <style scoped>
-.head {
-  display: grid;
-  gap: 4px;
-}
 .times button:disabled {
   border-style: dashed;
   color: var(--soft);

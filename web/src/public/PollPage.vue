@@ -80,7 +80,7 @@ const suggestionFault = computed(() => {
   </section>
   <p v-else-if="!page" class="soft" role="status">The times are being read …</p>
   <form v-else class="sheet stack" novalidate @submit.prevent="submit">
-    <header class="head">
+    <header class="about">
       <p class="eyebrow">{{ page.keeper }} asks{{ page.name ? `, ${page.name}` : '' }}</p>
       <h1>{{ page.title }}</h1>
       <p class="soft">
@@ -213,10 +213,6 @@ const suggestionFault = computed(() => {
 </template>
 
 <style scoped>
-.head {
-  display: grid;
-  gap: 4px;
-}
 .suggest {
   display: flex;
   flex-wrap: wrap;
