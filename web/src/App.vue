@@ -46,6 +46,6 @@ const { session, person, error, readAgain } = useSession()
   top: 8px;
 }
 main:focus {
-  outline: none !important;
+  outline: none;
 }
 </style>

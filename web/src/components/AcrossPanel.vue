@@ -59,7 +59,7 @@ const run = computed(() => runs?.runs.find(one => one.rule + one.localStart === 
   opacity: 0.75;
 }
 .repairs {
-  margin-top: 10px !important;
+  margin-top: 10px;
   display: grid;
   gap: 3px;
 }

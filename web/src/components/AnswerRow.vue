@@ -122,7 +122,7 @@ function keepWord() {
 .one {
   display: grid;
   gap: 8px;
-  padding: 12px 0 !important;
+  padding: 12px 0;
 }
 .one > p {
   margin: 0;

@@ -66,6 +66,6 @@ function put(isAway: boolean) {
   gap: 6px;
 }
 h2 {
-  margin-bottom: 4px !important;
+  margin-bottom: 4px;
 }
 </style>

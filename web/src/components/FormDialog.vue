@@ -162,8 +162,8 @@ onBeforeRouteLeave(() => {
   padding: 22px 0 18px;
 }
 .form > * {
-  padding-left: 26px !important;
-  padding-right: 26px !important;
+  padding-left: 26px;
+  padding-right: 26px;
   flex: none;
 }
 .fields {
@@ -172,7 +172,7 @@ onBeforeRouteLeave(() => {
   margin: 10px 0;
   padding-top: 6px;
   padding-bottom: 6px;
-  flex: 0 1 auto !important;
+  flex: 0 1 auto;
   overflow: auto;
 }
 .foot {

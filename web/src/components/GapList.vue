@@ -33,7 +33,7 @@ onMounted(() => head.value?.focus())
   border-bottom: 1px solid var(--line);
 }
 h2:focus-visible {
-  outline: none !important;
+  outline: none;
 }
 li {
   padding: 3px 0;

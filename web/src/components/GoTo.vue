@@ -147,12 +147,12 @@ function take(to: string | undefined) {
   font-size: 1.1429rem;
   color: var(--ink);
   background: none;
-  outline: none !important;
+  outline: none;
 }
 ul {
   max-height: 380px;
   overflow: auto;
-  padding: 6px !important;
+  padding: 6px;
 }
 li {
   display: flex;

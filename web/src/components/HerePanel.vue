@@ -163,7 +163,7 @@ function said(person: Sheet['people'][number]) {
 
 <style scoped>
 ul {
-  margin: 6px 0 !important;
+  margin: 6px 0;
 }
 .person {
   display: grid;

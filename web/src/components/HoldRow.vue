@@ -89,7 +89,7 @@ function letGo() {
 
 <style scoped>
 p + p {
-  margin-top: 4px !important;
+  margin-top: 4px;
   align-items: center;
 }
 </style>

@@ -157,13 +157,13 @@ function submit() {
   gap: 24px;
 }
 .changes {
-  padding: 8px 12px !important;
+  padding: 8px 12px;
   background: var(--gold-pale);
 }
 .text {
   white-space: pre-wrap;
   overflow-wrap: anywhere;
-  margin: 0;
+  margin-bottom: 0;
   padding: 12px 14px;
   border: 1px solid var(--line);
   border-radius: 3px;

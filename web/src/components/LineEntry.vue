@@ -157,7 +157,7 @@ textarea {
   resize: none;
 }
 textarea:focus-visible {
-  outline: 2px solid var(--pine) !important;
+  outline: 2px solid var(--pine);
   outline-offset: 0;
   border-radius: 6px;
 }
@@ -167,7 +167,7 @@ textarea:focus-visible {
   gap: 4px 14px;
   align-items: center;
   min-height: 26px;
-  margin-top: 6px !important;
+  margin-top: 6px;
 }
 .offer {
   background: var(--gold-pale);

@@ -73,11 +73,11 @@ function drop(line: ShownLine, ontoId: string) {
 
 <style scoped>
 .lines {
-  margin-left: -70px !important;
+  margin-left: -70px;
 }
 @media (max-width: 860px) {
   .lines {
-    margin-left: 0 !important;
+    margin-left: 0;
   }
 }
 </style>

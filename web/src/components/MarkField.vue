@@ -26,7 +26,7 @@ const NAMES = Object.keys(MARKS) as MarkName[]
   gap: 4px 12px;
   border: 0;
   padding: 0;
-  margin: 0;
+  margin-inline: 0;
 }
 label {
   padding: 2px 6px;

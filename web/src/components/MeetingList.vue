@@ -75,7 +75,7 @@ const opens = (meeting: Meetings[number]) => seesSheets || meeting.state === 'is
   gap: 12px;
 }
 .find {
-  margin-top: 14px !important;
+  margin-top: 14px;
 }
 @media (max-width: 860px) {
   .lists {

@@ -45,7 +45,7 @@ const ROLES = { required: 'must come', optional: 'if free', informed: 'for infor
 
 <style scoped>
 .members {
-  margin-top: 10px !important;
+  margin-top: 10px;
 }
 .name {
   min-width: 200px;

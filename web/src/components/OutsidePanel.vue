@@ -147,7 +147,7 @@ async function take(event: Event) {
 .meeting {
   display: grid;
   gap: 3px;
-  padding: 8px 0 !important;
+  padding: 8px 0;
 }
 .meeting p > .quiet {
   margin-left: -4px;

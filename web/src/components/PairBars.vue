@@ -88,6 +88,6 @@ line {
 .ends {
   display: flex;
   justify-content: space-between;
-  margin: 2px 0 0 !important;
+  margin: 2px 0 0;
 }
 </style>

@@ -117,7 +117,7 @@ const addGuest = (guest: Schemas['SeriesGuest']) => (guests.value = [...guests.v
   grid-template-columns: 1fr 150px 70px;
   gap: 10px;
   align-items: center;
-  padding: 2px 0 !important;
+  padding: 2px 0;
 }
 .role :deep(.v-field__input) {
   padding-top: 4px;

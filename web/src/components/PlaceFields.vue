@@ -108,6 +108,6 @@ watch(
   flex: 1 1 100%;
 }
 .instead {
-  flex: 1 1 100% !important;
+  flex: 1 1 100%;
 }
 </style>

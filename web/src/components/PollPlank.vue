@@ -52,7 +52,7 @@ const nameOf = (id: string) => people.get(id)?.name ?? ''
   grid-template-columns: 176px minmax(0, 1fr) 230px;
   gap: 6px 18px;
   align-items: center;
-  padding: 11px 16px !important;
+  padding: 11px 16px;
   border-left: 4px solid transparent;
 }
 .plank.best {

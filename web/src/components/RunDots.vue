@@ -134,6 +134,6 @@ tr.chosen {
   background: var(--pine-pale);
 }
 .clocks {
-  margin-top: 8px !important;
+  margin-top: 8px;
 }
 </style>

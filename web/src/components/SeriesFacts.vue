@@ -67,7 +67,7 @@ const { person: me } = useSession()
   display: flex;
   flex-wrap: wrap;
   gap: 4px 26px;
-  margin-top: 6px !important;
+  margin-top: 6px;
 }
 .facts b {
   font:

@@ -107,6 +107,6 @@ const everybodyIsHere = () =>
 
 <style scoped>
 .issued {
-  margin-top: 16px !important;
+  margin-top: 16px;
 }
 </style>

@@ -112,6 +112,6 @@ function about(meeting: Meeting) {
   align-items: center;
 }
 ul {
-  margin-top: 10px !important;
+  margin-top: 10px;
 }
 </style>

@@ -122,7 +122,7 @@ useKeys([
   font:
     650 1.4286rem 'Bricolage Grotesque Variable',
     sans-serif;
-  color: var(--ink) !important;
+  color: var(--ink);
   text-decoration: none;
 }
 nav {
@@ -134,14 +134,14 @@ nav {
 nav a {
   display: flex;
   align-items: center;
-  color: var(--soft) !important;
+  color: var(--soft);
   font-weight: 550;
   text-decoration: none;
   border-bottom: 3px solid transparent;
   border-top: 3px solid transparent;
 }
 nav a.here {
-  color: var(--ink) !important;
+  color: var(--ink);
   border-bottom-color: var(--pine);
 }
 .go {

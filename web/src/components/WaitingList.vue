@@ -101,6 +101,6 @@ const waiting = computed(
   border-left: 4px solid var(--gold);
 }
 h2 {
-  margin-bottom: 6px !important;
+  margin-bottom: 6px;
 }
 </style>

@@ -131,7 +131,7 @@ function addGuest() {
   display: flex;
   justify-content: space-between;
   gap: 8px;
-  padding: 6px 0 !important;
+  padding: 6px 0;
 }
 .right {
   text-align: right;

@@ -207,7 +207,7 @@ async function sendFeed() {
   font:
     650 1.1429rem 'Bricolage Grotesque Variable',
     sans-serif;
-  margin-bottom: 12px !important;
+  margin-bottom: 12px;
 }
 .done {
   padding: 10px 14px;

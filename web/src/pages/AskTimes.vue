@@ -211,7 +211,7 @@ async function send() {
   gap: 12px;
 }
 .gap {
-  margin-bottom: 12px !important;
+  margin-bottom: 12px;
 }
 .send {
   border-left: 4px solid var(--gold);

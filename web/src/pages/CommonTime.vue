@@ -192,7 +192,7 @@ useKeys([
   align-items: start;
 }
 h1 {
-  font-size: 1.7143rem !important;
+  font-size: 1.7143rem;
 }
 .length {
   width: 74px;
@@ -232,7 +232,7 @@ h1 {
   }
   .middle > :not(header) {
     order: -2;
-    margin-top: 0 !important;
+    margin-top: 0;
   }
   .left {
     order: -3;

@@ -124,7 +124,7 @@ const days = computed(() => {
   margin-top: 18px;
 }
 .side h2 {
-  margin-bottom: 8px !important;
+  margin-bottom: 8px;
 }
 .empty {
   padding: 8px 0;

@@ -264,7 +264,7 @@ async function save() {
   grid-column: 1 / -1;
 }
 .gap {
-  margin-bottom: 12px !important;
+  margin-bottom: 12px;
 }
 .save {
   border-left: 4px solid var(--gold);

@@ -212,7 +212,7 @@ const standing = computed(() => {
   padding: 8px 0;
 }
 .deeds {
-  margin-top: 10px !important;
+  margin-top: 10px;
   gap: 4px 14px;
 }
 </style>

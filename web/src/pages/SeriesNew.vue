@@ -289,6 +289,6 @@ async function save() {
   opacity: 0.7;
 }
 .check {
-  margin-bottom: 8px !important;
+  margin-bottom: 8px;
 }
 </style>

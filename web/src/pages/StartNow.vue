@@ -103,7 +103,7 @@ async function save() {
 fieldset {
   border: 0;
   padding: 0;
-  margin: 0;
+  margin-inline: 0;
 }
 .who {
   max-height: 260px;
