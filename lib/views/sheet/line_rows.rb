@@ -6,6 +6,9 @@ module Views
     # @return [ActiveRecord::Relation] with all that rows need
     def load(lines) = lines.in_order.includes(:author, action_item: {owners: :person}, motion: %i[proposer seconder])
 
+    # @param lines [Array<Records::Line>, nil]
+    def rows(lines) = (lines || []).map { |line| row(line) }
+
     def row(line)
       {
         id: line.id, topic_id: line.topic_id, kind: line.kind, text: line.text, version: line.lock_version,

@@ -1,9 +1,6 @@
 module Views
   # The one document of a meeting: agenda before it, minutes after.
   class Sheet < Base
-    # Stands for the review of left-over actions in the running order, which is no topic.
-    LEFT_OVER = "left-over"
-
     # @return [Hash] the sheet as it is now; issued ones as they were issued
     def show(meeting_id)
       load(meeting_id)
@@ -28,52 +25,12 @@ module Views
       @known += @series.members.map(&:person)
       @zone = @series.zone
       @ledger = Loading::Ledgers.of([@series.id])[@series.id]
-      @visits = @meeting.visits.to_h { |visit| [visit.topic_id, visit] }
       @lines = LineRows.load(@meeting.lines.standing).group_by(&:topic_id)
-      @topics = topics_here
       @left_over = @ledger.left_over_actions(meeting_id)
-      @order = running_order
-    end
-
-    # Those that stand here, then those put off from here.
-    def topics_here
-      here = @ledger.topics_at(@meeting.id).map(&:id)
-      put_off = @visits.values.select(&:put_off).map(&:topic_id) - here
-      records = Records::Topic.where(id: here + put_off).to_h { |topic| [topic.id, topic] }
-      (here + put_off).filter_map { |id| records[id] }
-    end
-
-    def running_order
-      entries = @topics.map { |topic| entry(topic) }
-      unless @left_over.empty?
-        entries.unshift(
-          Core::Sheet::RunningOrder::Entry.new(
-            id: LEFT_OVER, length_min: @series.left_over_min,
-            used_s: (used_s(@meeting.left_over_used_s, nil) if @meeting.begun_at),
-            done: in_session? && !@meeting.present_topic_id.nil?
-          )
-        )
-      end
-      Core::Sheet::RunningOrder.new(interval: @meeting.interval, entries: entries, now: (now if in_session?),
-        begun_at: @meeting.begun_at, present_id: in_session? ? @meeting.present_topic_id || LEFT_OVER : nil)
-    end
-
-    def entry(topic)
-      visit = @visits[topic.id]
-      Core::Sheet::RunningOrder::Entry.new(
-        id: topic.id, length_min: topic.in_writing ? 0 : topic.length_min,
-        used_s: visit && used_s(visit.used_s, topic.id),
-        done: !visit.nil? && (visit.put_off || visit.used_s.positive?)
+      @agenda = SheetTopics.new(
+        @meeting, @ledger, lines: @lines, left_over: @left_over.any?, known: @known, now: now
       )
     end
-
-    def used_s(before, topic_id)
-      return before unless in_session? && @meeting.present_topic_id == topic_id && @meeting.present_since
-
-      before + (now - @meeting.present_since).to_i
-    end
-
-    def in_session? = @meeting.state == "in_session"
 
     def content
       @content ||= {
@@ -102,9 +59,9 @@ module Views
         below_quorum: below_quorum,
         people: here.rows,
         left_over: left_over,
-        left_over_lines: lines(nil),
-        topics: topics,
-        running_order: order_view,
+        left_over_lines: LineRows.rows(@lines[nil]),
+        topics: @agenda.rows,
+        running_order: @agenda.order,
         version: @meeting.lock_version
       }
     end
@@ -116,7 +73,7 @@ module Views
       {
         meeting_number: held.index { |meeting| meeting.id == @meeting.id }&.succ,
         next_meeting: neighbour(@ledger.next_after(@meeting.id)),
-        files: Loading::Papers.of(@meeting.id, @topics).map { |paper| paper[:name] },
+        files: Loading::Papers.of(@meeting.id, topics).map { |paper| paper[:name] },
         decision_numbers: decisions.select { |one| one[:meeting_id] == @meeting.id }
           .to_h { |one| [one[:line_id], one[:number]] }
       }
@@ -148,7 +105,7 @@ module Views
         vote_rule: @series.vote_rule,
         deputies: deputy_rows,
         **issued,
-        papers: Loading::Papers.of(@meeting.id, @topics),
+        papers: Loading::Papers.of(@meeting.id, topics),
         **agendas.around,
         may: {
           write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic],
@@ -157,7 +114,7 @@ module Views
       }
     end
 
-    def agendas = Agendas.new(@meeting, @topics, @ledger, zone: @zone, known: @known)
+    def agendas = Agendas.new(@meeting, topics, @ledger, zone: @zone, known: @known)
 
     def calls = @calls ||= SheetCall.new(@meeting, -> { here.keys }, by: by, now: now)
 
@@ -200,16 +157,8 @@ module Views
     def carries
       following = @ledger.next_after(@meeting.id)
       open = @ledger.actions.count { |action| action.state == :open && action.raised_at <= @meeting.starts_at }
-      topics = @topics.count { |one| one.settled_at_meeting_id.nil? && one.standing_id.nil? && !taken?(one) }
-      {actions: open, topics: topics, to: neighbour(following)}
-    end
-
-    def taken?(topic)
-      visit = @visits[topic.id]
-      Core::Sheet::Settling.taken?(
-        visited: !visit.nil?, put_off: visit&.put_off || false, written: @lines.key?(topic.id),
-        in_writing: topic.in_writing
-      )
+      going = topics.count { |one| one.settled_at_meeting_id.nil? && one.standing_id.nil? && !@agenda.taken?(one) }
+      {actions: open, topics: going, to: neighbour(following)}
     end
 
     # Who is asked and who is here. @return [SheetPeople]
@@ -228,59 +177,11 @@ module Views
       end
     end
 
-    def topics
-      slots = @order.slots.to_h { |slot| [slot.id, slot] }
-      Records::Base.fill(@topics, :presenter, known: @known)
-      numbers = Core::Sheet::Numbering.of(@topics.map(&:sub), first: numbers_from)
-      @topics.zip(numbers).map do |topic, number|
-        visit = @visits[topic.id]
-        {
-          id: topic.id,
-          number: number,
-          text: topic.text,
-          sub: topic.sub,
-          in_writing: topic.in_writing,
-          standing: !topic.standing_id.nil?,
-          shared: !topic.shared_id.nil?,
-          title: topic.title,
-          purpose: topic.purpose,
-          length_min: topic.length_min,
-          brought_by_id: topic.brought_by_id,
-          presenter: topic.presenter && person(topic.presenter),
-          carried: topic.meeting_id != @meeting.id,
-          put_off: visit&.put_off || false,
-          present: @meeting.present_topic_id == topic.id && in_session?,
-          taken: taken?(topic),
-          lines: lines(topic.id),
-          version: topic.lock_version,
-          **slot_view(slots.fetch(topic.id))
-        }
-      end
-    end
+    # @return [Array<Records::Topic>]
+    def topics = @agenda.records
 
-    # What is left over comes first, where there is any or something was written about it.
-    def numbers_from = (@left_over.any? || @lines.key?(nil)) ? 2 : 1
-
-    def slot_view(slot)
-      {
-        local_start: @zone.wall(slot.starts_at), local_end: @zone.wall(slot.ends_at), used_min: slot.used_min,
-        over_min: slot.over_min, fits: slot.fits
-      }
-    end
-
-    def order_view
-      left_over_slot = @order.slots.find { |slot| slot.id == LEFT_OVER }
-      {
-        planned_min: @order.planned_min, local_end: @zone.wall(@order.ends_at), slack_min: @order.slack_min,
-        left_over: left_over_slot && slot_view(left_over_slot), unfit: @order.unfit.map(&:id) - [LEFT_OVER],
-        remedies: @order.remedies.map { |remedy| {kind: remedy.kind, topic_ids: remedy.ids, to_min: remedy.to_min} }
-      }
-    end
-
-    def lines(topic_id) = (@lines[topic_id] || []).map { |line| LineRows.row(line) }
+    def in_session? = @meeting.state == "in_session"
 
     def person(record) = {id: record.id, name: record.name}
-
-    def named(ids, names) = ids.map { |id| {id: id, name: names[id]} }
   end
 end

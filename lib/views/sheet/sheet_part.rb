@@ -23,7 +23,7 @@ module Views
 
     def part_of_line = {carries: carries, taken: taken, gaps: gaps, below_quorum: below_quorum}
 
-    def taken = @topics.select { |topic| taken?(topic) }.map(&:id)
+    def taken = topics.select { |topic| @agenda.taken?(topic) }.map(&:id)
 
     def people_part
       {
@@ -34,13 +34,13 @@ module Views
 
     def call_part = calls.shared
 
-    def papers_part = {papers: Loading::Papers.of(@meeting.id, @topics)}
+    def papers_part = {papers: Loading::Papers.of(@meeting.id, topics)}
 
     def left_over_part = {left_over: left_over.map { |row| row.except(:may_change) }, carries: carries}
 
     def topics_part
       {
-        topics: topics.map { |row| row.except(:lines) }, running_order: order_view, carries: carries,
+        topics: @agenda.rows.map { |row| row.except(:lines) }, running_order: @agenda.order, carries: carries,
         present_topic_id: @meeting.present_topic_id, gaps: gaps,
         **agendas.around
       }
