@@ -3,6 +3,7 @@ class OneWordForOneThing < ActiveRecord::Migration[7.2]
   def up
     renamed :replies, :answers, answer: "`answer` in ('accepted','tentative','declined','none')"
     renamed :counters, :offered_times, span: "`starts_at` < `ends_at`", state: "`state` in ('open','taken','declined')"
+    execute "update made_keys set kind = 'offered_times' where kind = 'counters'"
     remove_check_constraint :topics, name: "topics_state"
     execute "update topics set state = 'brought_in' where state = 'offered'"
     add_check_constraint :topics, "`state` in ('on','brought_in','declined')", name: "topics_state"

@@ -6,7 +6,7 @@ module Api
     end
 
     on :put, "/offered-times/:id", "settleOfferedTime", may: :invite, of: :offered_time do
-      series_id = use(UseCases::Answers).settle(id: params["id"], **input)
+      series_id = use(UseCases::OfferedTimes).settle(id: params["id"], **input)
       json use(Views::AnswerTable).show(series_id)
     end
 

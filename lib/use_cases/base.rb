@@ -58,6 +58,9 @@ module UseCases
       record.save!
     end
 
+    # @raise [Core::Conflict] when it is too late to say who comes
+    def refuse_over(meeting) = Core::Sheet::Lifecycle.refuse_over(meeting.state.to_sym, meeting.ends_at, now)
+
     # A short text: trimmed, nil when empty. @raise [Core::Invalid] when it must be given
     def words(text, pointer: nil, missing: nil)
       trimmed = text.to_s.strip

@@ -33,7 +33,7 @@ RSpec.describe "Rights" do
     use(UseCases::Holds, @people[:keeper]).keep(
       id: @hold, title: "Later", starts_at: clock.now + 86_400, length_min: 30, time_zone: "Europe/Oslo"
     )
-    @offered_time = use(UseCases::Answers, @people[:member]).offer(
+    @offered_time = use(UseCases::OfferedTimes, @people[:member]).offer(
       id: key, meeting_id: meeting_ids(@series).last, person_id: @people[:member], starts_at: clock.now + 86_400,
       ends_at: clock.now + 90_000
     )

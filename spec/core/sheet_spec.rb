@@ -71,6 +71,20 @@ RSpec.describe Core::Sheet do
       )
       expect { described_class.refuse_frozen(:issued) }.to raise_error(Core::Conflict)
     end
+
+    it "lets people say that they come until the meeting has ended or is called off" do
+      now = Time.utc(2026, 11, 30, 9)
+      late = {planned: [-1, 0], in_session: [0], called_off: [-1, 60], issued: [-60]}
+      fine = {planned: [1, 60], in_session: [1]}
+      refused = ->(state, by) do
+        described_class.refuse_over(state, now + by * 60, now)
+        false
+      rescue Core::Conflict
+        true
+      end
+      seen = [late, fine].map { |cases| cases.flat_map { |state, ends| ends.map { |by| refused[state, by] } }.uniq }
+      expect(seen).to eq [[true], [false]]
+    end
   end
 
   describe Core::Sheet::Attendance do

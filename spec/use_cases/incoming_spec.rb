@@ -146,10 +146,10 @@ RSpec.describe UseCases::IncomingMails do
       note: "Monday is full", local_start: Core::WallTime.parse("2026-12-08T14:00"),
       fit: "Marit Hauge and Wen Halloran unknown"
     )
-    use(UseCases::Answers, marit).settle(id: offered[:id], take: true)
+    use(UseCases::OfferedTimes, marit).settle(id: offered[:id], take: true)
     expect(Records::Meeting.find(meetings[1]).starts_at).to eq Time.utc(2026, 12, 8, 13)
     mail(ical("COUNTER", recurrence: "20261214T083000Z", start: "20261215T130000Z"))
-    use(UseCases::Answers, marit).settle(
+    use(UseCases::OfferedTimes, marit).settle(
       id: use(Views::AnswerTable, marit).show(series_id)[:offered_times].first[:id], take: false
     )
     declined = ::Mail.new(Records::Mail.find_by("reason like 'decline:%'").source)

@@ -93,11 +93,11 @@ RSpec.describe "Messages" do
 
   it "turn down another time (DECLINECOUNTER, RFC 5546 3.2.8)" do
     send_all
-    offer = use(UseCases::Answers, wen).offer(
+    offer = use(UseCases::OfferedTimes, wen).offer(
       id: key, meeting_id: meetings[0], person_id: wen, starts_at: Time.utc(2026, 12, 1, 9),
       ends_at: Time.utc(2026, 12, 1, 10)
     )
-    use(UseCases::Answers, marit).settle(id: offer, take: false)
+    use(UseCases::OfferedTimes, marit).settle(id: offer, take: false)
     message = read(last_calendar)
     expect([message["method"], event(message).values_at("uid", "recurrence", "attendees")]).to eq [
       "DECLINECOUNTER", [uid, "2026-11-30T09:30:00", [["mailto:wen@skerrybuoy.example", nil]]]

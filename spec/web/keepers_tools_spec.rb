@@ -245,7 +245,7 @@ RSpec.describe "What a keeper changes" do
       series_id: id, person_id: wen, meeting_id: meeting, answer: "declined", note: "At sea"
     )
     starts_at = Records::Meeting.find(meeting).starts_at + 86_400
-    use(UseCases::Answers, wen).offer(
+    use(UseCases::OfferedTimes, wen).offer(
       id: key, meeting_id: meeting, person_id: wen, starts_at: starts_at, ends_at: starts_at + 2_700
     )
     sign_in_as("Marit Hauge")

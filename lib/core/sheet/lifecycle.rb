@@ -38,6 +38,13 @@ module Core
 
         raise Conflict.new("This sheet is #{WORDS[state]} and no longer changes.", code: "frozen", state: state.to_s)
       end
+
+      # @raise [Conflict] when nobody can say any more that they come, or who comes besides
+      def refuse_over(state, ends_at, now)
+        return unless ends_at <= now || state == :called_off
+
+        raise Conflict.new("This meeting is over.", code: "state")
+      end
     end
   end
 end

@@ -33,7 +33,7 @@ module UseCases
     def offer(id:, meeting_id:, local_start:, note: nil)
       meeting = find(@link.meetings, meeting_id)
       starts_at = @link.person.zone.instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
-      Answers.new(by: by, clock: @clock).offer(
+      OfferedTimes.new(by: by, clock: @clock).offer(
         id: id, meeting_id: meeting_id, person_id: by, starts_at: starts_at,
         ends_at: starts_at + meeting.interval.length_min * 60, note: note
       )

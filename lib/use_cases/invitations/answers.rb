@@ -1,13 +1,9 @@
 module UseCases
-  # Answers of the invited, to one meeting or the whole run, by whatever way they come; and other times they offer.
+  # Answers of the invited, to one meeting or the whole run, by whatever way they come.
   class Answers < Base
     WORDS = {
       "accepted" => "comes", "tentative" => "may come", "declined" => "is away", "none" => "has taken the answer back"
     }.freeze
-
-    # Another time is offered within two years, and for a day at most.
-    LATEST_S = 2 * 366 * 86_400
-    LONGEST_S = 86_400
 
     # @param meeting_id [String, nil] nil: the whole run, that is all meetings to come
     # @param open_only [Boolean] of the whole run, only meetings that are not answered yet: a single answer stands
@@ -51,47 +47,6 @@ module UseCases
       end
     end
 
-    # Another time for a meeting. @return [String] key of the offer
-    def offer(id:, meeting_id:, person_id:, starts_at:, ends_at:, note: nil)
-      refuse_time(starts_at, ends_at)
-      once(Records::OfferedTime, id, within: meeting_id) do
-        meeting = find(Records::Meeting.includes(:series), meeting_id)
-        refuse_over(meeting)
-        open = Records::OfferedTime.where(meeting_id: meeting_id, person_id: person_id, state: "open")
-        open.update_all(state: "declined")
-        Records::OfferedTime.create!(
-          id: id, series_id: meeting.series_id, meeting_id: meeting_id, person_id: person_id, starts_at: starts_at,
-          ends_at: ends_at, note: words(note)
-        )
-        note_offer(meeting, person_id, starts_at)
-        tell_keeper(id, meeting, person_id, starts_at, note)
-        Records::Change.note(meeting_id, now, :people)
-      end
-      id
-    end
-
-    # Takes the time somebody offers, or turns it down; who offered it is told either way.
-    def settle(id:, take:)
-      offered = find(Records::OfferedTime.includes(:person, meeting: :series), id)
-      write do
-        offered.lock!
-        next unless offered.state == "open"
-
-        offered.update!(state: take ? "taken" : "declined")
-        zone = offered.meeting.series.zone
-        if take
-          MeetingChanges.new(by: by, clock: @clock).move(
-            meeting_id: offered.meeting_id, version: offered.meeting.lock_version,
-            local_start: zone.wall(offered.starts_at).to_s,
-            length_min: ((offered.ends_at - offered.starts_at) / 60).round
-          )
-        end
-        decline(offered, zone) unless take
-        Records::Change.note(offered.meeting_id, now, :people)
-      end
-      offered.series_id
-    end
-
     private
 
     # @return [Records::SeriesMember, nil] nil for who only stands in at that meeting
@@ -118,31 +73,11 @@ module UseCases
       meetings.select { |meeting| sent.include?(meeting.id) }.each { |one| substitutes.take_back(one, person_id) }
     end
 
-    # One by one where places are given out in order; else together, for a daily run has hundreds of dates.
+    # One by one where seats are given out in order; else together, for a daily run has hundreds of dates.
     def put_all(meetings, person_id, **wish)
       in_order, together = meetings.partition { |meeting| meeting.options.sign_up }
       in_order.each { |meeting| sign_up(meeting, person_id, **wish) }
       write_answers(together, person_id, **wish)
-    end
-
-    def refuse_time(starts_at, ends_at)
-      unless starts_at < ends_at
-        raise Core::Invalid.new("Offer a time that ends after it begins.", pointer: "/endsAt")
-      end
-      if starts_at <= now
-        raise Core::Invalid.new("That is past. Offer a time to come.", pointer: "/startsAt", code: "past")
-      end
-      return unless starts_at > now + LATEST_S || ends_at > starts_at + LONGEST_S
-
-      raise Core::Invalid.new("That is too far ahead, or too long.", pointer: "/startsAt")
-    end
-
-    def note_offer(meeting, person_id, starts_at)
-      name = Records::Person.where(id: person_id).pick(:name)
-      Records::Event.note(
-        "offered", "#{name} offers #{Core::Words.at(meeting.series.zone.wall(starts_at))} instead",
-        series_id: meeting.series_id, meeting_id: meeting.id, now: now, person_id: person_id
-      )
     end
 
     def coming(series_id) =
@@ -153,13 +88,7 @@ module UseCases
         .in_order
         .to_a
 
-    def refuse_over(meeting)
-      if meeting.ends_at <= now || meeting.state == "called_off"
-        raise Core::Conflict.new("This meeting is over.", code: "state")
-      end
-    end
-
-    # Where people sign up there is no maybe, and nobody loses a place by it.
+    # Where people sign up there is no maybe, and nobody loses a seat by it.
     def without_maybe(meetings, meeting_id)
       rest = meetings.reject { |meeting| meeting.options.sign_up }
       if meeting_id && rest.empty? && meetings.any?
@@ -178,7 +107,7 @@ module UseCases
       sign_ups.tell_waiting(meeting, person, wait) if tells
     end
 
-    # Who only adds a word keeps the place in the order.
+    # Who only adds a word stays where they are in the order.
     def write_answers(meetings, person_id, answer:, note:, way:, stamp:)
       return if meetings.empty?
 
@@ -206,41 +135,6 @@ module UseCases
       Records::Event.note(
         "answered", "#{name} #{WORDS.fetch(answer)} #{which}#{how}#{": #{words(note)}" if words(note)}",
         series_id: series_id, meeting_id: meeting&.id, now: now, person_id: person_id
-      )
-    end
-
-    def tell_keeper(id, meeting, person_id, starts_at, note)
-      series = meeting.series
-      keeper = series.keeper
-      return if keeper.id == person_id
-
-      said = ->(time) { Core::Words.moment(time, keeper.zone) }
-      letter = Mailing::Letters.time_offered(
-        title: series.title, name: Records::Person.where(id: person_id).pick(:name), offered: said[starts_at],
-        now_at: said[meeting.starts_at], word: words(note),
-        url: "#{Settings.origin}/series/#{series.id}?show=answers"
-      )
-      Outbox.new(clock: @clock).put(reason: "offer:#{id}", series_id: series.id, to: keeper, **letter)
-    end
-
-    # RFC 5546 3.2.8
-    def decline(offered, zone)
-      series = offered.meeting.series
-      ical = Core::Invitation::DeclineCounter.new(
-        uid: Loading::SeriesContent.uid(series.id),
-        sequence: series.sequence,
-        recurrence: offered.meeting.original_wall,
-        zone: zone,
-        now: now,
-        organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from),
-        address: offered.person.email
-      ).to_ical
-      letter = Mailing::Letters.time_declined(
-        title: series.title, keeper: series.keeper.name, offered: Core::Words.moment(offered.starts_at, zone)
-      )
-      Outbox.new(clock: @clock).put(
-        reason: "decline:#{offered.id}", series_id: series.id, to: offered.person, calendar: ical,
-        reply_to: series.keeper.email, **letter
       )
     end
   end

@@ -150,7 +150,7 @@ module UseCases
       end
 
       from_s = event.start.instant_s
-      Answers.new(by: person.id, clock: @clock).offer(
+      OfferedTimes.new(by: person.id, clock: @clock).offer(
         id: Records::Key.make(now), meeting_id: meeting.id, person_id: person.id, starts_at: Time.at(from_s).utc,
         ends_at: Time.at(event.ends_s(from_s)).utc, note: note(event)
       )

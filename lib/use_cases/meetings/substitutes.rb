@@ -41,9 +41,7 @@ module UseCases
     def ask_too(meeting_id:, person_id: nil, name: nil, email: nil)
       write do
         meeting = find(Records::Meeting.includes(series: %i[keeper held_place]), meeting_id)
-        if meeting.ends_at <= now || meeting.state == "called_off"
-          raise Core::Conflict.new("This meeting is over.", code: "state")
-        end
+        refuse_over(meeting)
         person = person_id ? find(Records::Person, person_id) : guest(name, email, meeting)
         next if extras(meeting_id).exists?(person_id: person.id) # sent again
         if meeting.asked?(person.id)
@@ -101,9 +99,7 @@ module UseCases
       unless meeting.options.pass_on
         raise Core::Conflict.new("This invitation may not be passed on.", code: "pass-on")
       end
-      if meeting.ends_at <= now || meeting.state == "called_off"
-        raise Core::Conflict.new("This meeting is over.", code: "state")
-      end
+      refuse_over(meeting)
       raise Core::NotFound unless Records::SeriesMember.exists?(series_id: meeting.series_id, person_id: person_id)
       if Records::Mail
           .where(series_id: meeting.series_id)
