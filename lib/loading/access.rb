@@ -55,9 +55,8 @@ module Loading
     def allow!(right, kind = nil, id = nil, whose: nil)
       return if Core::Rights.allow?(right, [:anyone])
       raise Core::Unknown unless @person_id
-
+      return if kind.nil? && Core::Rights.allow?(right, [:person]) # whoever is signed in
       return if PERSON_OF.key?(kind) && allow?(right, kind, id)
-
       return if kind == :incoming_mail && Core::Rights.allow?(right, roles)
 
       series_id = kind && (SERIES_OF[kind]&.call(id) || raise(Core::NotFound))

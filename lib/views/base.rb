@@ -22,6 +22,17 @@ module Views
       {name => shown, :page => number, :page_size => size, :total => total}
     end
 
+    # One page of rows, which are counted only where it does not tell by itself how many there are.
+    # @param records [ActiveRecord::Relation] in order
+    # @yieldparam shown [Array] those of this page
+    # @return [Hash] as page_of
+    def one_page(name, records, number, size)
+      before = (number - 1) * size
+      shown = records.offset(before).limit(size).to_a
+      last = shown.size < size && (shown.any? || number == 1)
+      page_of(name, number, size, last ? before + shown.size : records.count, yield(shown))
+    end
+
     def named(record) = record && {id: record.id, name: record.name}
   end
 end

@@ -10,8 +10,7 @@ module Views
 
     def list(page: 1)
       people = Records::Person.where(guest: false).order(:name, :id)
-      {people: people.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).map { |person| row_of(person) }, page: page,
-       page_size: PAGE_SIZE, total: people.count}
+      one_page(:people, people, page, PAGE_SIZE) { |shown| shown.map { |person| row_of(person) } }
     end
 
     # Everybody as vCards (RFC 6350).

@@ -4,9 +4,8 @@ module Views
     PAGE_SIZE = 50
 
     def list(page: 1)
-      series = Records::Series.shown_to(by).order(:title, :id)
-      shown = series.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).includes(:keeper, :held_place).to_a
-      page_of(:series, page, PAGE_SIZE, series.count, rows(shown))
+      series = Records::Series.shown_to(by).order(:title, :id).includes(:keeper, :held_place)
+      one_page(:series, series, page, PAGE_SIZE) { |shown| rows(shown) }
     end
 
     private

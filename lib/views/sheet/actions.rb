@@ -10,9 +10,7 @@ module Views
 
     # @param choice [Hash] as ActionChoice#records takes it
     def list(page: 1, **choice)
-      actions = choosing.records(**choice)
-      shown = actions.offset((page - 1) * PAGE_SIZE).limit(PAGE_SIZE).to_a
-      page_of(:actions, page, PAGE_SIZE, actions.count, rows(shown)).merge(choices)
+      one_page(:actions, choosing.records(**choice), page, PAGE_SIZE) { |shown| rows(shown) }.merge(choices)
     end
 
     # @return [Hash] one action, as lists show it
