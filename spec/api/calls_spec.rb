@@ -1,47 +1,9 @@
 require_relative "../api_helper"
-require_relative "../support/call_exchange"
+require_relative "../support/calls_made"
 require "open3"
 
 RSpec.describe Api::Calls do
-  let!(:marit) { person("Marit Hauge") }
-  let!(:ines) { person("Ines Torvald") }
-  let!(:wen) { person("Wen Halloran") }
-  let(:starts) { Time.now.utc + 300 }
-  let(:start) { Core::Zone["Europe/Oslo"].wall(starts).to_s[0, 16] }
-
-  before do
-    CallExchange.open
-    clock.now = Time.now.utc
-  end
-
-  def round(kind = "standing", **rest)
-    call = {kind: kind, **rest.delete(:call).to_h}
-    series(marit, {required: ines}, start: start, rule: "FREQ=WEEKLY;COUNT=3", call: call, **rest)
-  end
-
-  # What the worker does.
-  def work
-    clock.now = [clock.now, Time.now.utc].max
-    nil while UseCases::Calls.new(service: CallService.new, clock: clock).work_next
-  end
-
-  def look_again
-    Records::Call.update_all(due_at: clock.now - 1)
-    work
-  end
-
-  # Where a link of somebody leads. @return [String] address of the entrance, or path of a page of ours
-  def led(series_id, person_id, of = nil)
-    found = Records::Series.find(series_id)
-    get "#{Loading::WayIn.path(found, person_id, at: clock.now)}#{"?of=#{of}" if of}"
-    last_response["location"]
-  end
-
-  def caller(series_id, person_id) = Caller.new(led(series_id, person_id))
-
-  def first(id) = meeting_ids(id).first
-
-  def people(id) = sheet(first(id), marit)[:people].to_h { |one| [one[:name], one[:attendance]] }
+  include_context "with calls"
 
   it "makes a call, lets in by a link of one's own without a passcode, and fills in who is there" do
     id = round
@@ -285,83 +247,6 @@ RSpec.describe Api::Calls do
     expect(Records::Mail.where(kind: "changed", person_id: ines).count).to eq 1
   end
 
-  describe "one after another" do
-    let(:id) { round }
-    let(:meeting) { first(id) }
-    let(:wall) { Records::Meeting.find(meeting).then { |one| ->(min) { one.series.zone.wall(one.starts_at + min * 60).to_s } } }
-
-    def slot(name, from, length = 15, id: key) =
-      {id: id, name: name, email: "#{name.downcase}@harbour.example", localStart: wall[from], lengthMin: length}
-
-    def set(*slots) = call(:put, "/meetings/#{meeting}/row", {slots: slots})
-
-    before do
-      id
-      work
-      sign_in(marit)
-    end
-
-    it "invites each to their own time alone, and lets them in one by one" do
-      pat, kim = slot("Pat", 0), slot("Kim", 15)
-      2.times { expect(set(pat, kim)).to include("rowUntold" => 2) }
-      expect { 2.times { call(:post, "/meetings/#{meeting}/row/telling") } }.to change(Records::Mail, :count).by(2)
-      mail = Mail.read_from_string(Records::Mail.find_by!(recipient: "kim@harbour.example").source)
-      expect(mail.text_part.decoded).to include "Your time is", Core::Words.clock(Core::WallTime.parse(wall[15])),
-        "/call/"
-      expect(mail.text_part.decoded).not_to include "Pat"
-      event = mail.all_parts.find { |part| part.mime_type == "text/calendar" }.decoded
-      expect(event).to include "DURATION:PT15M", "ATTENDEE;CN=Kim", "UID:row-#{kim[:id]}@"
-      look_again
-      visitor = caller(id, Records::Person.find_by!(name: "Kim").id)
-      expect([visitor.enter, visitor.state]).to eq %w[in waits]
-      look_again
-      shown = call(:put, "/meetings/#{meeting}/door")
-      expect(shown["row"].map { |one| [one["name"], one["state"]] }).to eq [["Pat", "not_yet"], ["Kim", "waits"]]
-      call(:put, "/meetings/#{meeting}/door/#{shown["row"][1]["visit"]}", {verdict: "let_in"})
-      expect(visitor.state).to eq "in"
-    end
-
-    it "tells those whose turn is to come when it runs late, and cancels for who is taken off" do
-      pat, kim = slot("Pat", 0), slot("Kim", 15)
-      set(pat, kim)
-      call(:post, "/meetings/#{meeting}/row/telling")
-      2.times { call(:put, "/meetings/#{meeting}/row/delay", {minutes: 10}) }
-      later = Records::Mail.where("reason like 'row:late:%'").map { |one| [one.recipient, one.subject] }
-      expect(later).to match_array [
-        ["pat@harbour.example", "A little later: Monday mooring round"],
-        ["kim@harbour.example", "A little later: Monday mooring round"]
-      ]
-      expect(call(:get, "/meetings/#{meeting}")["row"].first["turnAt"][0, 16]).to eq wall[10][0, 16]
-      set(kim)
-      expect(call(:post, "/meetings/#{meeting}/row/telling")["row"].size).to eq 1
-      off = Records::Mail.where(subject: "You need not come: Monday mooring round")
-      expect(off.pluck(:recipient)).to eq ["pat@harbour.example"]
-      expect(led(id, Records::Person.find_by!(name: "Pat").id)).to eq "/no-call"
-    end
-
-    it "gives those who were told a new link when it is renewed, and nobody who was not" do
-      Records::Series.where(id: id).update_all(told_at: clock.now)
-      set(slot("Pat", 0))
-      call(:post, "/meetings/#{meeting}/row/telling")
-      set(call(:get, "/meetings/#{meeting}")["row"].first.slice("id", "name", "email", "localStart", "lengthMin"),
-        slot("Kim", 15))
-      2.times do |renewal|
-        expect { call(:put, "/series/#{id}/call-renewal", {id: key, renewal: renewal}) }
-          .to change { Records::Mail.where(recipient: "pat@harbour.example").count }.by(1)
-      end
-      expect(Records::Mail.where(recipient: "kim@harbour.example")).to be_empty
-    end
-
-    it "says which time is wrong" do
-      faults = ->(*slots) { set(*slots)["errors"].map { |one| one["pointer"] } }
-      expect(faults[slot("Pat", -5)]).to eq ["/slots/0/localStart"]
-      expect(faults[slot("Pat", 0, 20), slot("Kim", 15)]).to eq ["/slots/1/localStart"]
-      expect(faults[slot("Pat", 40)]).to eq ["/slots/0/localStart"]
-      expect(faults[slot("Pat", 0).merge(email: "pat")]).to eq ["/slots/0/email"]
-      expect(faults[slot("Pat", 0).merge(name: " ", email: "new@harbour.example")]).to eq ["/slots/0/name"]
-    end
-  end
-
   it "asks guests once to try the entrance, two days before at most, unless they did" do
     guest = {id: key, name: "Pat", email: "pat@harbour.example", role: "required"}
     id = round(guests: [guest])
@@ -374,48 +259,5 @@ RSpec.describe Api::Calls do
     expect([ask.call, ask.call]).to eq [1, 0]
     mail = Mail.read_from_string(Records::Mail.find_by!("reason like 'try:%'").source)
     expect(mail.text_part.decoded).to include "press “Try it”", "/call/"
-  end
-
-  describe "reports" do
-    let(:id) { round.tap { work } }
-
-    def report(body, secret: CallExchange::SECRET, at: Time.now, id: "e-1")
-      text = JSON.generate(body)
-      signature = Core::Calls::Signature.of(secret, id, at.to_i.to_s, text)
-      post "/api/call-reports", text, "CONTENT_TYPE" => "application/json", "HTTP_WEBHOOK_ID" => id,
-        "HTTP_WEBHOOK_TIMESTAMP" => at.to_i.to_s, "HTTP_WEBHOOK_SIGNATURE" => signature
-      status
-    end
-
-    def came(**rest) = {
-      id: "e-1", call: Records::Call.find_by!(series_id: id).id, number: 1, kind: "came", at: Time.now.utc.iso8601,
-      visit: "v-1", person: ines, name: "Ines", **rest
-    }
-
-    it "are kept once, whoever sends them twice" do
-      2.times { expect(report(came)).to eq 204 }
-      expect(Records::CallReport.count).to eq 1
-      expect(people(id)).to include "Ines Torvald" => "on_call"
-    end
-
-    it "are refused when they are forged, old, broken or of no call here" do
-      expect(report(came, secret: "guessed")).to eq 401
-      expect(report(came, at: Time.now - 3_600)).to eq 401
-      expect(report(came(call: key))).to eq 410
-      [came(at: "soon"), came(kind: "danced"), came(person: "nobody"), came(call: nil), [], 3].each do |body|
-        expect(report(body)).to eq 400
-      end
-      expect(report(came(at: (Time.now + 86_400).utc.iso8601))).to eq 400
-      expect(Records::CallReport.count).to eq 0
-      get "/api/call-reports"
-      expect(status).to eq 405
-    end
-
-    it "that come a day late change the list of who was there, but no minutes that were issued" do
-      %w[in_session closed issued].each { |to| state(first(id), marit, to) }
-      expect(report(came)).to eq 204
-      expect(Records::Attendance.count).to eq 0
-      expect(use(Views::Presence, marit).list(id)[:meetings].first[:people].map { |one| one[:name] }).to eq ["Ines"]
-    end
   end
 end
