@@ -97,12 +97,11 @@ const step = (by: number) => {
     <div v-if="found" class="picture">
       <div class="row spread">
         <button type="button" class="quiet" @click="step(-1)">Earlier</button>
-        <span class="small soft"
-          >Press a bar to put that time to people, or draw a time to another bar. Times in
-          {{ zoneCity(timeZone) }}.</span
-        >
         <button type="button" class="quiet" @click="step(1)">Later</button>
       </div>
+      <p class="small soft">
+        Press a bar to put that time to people, or draw a time to another bar. Times in {{ zoneCity(timeZone) }}.
+      </p>
       <DaySilhouettes :found="found" :marked="marked" @take="toggle" @move="move" />
     </div>
     <p v-else class="soft">Choose who is asked, and the days show when they are free.</p>

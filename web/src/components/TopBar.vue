@@ -134,6 +134,7 @@ nav {
 nav a {
   display: flex;
   align-items: center;
+  white-space: nowrap;
   color: var(--soft);
   font-weight: 550;
   text-decoration: none;
@@ -148,9 +149,11 @@ nav a.here {
   display: flex;
   justify-content: space-between;
   align-items: center;
-  width: 210px;
+  flex: 0 1 210px;
   height: 34px;
   padding: 0 12px;
+  overflow: hidden;
+  white-space: nowrap;
   border: 1px solid var(--line);
   border-radius: 6px;
   background: var(--sheet);
@@ -170,6 +173,12 @@ nav a.here {
     sans-serif;
   cursor: pointer;
 }
+@media (max-width: 1020px) {
+  .bar,
+  nav {
+    gap: 16px;
+  }
+}
 @media (max-width: 860px) {
   .bar {
     flex-wrap: wrap;
@@ -183,17 +192,14 @@ nav a.here {
   nav {
     order: 3;
     flex: 0 0 100%;
-    gap: 14px;
+    gap: 10px;
     height: 38px;
     overflow-x: auto;
-    white-space: nowrap;
-    font-size: 1rem;
+    font-size: 0.9286rem;
     scrollbar-width: none;
   }
   .go {
-    width: 40px;
-  }
-  .go {
+    flex: 0 0 40px;
     font-size: 0;
   }
   .go kbd {
