@@ -126,7 +126,7 @@ useKeys([
           {{ zoneCity(timeZone) }}.
         </p>
       </header>
-      <section v-if="changing" class="sheet" aria-label="What is looked for">
+      <section v-if="changing" class="sheet wanted" aria-label="What is looked for">
         <LookFields v-model="look" :places="places ?? []" :error="error ?? runError" />
       </section>
       <ProblemNote :error="error" />
@@ -233,6 +233,10 @@ h1 {
   .middle > :not(header) {
     order: -2;
     margin-top: 0;
+  }
+  /* Where the button is that opens it. */
+  .middle > section.wanted {
+    order: -4;
   }
   .left {
     order: -3;
