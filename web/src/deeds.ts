@@ -6,7 +6,7 @@ export type Deed =
   | { kind: 'change'; lineId: string; topicId: string | null; version: number; body: Schemas['ChangedLine'] }
   | { kind: 'move'; lineId: string; body: Schemas['LinePosition'] }
   | { kind: 'remove'; lineId: string }
-  | { kind: 'restore'; lineId: string; line: Line }
+  | { kind: 'restore'; lineId: string; line: Line; afterId: string | null }
   | { kind: 'attend'; personId: string; body: Schemas['AttendanceWish'] }
   | { kind: 'attendAll'; people: Schemas['AttendanceOfAll']['people'] }
   | { kind: 'review'; actionId: string; body: Schemas['Review'] | null }
@@ -93,7 +93,7 @@ function withLineDeed(sheet: Sheet, entry: Entry): Sheet {
     case 'add':
       return line ? sheet : putIn(sheet, newLine(sheet, entry, deed.line), deed.line.afterId)
     case 'restore':
-      return line ? sheet : putIn(sheet, { ...deed.line, entry }, afterOf(sheet, deed.line))
+      return line ? sheet : putIn(sheet, { ...deed.line, entry }, backAfter(sheet, deed))
     case 'remove':
       return entry.refusal ? marked(sheet, entry, deed.lineId) : without(sheet, deed.lineId)
     case 'change':
@@ -116,6 +116,10 @@ function withMoved(sheet: Sheet, line: ShownLine, { topicId, afterId }: Schemas[
 
 const marked = (sheet: Sheet, entry: Entry, id: string) =>
   eachList(sheet, lines => lines.map(line => (line.id === id ? { ...line, entry } : line)))
+
+// One that the server has never had has no number; it goes back below the line it stood under.
+const backAfter = (sheet: Sheet, { line, afterId }: { line: Line; afterId: string | null }) =>
+  line.position === undefined && (afterId === null || findLine(sheet, afterId)) ? afterId : afterOf(sheet, line)
 
 function afterOf(sheet: Sheet, line: Line) {
   const before = linesAt(sheet, line.topicId).filter(other => (other.position ?? 0) < (line.position ?? 0))
@@ -211,7 +215,12 @@ export function inverse(deed: Deed, sheet: Sheet): Deed | null {
   if (!line) return null
   switch (deed.kind) {
     case 'remove':
-      return { kind: 'restore', lineId: line.id, line: { ...line, entry: undefined } as Line }
+      return {
+        kind: 'restore',
+        lineId: line.id,
+        line: { ...line, entry: undefined } as Line,
+        afterId: positionOf(sheet, line).afterId ?? null,
+      }
     case 'change':
       return { ...deed, version: line.version, body: wishOf(line) }
     case 'move':

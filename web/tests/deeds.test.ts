@@ -54,7 +54,11 @@ describe('A sheet with what is not sent yet', () => {
     ['a line moved down', [move('t', 'b')], '-:l t:b t:a u:c'],
     ['a line moved to another topic', [move('u', 'c')], '-:l t:b u:c u:a'],
     ['a removed line', [remove], '-:l t:b u:c'],
-    ['a line brought back', [remove, { kind: 'restore', lineId: 'a', line: line('a', 't', 1) }], '-:l t:a t:b u:c'],
+    [
+      'a line brought back',
+      [remove, { kind: 'restore', lineId: 'a', line: line('a', 't', 1), afterId: null }],
+      '-:l t:a t:b u:c',
+    ],
     ['one after the other', [add('n'), { ...change, lineId: 'n' }, move('u', null)], '-:l t:b t:A u:a u:c'],
   ])('shows %s', (_, deeds, expected) => expect(read(after(...deeds))).toBe(expected))
 
