@@ -26,7 +26,13 @@ let waiting = false
 
 function readAll(): Entry[] {
   const keys = Object.keys(localStorage).filter(key => key.startsWith(STORE))
-  return keys.sort().map(key => JSON.parse(localStorage.getItem(key)!))
+  return keys.sort().map(key => named(JSON.parse(localStorage.getItem(key)!)))
+}
+
+/** What an earlier version of this page has left, under the name it has today. */
+function named(entry: Entry): Entry {
+  const isMove = (entry.deed.kind as string) === 'place'
+  return isMove ? { ...entry, deed: { ...entry.deed, kind: 'move' } as Deed } : entry
 }
 
 const at = (key: string) => entries.findIndex(entry => entry.key === key)
