@@ -48,7 +48,7 @@ def middle(times) = times.sort[times.size / 2]
 
 def ms(seconds) = "#{(seconds * 1_000).round} ms"
 
-def day(round) = Date.today + 8 + round
+def day(round) = Clock.today + 8 + round
 
 # One round: a day with exactly so many times.
 def book(link, round)
@@ -92,7 +92,7 @@ puts "twice in a calendar: #{twice(marit)}; an answer took #{ms(middle(times.fla
 
 people = Array.new(PEOPLE) { |i| person("Member #{i}") }
 poll = key
-candidates = Array.new(8) { |i| {id: key, starts_at: Time.now.utc.floor + (10 + i) * 86_400} }
+candidates = Array.new(8) { |i| {id: key, starts_at: Clock.now.floor + (10 + i) * 86_400} }
 UseCases::TimePolls.new(by: marit).create(
   id: poll, title: "Dry-dock talk", length_min: 60, time_zone: "Europe/Oslo", candidates: candidates,
   people: people.map { |id| {person_id: id, role: "required"} }

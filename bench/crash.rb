@@ -94,7 +94,7 @@ begin
   series = Array.new(VICTIMS.size * ROUNDS) do |i|
     keeper.key.tap do |id|
       run = {
-        localStart: "#{Date.today + 2}T09:30", timeZone: "Europe/Oslo", lengthMin: 45, rule: "FREQ=WEEKLY;COUNT=4"
+        localStart: "#{Clock.today + 2}T09:30", timeZone: "Europe/Oslo", lengthMin: 45, rule: "FREQ=WEEKLY;COUNT=4"
       }
       keeper.until_taken(
         :post,

@@ -70,7 +70,7 @@ end
 
 def percentile(values, share) = (values.sort[(values.size * share).to_i.clamp(0, values.size - 1)] * 1000).round
 
-start = Time.now.utc + 120
+start = Clock.now + 120
 keeper_id = Records::Person.find_by!(email: "marit@skerrybuoy.example").id
 guests = Array.new(PEOPLE) do |n|
   {id: Records::Key.make, name: "Visitor #{n}", email: "v#{n}-#{Records::Key.make[-6..]}@visitors.example", role: "required"}
@@ -86,7 +86,7 @@ UseCases::Meetings.new(by: keeper_id).change_state(meeting_id: meeting, state: "
 sleep 0.2 until Records::Call.find_by(meeting_id: meeting)&.state == "made"
 people = Records::SeriesMember.where(series_id: series).where.not(person_id: keeper_id).pluck(:person_id)
 record = Records::Series.find(series)
-links = people.map { |id| Loading::WayIn.address(record, id, at: Time.now, meeting_id: meeting) }
+links = people.map { |id| Loading::WayIn.address(record, id, at: Clock.now, meeting_id: meeting) }
 keeper = Keeper.new
 alone = Array.new(LINES / 4) { |n| keeper.line(meeting, "alone #{n}").tap { sleep 0.2 } }
 

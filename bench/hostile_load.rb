@@ -41,7 +41,7 @@ class HostileLoad
       title: "Round",
       members: people.map { |person| {person_id: person, role: "required"} },
       run: {
-        local_start: "#{Date.today + 7}T09:30", time_zone: "Europe/Oslo", length_min: 45, rule: "FREQ=WEEKLY;COUNT=4"
+        local_start: "#{Clock.today + 7}T09:30", time_zone: "Europe/Oslo", length_min: 45, rule: "FREQ=WEEKLY;COUNT=4"
       }
     )
     UseCases::Invitations.new(by: keeper).send_all(id: Records::Key.make, series_id: id)
@@ -58,7 +58,7 @@ class HostileLoad
       "BEGIN:VEVENT",
       "UID:#{Loading::SeriesContent.uid(series_id)}",
       "SEQUENCE:0",
-      "DTSTAMP:#{(Time.now.utc - 3_600 + i).strftime("%Y%m%dT%H%M%SZ")}",
+      "DTSTAMP:#{(Clock.now - 3_600 + i).strftime("%Y%m%dT%H%M%SZ")}",
       "ORGANIZER:mailto:#{Settings.mail_from}",
       "ATTENDEE;PARTSTAT=#{i.even? ? "ACCEPTED" : "DECLINED"}:mailto:#{who}",
       "END:VEVENT",

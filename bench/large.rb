@@ -115,7 +115,7 @@ Demo.load_once
 $stdout = STDOUT
 marit = Records::Person.find_by!(email: "marit@skerrybuoy.example").id
 series = Records::Series.find_by!(title: "Monday mooring round").id
-sheet = Records::Meeting.where(series_id: series).coming(Time.now.utc).in_order.first.id
+sheet = Records::Meeting.where(series_id: series).coming(Clock.now).in_order.first.id
 pages = pages(marit, series, sheet)
 small = times(pages)
 begun = clock

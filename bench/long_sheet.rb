@@ -9,14 +9,14 @@ LINES, LEFT = Integer(ENV.fetch("LINES", "400")), Integer(ENV.fetch("LEFT", "60"
 FLAGS = {"no-sandbox" => nil, "disable-gpu" => nil, "disable-dev-shm-usage" => nil,
          "host-resolver-rules" => "MAP * ~NOTFOUND, EXCLUDE 127.0.0.1"}.freeze
 PASSWORD = "buoys afloat".freeze
-Clock = Struct.new(:now)
+SetClock = Struct.new(:now)
 
 # People, a series, a first meeting that raises what is left over, and the long one in session.
 class Long
   attr_reader :meeting
 
   def initialize
-    @clock = Clock.new(Time.now.utc - 3 * 86_400)
+    @clock = SetClock.new(Clock.now - 3 * 86_400)
     @marit = key
     UseCases::People.new(clock: @clock).set_up(
       id: @marit, name: "Marit Hauge", email: "marit@skerrybuoy.example", time_zone: "UTC", password: PASSWORD,

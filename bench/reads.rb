@@ -12,7 +12,7 @@ $stdout = STDOUT
 web = Web.new
 cookie = web.sign_in("marit@skerrybuoy.example", Story::PASSWORD)
 series = Records::Series.find_by!(title: "Monday mooring round").id
-sheet = Records::Meeting.where(series_id: series).coming(Time.now.utc).in_order.first.id
+sheet = Records::Meeting.where(series_id: series).coming(Clock.now).in_order.first.id
 # What is asked for, in the order of what it costs; wanted: its share of the bare route.
 PAGES = {
   "session" => ["/api/session", 0.5], "people" => ["/api/people", 0.5], "series" => ["/api/series", 0.35],

@@ -12,7 +12,7 @@ WEEK_MIN = 7 * 1_440
 ENTRIES = 40
 RUNS = 5
 ZONES = %w[Europe/Oslo Europe/Lisbon America/Halifax].freeze
-FROM = Time.now.utc.to_date.then { |today| today + 7 + (1 - today.wday) % 7 }
+FROM = Clock.now.to_date.then { |today| today + 7 + (1 - today.wday) % 7 }
 
 def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
@@ -39,7 +39,7 @@ class Stage
       }.uniq
       calendar_id = Records::Key.make
       Records::Calendar.create!(
-        id: calendar_id, person_id: id, name: "Bench", kind: "by_hand", expanded_until: Time.now + 86_400 * 500
+        id: calendar_id, person_id: id, name: "Bench", kind: "by_hand", expanded_until: Clock.now + 86_400 * 500
       )
       rows.each_slice(1_000) do |some|
         Records::BusySpan.insert_all(
@@ -91,7 +91,7 @@ class Measurement
     numbers = nil
     RUNS.times do
       reading << timed { read }
-      availability = Loading::Availability.new(people: @roles, from: @from, to: @to, now: Time.now.utc)
+      availability = Loading::Availability.new(people: @roles, from: @from, to: @to, now: Clock.now)
       people = availability.people
       search = nil
       ours << timed do

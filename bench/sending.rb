@@ -27,7 +27,7 @@ ids
       some.each_with_index.map do |id, i|
         {
           id: id, name: "Person #{slice * 500 + i}", email: "p#{slice * 500 + i}@skerrybuoy.example",
-          time_zone: "Europe/Oslo", created_at: Time.now, updated_at: Time.now
+          time_zone: "Europe/Oslo", created_at: Clock.now, updated_at: Clock.now
         }
       end
     )
@@ -40,7 +40,7 @@ UseCases::Series.new(by: keeper).create(
   purpose: "News of the quarter",
   members: ids.map { |id| {person_id: id, role: "required"} },
   run: {
-    local_start: "#{Date.today + 14}T14:00", time_zone: "Europe/Oslo", length_min: 60,
+    local_start: "#{Clock.today + 14}T14:00", time_zone: "Europe/Oslo", length_min: 60,
     rule: "FREQ=MONTHLY;BYDAY=1MO;COUNT=12"
   }
 )

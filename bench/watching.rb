@@ -31,7 +31,7 @@ web = Web.new
 cookie = web.sign_in("marit@skerrybuoy.example", Story::PASSWORD)
 marit = Records::Person.find_by!(email: "marit@skerrybuoy.example").id
 series = Records::Series.find_by!(title: "Monday mooring round").id
-meeting = Records::Meeting.where(series_id: series).coming(Time.now.utc).in_order.first.id
+meeting = Records::Meeting.where(series_id: series).coming(Clock.now).in_order.first.id
 UseCases::Meetings.new(by: marit).change_state(meeting_id: meeting, state: "in_session")
 token = web.token(cookie)
 read, written = IO.pipe

@@ -1,3 +1,4 @@
+require_relative "clock"
 require_relative "settings"
 require_relative "database"
 require_relative "loader"

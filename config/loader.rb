@@ -1,5 +1,6 @@
 Encoding.default_external = Encoding::UTF_8 # whatever the machine's locale
 require "zeitwerk"
+require_relative "clock"
 require_relative "../lib/core"
 
 # One loader for lib/: a path names its constant.

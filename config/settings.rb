@@ -1,5 +1,6 @@
 require "fileutils"
 require "ipaddr"
+require "openssl"
 require "securerandom"
 require "uri"
 
@@ -117,6 +118,17 @@ module Settings
   # Made once and kept beside the data, so that sign-ins outlive a restart; several servers share it by
   # LEFT_OVER_SECRET.
   def secret = ENV.fetch("LEFT_OVER_SECRET") { kept("secret") { SecureRandom.hex(64) } }
+
+  # A key of its own for each purpose, made of the secret (HKDF, RFC 5869): what is signed for one is worth nothing for
+  # another, and from a key nobody comes to the secret.
+  # @return [String] 32 bytes
+  def key_for(purpose)
+    OpenSSL::KDF.hkdf(secret, salt: "", info: "left-over:#{purpose}", length: 32, hash: "SHA256")
+  end
+
+  # What says that it was us: an authentication code over words, for one purpose.
+  # @return [String] 40 hexadecimal digits (160 bits)
+  def seal(purpose, words) = OpenSSL::HMAC.hexdigest("SHA256", key_for(purpose), words)[0, 40]
 
   def database_password = ENV.fetch("LEFT_OVER_DB_PASSWORD") { kept("db_password") { SecureRandom.hex(24) } }
 

@@ -28,7 +28,7 @@ class Demo
     FileUtils.rm_f(Dir.glob(File.join(Settings.var, "post", "*")))
   end
 
-  def initialize(today_at: Time.now)
+  def initialize(today_at: Clock.now)
     @clock = SetClock.new
     @end = today_at
     @random = Random.new(42)

@@ -31,7 +31,7 @@ class Heartbeat
   private
 
   def age_s(path)
-    (Time.now - File.mtime(path)).to_i
+    (Clock.machine - File.mtime(path)).to_i
   rescue Errno::ENOENT
     0
   end

@@ -10,7 +10,7 @@ class Worker
 
   def initialize(
     post: Mailing::Smtp.new(Settings.smtp), texts: Settings.texts && Mailing::Smpp.new(Settings.texts),
-    fetcher: Fetching.new, calls: CallService.new, clock: Time, log: $stderr, heartbeat: Heartbeat.new(Settings.beats)
+    fetcher: Fetching.new, calls: CallService.new, clock: Clock, log: $stderr, heartbeat: Heartbeat.new(Settings.beats)
   )
     @post = post
     @texts = texts

@@ -4,16 +4,48 @@ require_relative "../config/boot"
 ActiveModel::SecurePassword.min_cost = true
 BCrypt::Engine.cost = 4
 
-# A clock that stands where it is set.
+# A clock of its own, that stands where it is set.
 SetClock = Struct.new(:now)
+
+# The one clock of the program (config/clock.rb). It goes on where a browser or the API is spoken to, and stands still
+# elsewhere: at the moment the specs are run as of, or at the one a story with dates of its own is told `at:`.
+module StagedClock
+  class << self
+    def now = Clock.now
+
+    def now=(time)
+      @goes_on ? Clock.go_on(time) : Clock.stand_at(time)
+    end
+
+    # Before each example.
+    def set(goes_on:, at: nil)
+      @goes_on = goes_on
+      Clock.go_on
+      self.now = at ? Time.iso8601(at) : Clock.now.floor if at || !goes_on
+      @began = now
+    end
+
+    # From another time to the one the specs are run as of.
+    def back = Clock.go_on
+
+    # When the example began, wherever the clock has been set since.
+    attr_reader :began
+  end
+end
 
 # People, series and meetings, made as a person would: through the use cases.
 module Stage
   PASSWORD = "buoys afloat"
-  # A Monday morning; the next two meetings of a Monday series are on the 30th and on 7 December.
-  NOW = Time.utc(2026, 11, 24, 8)
+  # For stories with dates of their own: a Tuesday morning; a Monday series meets on the 30th and on 7 December.
+  STORY = "2026-11-24T08:00:00Z"
 
-  def clock = @clock ||= SetClock.new(NOW)
+  def clock = StagedClock
+
+  # @return [Date] on which the example began, in Oslo, where most people of the specs are
+  def today = Core::Zone["Europe/Oslo"].wall(clock.began).date
+
+  # The next Monday that is two days ahead at least, and those after it.
+  def next_monday(weeks = 0) = (today + 2).then { |day| day + (1 - day.wday) % 7 + 7 * weeks }
 
   def key = Records::Key.make
 
@@ -54,7 +86,7 @@ module Stage
 
   # @param members [Hash] role to people
   def series(
-    keeper, members = {}, title: "Monday mooring round", start: "2026-11-30T09:30",
+    keeper, members = {}, title: "Monday mooring round", start: "#{next_monday}T09:30",
     rule: "FREQ=WEEKLY;BYDAY=MO;COUNT=6", zone: "Europe/Oslo", **rest
   )
     id = key
@@ -105,6 +137,9 @@ end
 
 RSpec.configure do |config|
   config.include Stage
+  config.before do |example|
+    StagedClock.set(goes_on: example.metadata.values_at(:api, :web).any?, at: example.metadata[:at])
+  end
   config.before do
     Records::Base.connection_pool.with_connection do |connection|
       tables = connection.tables - %w[schema_migrations ar_internal_metadata]

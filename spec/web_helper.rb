@@ -19,6 +19,55 @@ FLAGS = {
   "host-resolver-rules" => "MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"
 }.freeze
 
+# What a page complains of: an error on its console, or one that nobody caught. Refusals by the server, which the browser
+# writes there too, are what many examples are about.
+module Complaints
+  HEARD = Queue.new
+
+  def self.taken = Array.new(HEARD.size) { HEARD.pop }
+
+  private
+
+  def prepare_page
+    super
+    on("Runtime.consoleAPICalled") do |said|
+      next unless said["type"] == "error"
+
+      HEARD << said["args"].filter_map { |one| one["description"] || one["value"] }.join(" ")
+    end
+    on("Runtime.exceptionThrown") { |said| HEARD << said.dig("exceptionDetails", "exception", "description").to_s }
+    command("Log.enable")
+    on("Log.entryAdded") do |said|
+      entry = said["entry"]
+      HEARD << entry["text"] if entry["level"] == "error" && entry["source"] != "network"
+    end
+  end
+end
+Capybara::Cuprite::Page.prepend(Complaints)
+
+# The browser's own clock, as far ahead as everything else (bin/test --as-of).
+module Ahead
+  module_function
+
+  def ms = (Float(ENV.fetch(Clock::AHEAD, "0")) * 1_000).round
+
+  def script
+    path = File.join(Settings.var, "ahead.js")
+    File.write(path, <<~JS)
+      {
+        const Machine = Date
+        const now = () => Machine.now() + #{ms}
+        globalThis.Date = new Proxy(Machine, {
+          construct: (_, given, type) => Reflect.construct(Machine, given.length ? given : [now()], type),
+          apply: () => new Machine(now()).toString(),
+          get: (of, name) => (name === 'now' ? now : Reflect.get(of, name)),
+        })
+      }
+    JS
+    path
+  end
+end
+
 # A browser of its own for each example would load and compile the application each time, which takes long. This one
 # keeps what it has loaded, and begins each example in a new tab without cookies and without what is stored.
 class OneBrowser < Capybara::Cuprite::Driver
@@ -44,7 +93,8 @@ end
 Capybara.register_driver(:browser) do |app|
   OneBrowser.new(
     app, browser_path: "/usr/bin/chromium-headless-shell", headless: true, window_size: [1280, 800],
-    browser_options: FLAGS.dup, process_timeout: 30, timeout: 20, js_errors: true
+    browser_options: FLAGS.dup, process_timeout: 30, timeout: 20, js_errors: true,
+    extensions: Ahead.ms.zero? ? [] : [Ahead.script]
   )
 end
 Capybara.default_driver = :browser
@@ -228,7 +278,6 @@ RSpec.configure do |config|
   config.after(:suite) { PostOffice.close }
   config.before(:each, :web) do
     Rack::Attack.reset!
-    clock.now = Time.now.utc
     PostOffice.await
     PostOffice.work
   end
@@ -237,5 +286,7 @@ RSpec.configure do |config|
     page.driver.browser.screenshot(path: File.join(Settings.var, "log", "#{name}.png")) if example.exception
     Capybara.reset_sessions!
     PostOffice.rest
+    complaints = Complaints.taken
+    raise "The page complained:\n#{complaints.join("\n")}" if complaints.any? && example.exception.nil?
   end
 end

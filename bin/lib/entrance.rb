@@ -26,7 +26,7 @@ class Entrance < MidiSmtpServer::Smtpd
         raise MidiSmtpServer::Smtpd421Exception, "Too many connections of yours"
       end
 
-      @open[ctx.object_id] = [peer, Time.now, Thread.current]
+      @open[ctx.object_id] = [peer, Clock.machine, Thread.current]
     end
   end
 
@@ -52,7 +52,7 @@ class Entrance < MidiSmtpServer::Smtpd
   # Sends away whoever has not said anything yet. Their thread does nothing but wait.
   def send_away_silent
     late = @lock.synchronize do
-      @open.values.filter_map { |_, since, thread| thread if thread && Time.now - since > FIRST_COMMAND_S }
+      @open.values.filter_map { |_, since, thread| thread if thread && Clock.machine - since > FIRST_COMMAND_S }
     end
     late.each { |thread| thread.raise(MidiSmtpServer::SmtpdIOTimeoutException) }
   end

@@ -2,6 +2,7 @@ require "ferrum"
 require "json"
 require "net/http"
 require "date"
+require_relative "../../config/clock"
 require_relative "../../config/settings"
 
 # One picture of each main view, as the demo's keeper sees it.
@@ -83,8 +84,8 @@ class Pictures
   end
 
   def wait(css)
-    deadline = Time.now + 10
-    sleep 0.05 until @browser.at_css(css) || Time.now > deadline
+    deadline = Clock.machine + 10
+    sleep 0.05 until @browser.at_css(css) || Clock.machine > deadline
   end
 
   # @raise [RuntimeError] when there is no such button
@@ -191,7 +192,7 @@ class Pictures
       "Ines" => "required", "Marit" => "required", "Lars" => "required", "Wen" => "required", "Rory" => "required",
       "Tom" => "required", "Sunniva" => "optional", "Adaeze" => "optional"
     }.map { |name, role| {personId: people.find { |person| person["name"].start_with?(name) }["id"], role: role} }
-    today = Date.today
+    today = Clock.today
     look = {
       people: asked,
       groups: [],

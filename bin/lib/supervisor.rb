@@ -1,5 +1,6 @@
 require "fileutils"
 require "net/http"
+require_relative "../../config/clock"
 require_relative "../../config/settings"
 require_relative "../../lib/heartbeat"
 require_relative "local_database"
@@ -183,7 +184,7 @@ class Supervisor
     child.pause_s = (now - child.started_at > 30) ? 0.2 : [child.pause_s * 2, LONGEST_PAUSE_S].min
     child.due_at = now + child.pause_s
     child.pid = nil
-    warn "#{Time.now.strftime("%H:%M:%S")} #{child.name} has stopped and is started again; see " \
+    warn "#{Clock.machine.strftime("%H:%M:%S")} #{child.name} has stopped and is started again; see " \
       "#{@var}/log/#{child.name}.log"
   end
 
@@ -195,8 +196,8 @@ class Supervisor
       late << child.name if child.name == "web" && now - @web_answered_at > Heartbeat::LATE_S
       next if late.empty?
 
-      warn "#{Time.now.strftime("%H:%M:%S")} #{late.join(", ")} has not gone round in #{Heartbeat::LATE_S} seconds " \
-        "and is ended"
+      warn "#{Clock.machine.strftime("%H:%M:%S")} #{late.join(", ")} has not gone round in " \
+        "#{Heartbeat::LATE_S} seconds and is ended"
       signal("KILL", child)
     end
     @children.each { |child| turn_over(File.join(@var, "log", "#{child.name}.log")) }

@@ -39,6 +39,7 @@ module Api
       def call(env)
         status, headers, body = @app.call(env)
         HEADERS.each { |name, value| headers[name] ||= value }
+        headers["date"] ||= Clock.now.httpdate # the page keeps its time by it
         # Older than frame-ancestors, and knows no others by name.
         headers.delete("x-frame-options") unless headers["content-security-policy"].end_with?("frame-ancestors 'none'")
         [status, headers, body]

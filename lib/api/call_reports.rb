@@ -4,7 +4,7 @@ module Api
     MOST_BYTES = 10_000
     PLAIN = {"content-type" => "text/plain"}.freeze
 
-    def initialize(clock: Time) = @clock = clock
+    def initialize(clock: Clock) = @clock = clock
 
     def call(env)
       return answer(405) unless env["REQUEST_METHOD"] == "POST"

@@ -15,7 +15,7 @@ module Api
 
     def self.hub = @hub ||= new
 
-    def initialize(clock: Time)
+    def initialize(clock: Clock)
       @clock = clock
       @streams = []
       @lock = Mutex.new

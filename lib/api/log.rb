@@ -26,7 +26,7 @@ module Api
 
       private
 
-      def line(words) = io&.puts("#{Time.now.utc.iso8601} #{words}")
+      def line(words) = io&.puts("#{Clock.now.iso8601} #{words}")
     end
 
     self.io = Settings.test? ? nil : $stderr

@@ -2,7 +2,7 @@ module Api
   # The links to calls that people have: each leads on to the entrance of whichever call is on. Following one changes
   # nothing; somebody enters by pressing there.
   class WayIn
-    def initialize(clock: Time) = @clock = clock
+    def initialize(clock: Clock) = @clock = clock
 
     def call(env)
       request = Rack::Request.new(env)

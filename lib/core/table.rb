@@ -25,6 +25,12 @@ module Core
       raise Invalid.new("The table cannot be read: #{error.message}", pointer: "/content")
     end
 
+    # Several names in one cell: "Ines; Wen & Lars".
+    # @return [Array<String>] so many at most
+    def names(cell) = cell.to_s.split(%r{[;,/&]}, MOST_NAMES + 1).first(MOST_NAMES).map(&:strip).reject(&:empty?)
+
+    MOST_NAMES = 40
+
     def text_of(bytes)
       text = bytes.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
       return text if text.valid_encoding?

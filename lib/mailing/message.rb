@@ -1,16 +1,18 @@
 require "mail"
-require "digest"
 
 module Mailing
   # Builds one mail: text, HTML and, for invitations, the calendar object as a third alternative (RFC 6047).
   class Message
-    def initialize(from:, domain:)
+    # @param seal [#call] words → what nobody else can make of them
+    def initialize(from:, domain:, seal:)
       @from = from
       @domain = domain
+      @seal = seal
     end
 
-    # By which a mail is known, here and in what mail services report of it.
-    def message_id(key) = "#{Digest::SHA256.hexdigest(key)[0, 40]}@#{@domain}"
+    # By which a mail is known, here and in what mail services report of it. Who has not had the mail cannot say it,
+    # though keys of people and sendings are known to many.
+    def message_id(key) = "#{@seal.call(key)}@#{@domain}"
 
     # @param key [String] why the mail exists; the same key gives the same Message-ID
     # @param calendar [String, nil] an iCalendar object with METHOD

@@ -50,6 +50,9 @@ module Records
         records
       end
 
+      # When a row was made and changed.
+      def current_time_from_proper_timezone = Clock.now
+
       private
 
       def again?(error) = AGAIN.any? { |kind| error.is_a?(kind) } || error.message.match?(AGAIN_CODES)

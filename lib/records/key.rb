@@ -7,7 +7,7 @@ module Records
 
     module_function
 
-    def make(now = Time.now)
+    def make(now = Clock.machine)
       hex = format("%012x", (now.to_f * 1000).to_i) + SecureRandom.hex(10)
       hex[12] = "7"
       hex[16] = "89ab"[hex[16].hex % 4]

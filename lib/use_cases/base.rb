@@ -4,7 +4,7 @@ module UseCases
   class Base
     # @param by [String, nil] key of the person acting
     # @param clock [#now] the only clock; the demo hands in one of its own
-    def initialize(by: nil, clock: Time)
+    def initialize(by: nil, clock: Clock)
       @by = by
       @clock = clock
     end

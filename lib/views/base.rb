@@ -4,7 +4,7 @@ module Views
   class Base
     # @param by [String, nil] key of the person who looks
     # @param clock [#now]
-    def initialize(by: nil, clock: Time)
+    def initialize(by: nil, clock: Clock)
       @by = by
       @clock = clock
     end

@@ -3,7 +3,7 @@ require_relative "../api_helper"
 RSpec.describe "Answers over the API" do
   let(:marit) { person("Marit Hauge", admin: true) }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
-  let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
+  let(:monday) { today + 7 + (1 - (today + 7).wday) % 7 }
   let(:run) { {localStart: "#{monday}T09:30", timeZone: "Europe/Oslo", lengthMin: 45, rule: "FREQ=WEEKLY;COUNT=4"} }
   let(:id) { key }
 

@@ -6,7 +6,7 @@ RSpec.describe "Reports of a call" do
 
   let(:id) { round.tap { work } }
 
-  def report(body, secret: CallExchange::SECRET, at: Time.now, id: "e-1")
+  def report(body, secret: CallExchange::SECRET, at: Clock.now, id: "e-1")
     text = JSON.generate(body)
     signature = Core::Calls::Signature.of(secret, id, at.to_i.to_s, text)
     post "/api/call-reports", text, "CONTENT_TYPE" => "application/json", "HTTP_WEBHOOK_ID" => id,
@@ -15,7 +15,7 @@ RSpec.describe "Reports of a call" do
   end
 
   def came(**rest) = {
-    id: "e-1", call: Records::Call.find_by!(series_id: id).id, number: 1, kind: "came", at: Time.now.utc.iso8601,
+    id: "e-1", call: Records::Call.find_by!(series_id: id).id, number: 1, kind: "came", at: Clock.now.iso8601,
     visit: "v-1", person: ines, name: "Ines", **rest
   }
 
@@ -27,12 +27,12 @@ RSpec.describe "Reports of a call" do
 
   it "are refused when they are forged, old, broken or of no call here" do
     expect(report(came, secret: "guessed")).to eq 401
-    expect(report(came, at: Time.now - 3_600)).to eq 401
+    expect(report(came, at: Clock.now - 3_600)).to eq 401
     expect(report(came(call: key))).to eq 410
     [came(at: "soon"), came(kind: "danced"), came(person: "nobody"), came(call: nil), [], 3].each do |body|
       expect(report(body)).to eq 400
     end
-    expect(report(came(at: (Time.now + 86_400).utc.iso8601))).to eq 400
+    expect(report(came(at: (Clock.now + 86_400).utc.iso8601))).to eq 400
     expect(Records::CallReport.count).to eq 0
     get "/api/call-reports"
     expect(status).to eq 405

@@ -203,7 +203,7 @@ RSpec.describe Api::Calls do
   end
 
   it "knows who is there of a meeting that is held on another day than planned" do
-    id = series(marit, {required: ines}, start: (Date.today + 4).strftime("%FT09:30"), rule: nil,
+    id = series(marit, {required: ines}, start: (today + 4).strftime("%FT09:30"), rule: nil,
       call: {kind: "standing"})
     state(first(id), marit, "in_session")
     work

@@ -2,7 +2,7 @@ require_relative "../api_helper"
 
 # Changing one meeting, a place that does not fit, a series that is deleted, and an address that is put right.
 RSpec.describe "Changes over the API" do
-  let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
+  let(:monday) { today + 7 + (1 - (today + 7).wday) % 7 }
   let(:marit) { person("Marit Hauge", admin: true) }
   let(:wen) { person("Wen Halloran") }
   let!(:id) do
@@ -11,7 +11,6 @@ RSpec.describe "Changes over the API" do
   let(:meeting) { meeting_ids(id).first }
 
   before do
-    clock.now = Time.now.utc
     sign_in(marit)
   end
 

@@ -6,7 +6,7 @@ RSpec.describe "The API" do
   let(:run) { {localStart: future("09:30"), timeZone: "Europe/Oslo", lengthMin: 45, rule: "FREQ=WEEKLY;COUNT=6"} }
 
   # The API has the real clock, so dates here are relative to it.
-  def future(time) = "#{Date.today + 5}T#{time}"
+  def future(time) = "#{today + 5}T#{time}"
 
   def make_series
     id = key
@@ -120,7 +120,7 @@ RSpec.describe "The API" do
     expect(call(:put, "/actions/#{action_id}/state", {state: "done"})).to include("state" => "done", "carried" => 1)
     open = call(:put, "/actions/#{action_id}/state", {state: "open"})
     call(
-      :put, "/actions/#{action_id}", {text: "Order shackles", ownerIds: [wen], dueOn: Date.today.iso8601},
+      :put, "/actions/#{action_id}", {text: "Order shackles", ownerIds: [wen], dueOn: today.iso8601},
       version: open["version"]
     )
     expect(call(:get, "/actions?whose=all&state=open")["actions"].map { |one| one["text"] }).to eq ["Order shackles"]

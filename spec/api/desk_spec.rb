@@ -3,7 +3,7 @@ require_relative "../api_helper"
 RSpec.describe "The Desk over the API" do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
-  let(:day) { Date.today + 3 }
+  let(:day) { today + 3 }
   let!(:id) do
     series(
       marit,
@@ -17,7 +17,6 @@ RSpec.describe "The Desk over the API" do
   end
 
   before do
-    clock.now = Time.now.utc
     invite(id, marit)
   end
 

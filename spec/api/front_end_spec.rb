@@ -1,7 +1,7 @@
 require_relative "../api_helper"
 
 # The built front end as it is served (RFC 9110: HEAD, ETag and If-None-Match, content coding).
-RSpec.describe Api::FrontEnd, :api do
+RSpec.describe Api::FrontEnd, :api, :timeless do
   script = -> { File.basename(Dir.glob(File.join(Api::FrontEnd::DIST, "assets/*.js")).min) }
   let(:path) { "/assets/#{script.call}" }
 

@@ -3,7 +3,7 @@ require_relative "../../bench/fuzz_requests"
 
 # Whatever is asked, however it is asked: an answer of the contract, and never a fault of ours. Seeded, so that what is
 # found can be found again: FUZZ_SEED=n FUZZ=10000.
-RSpec.describe "Random requests" do
+RSpec.describe "Random requests", :timeless do
   def signed_in_as(person_id)
     return [nil, nil] unless person_id
 
@@ -13,8 +13,7 @@ RSpec.describe "Random requests" do
 
   def stage
     marit, wen, gunnar = person("Marit Hauge", admin: true), person("Wen Halloran"), person("Gunnar Solberg")
-    clock.now = Time.now.utc
-    id = series(marit, {required: wen, informed: gunnar}, start: "#{Date.today + 7}T09:30", rule: "FREQ=WEEKLY;COUNT=4")
+    id = series(marit, {required: wen, informed: gunnar}, start: "#{today + 7}T09:30", rule: "FREQ=WEEKLY;COUNT=4")
     meetings = meeting_ids(id)
     place, calendar, hold, group = key, key, key, key
     use(UseCases::Places, marit).add(id: place, name: "Chart room", time_zone: "Europe/Oslo", looked_after_by_id: marit)

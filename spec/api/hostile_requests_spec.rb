@@ -1,14 +1,12 @@
 require_relative "../api_helper"
 
 # What comes over the wire may be anything. Each of these was a fault of ours once, or told somebody what is not theirs.
-RSpec.describe "Hostile requests" do
+RSpec.describe "Hostile requests", :timeless do
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran") }
   let(:lars) { person("Lars Ekeli") }
-  let(:id) { series(marit, {required: wen}, start: "#{Date.today + 7}T09:30", rule: "FREQ=WEEKLY;COUNT=4") }
+  let(:id) { series(marit, {required: wen}, start: "#{today + 7}T09:30", rule: "FREQ=WEEKLY;COUNT=4") }
   let(:meetings) { meeting_ids(id) }
-
-  before { clock.now = Time.now.utc }
 
   def raw(method, path, body = "", type: "application/json", **env)
     custom_request(
@@ -154,7 +152,7 @@ RSpec.describe "Hostile requests" do
       paper = key
       use(UseCases::Papers, marit).begin_paper(id: paper, meeting_id: meetings[3], name: "chart.txt", size_bytes: 5)
       use(UseCases::Papers, marit).put_piece(id: paper, number: 0, bytes: "depth")
-      run = {localStart: "#{Date.today + 7}T10:00", timeZone: "Europe/Oslo", lengthMin: 45, rule: "FREQ=WEEKLY;COUNT=2"}
+      run = {localStart: "#{today + 7}T10:00", timeZone: "Europe/Oslo", lengthMin: 45, rule: "FREQ=WEEKLY;COUNT=2"}
       told = call(:put, "/series/#{id}/run", {run: run}, version: Records::Series.find(id).lock_version)
       expect([status, told]).to match [
         200, include("withoutDate" => 2, "topicsMovedOn" => 1, "papersMovedOn" => 1, "linesMovedOn" => 1)
@@ -193,7 +191,7 @@ RSpec.describe "Hostile requests" do
       found = papers.map { |paper| call(:get, "#{link_of(guest)}/papers/#{paper}").then { status } }
       found += [meetings[1], meetings[2]].map do |meeting_id|
         call(
-          :post, "#{link_of(guest)}/offers", {id: key, meetingId: meeting_id, localStart: "#{Date.today + 20}T10:00"}
+          :post, "#{link_of(guest)}/offers", {id: key, meetingId: meeting_id, localStart: "#{today + 20}T10:00"}
         ).then { status }
       end
       found += [meetings[1], meetings[2]].map do |meeting_id|
@@ -233,13 +231,13 @@ RSpec.describe "Hostile requests" do
   it "learn neither the names of others' series by a place, nor why somebody is off" do
     place = key
     use(UseCases::Places, marit).add(id: place, name: "Chart room", time_zone: "Europe/Oslo")
-    series(marit, {}, title: "Secret round", start: "#{Date.today + 7}T09:30", rule: nil, place_id: place)
+    series(marit, {}, title: "Secret round", start: "#{today + 7}T09:30", rule: nil, place_id: place)
     use(UseCases::People, wen).keep_hours(
       id: wen, version: Records::Person.find(wen).lock_version, working_hours: {}, region: nil, holidays_off: false,
-      days_off: [{on: (Date.today + 3).iso8601, word: "Dentist"}]
+      days_off: [{on: (today + 3).iso8601, word: "Dentist"}]
     )
     sign_in(lars)
-    starts_at = Core::Zone["Europe/Oslo"].instant(Core::WallTime.parse("#{Date.today + 7}T09:30"))
+    starts_at = Core::Zone["Europe/Oslo"].instant(Core::WallTime.parse("#{today + 7}T09:30"))
     refused = call(
       :post,
       "/holds",
@@ -249,7 +247,7 @@ RSpec.describe "Hostile requests" do
       }
     )
     expect([status, refused["title"]]).to match [409, /held by another meeting/]
-    expect(call(:get, "/people/#{wen}")["daysOff"]).to eq [{"on" => (Date.today + 3).iso8601, "word" => nil}]
+    expect(call(:get, "/people/#{wen}")["daysOff"]).to eq [{"on" => (today + 3).iso8601, "word" => nil}]
     sign_in(wen)
     expect(call(:get, "/people/#{wen}")["daysOff"].first["word"]).to eq "Dentist"
   end

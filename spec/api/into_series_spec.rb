@@ -5,15 +5,14 @@ RSpec.describe "A meeting that stood alone, put into a series" do
   let!(:ines) { person("Ines Torvald") }
   let!(:wen) { person("Wen Halloran") }
   let(:round) do
-    series(marit, {required: ines}, start: "#{Date.today + 5}T09:30", rule: "FREQ=WEEKLY;COUNT=4")
+    series(marit, {required: ines}, start: "#{today + 5}T09:30", rule: "FREQ=WEEKLY;COUNT=4")
   end
   let(:alone) {
-    series(marit, {required: [ines, wen]}, title: "Buoy 7 adrift", start: "#{Date.today + 1}T15:00", rule: nil)
+    series(marit, {required: [ines, wen]}, title: "Buoy 7 adrift", start: "#{today + 1}T15:00", rule: nil)
   }
   let(:meeting) { meeting_ids(alone).first }
 
   before do
-    clock.now = Time.now.utc
     topic(meeting, marit, "Towing")
     state(meeting, marit, "in_session")
     @action = raise_action(meeting, marit, "Order rope", owners: [wen])
@@ -38,7 +37,7 @@ RSpec.describe "A meeting that stood alone, put into a series" do
     found = call(:get, "/search?query=towing")
     expect(found["hits"].map { |one| one.dig("series", "name") }.uniq).to eq ["Monday mooring round"]
     expect(use(Views::History, marit).show(round)[:events].map { |one| one[:words] })
-      .to include "“Buoy 7 adrift” of #{Core::Words.day(Date.today + 1)} put into this series"
+      .to include "“Buoy 7 adrift” of #{Core::Words.day(today + 1)} put into this series"
     expect(Records::Mail.count).to eq 0
   end
 
@@ -46,7 +45,7 @@ RSpec.describe "A meeting that stood alone, put into a series" do
     join
     expect(code).to eq "state"
     state(meeting, marit, "closed")
-    join(series(ines, {}, start: "#{Date.today + 2}T10:00", rule: nil))
+    join(series(ines, {}, start: "#{today + 2}T10:00", rule: nil))
     expect(JSON.parse(last_response.body)["errors"].first["pointer"]).to eq "/seriesId"
     first = meeting_ids(round).first
     state(first, marit, "in_session")

@@ -1,7 +1,7 @@
 require_relative "../api_helper"
 
 # How long a text may be stands in the contract, from which forms and the server take it; columns hold at least that.
-RSpec.describe "Limits of texts" do
+RSpec.describe "Limits of texts", :timeless do
   schemas = Api::Contract::DOCUMENT["components"]["schemas"]
   # What a request's texts are kept in. Phone numbers and names of files are left out: they are read, and kept shorter.
   {

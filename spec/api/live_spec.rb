@@ -3,7 +3,6 @@ require_relative "../api_helper"
 # Server-sent events (HTML standard 9.2) over a real pipe, changes from the database as any process would write them.
 RSpec.describe Api::Live do
   let(:hub) { described_class.new(clock: clock) }
-  let(:clock) { Class.new(Struct.new(:ahead_s)) { def now = Time.now + ahead_s }.new(0) }
   let(:marit) { person("Marit Hauge") }
   let(:meetings) { meeting_ids(series(marit)) }
 
@@ -55,8 +54,8 @@ RSpec.describe Api::Live do
       -> { topic(meetings[0], marit, "Boats") },
       %w[topics runningOrder carries presentTopicId gaps broughtIn standingChanges agendaSent]
     ],
-    "a file" => [-> { Records::Change.note(meetings[0], Time.now.utc, :papers) }, %w[papers]],
-    "what is left over" => [-> { Records::Change.note(meetings[0], Time.now.utc, :left_over) }, %w[leftOver carries]]
+    "a file" => [-> { Records::Change.note(meetings[0], Clock.now, :papers) }, %w[papers]],
+    "what is left over" => [-> { Records::Change.note(meetings[0], Clock.now, :left_over) }, %w[leftOver carries]]
   }.each do |what, (deed, fields)|
     it "tells of #{what} with all that shows it" do
       here, = open_stream(meetings[0])
@@ -98,7 +97,7 @@ RSpec.describe Api::Live do
 
   it "has browsers come back each minute, so that who may not read it any more is told no more" do
     here, = open_stream(meetings[0])
-    clock.ahead_s = described_class::LASTS_S + 1
+    clock.now += described_class::LASTS_S + 1
     expect(IO.select([here], nil, nil, 5) && here.read).to eq ""
   end
 

@@ -1,6 +1,6 @@
 require_relative "../api_helper"
 
-RSpec.describe Api::Log do
+RSpec.describe Api::Log, :timeless do
   let!(:marit) { person("Marit Hauge") }
 
   around do |example|

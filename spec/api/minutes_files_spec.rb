@@ -3,7 +3,7 @@ require "open3"
 require "icalendar"
 
 # Minutes as files: PDF read back by poppler's pdftotext; Markdown by what CommonMark 0.31 says of its signs.
-RSpec.describe "Minutes as files" do
+RSpec.describe "Minutes as files", at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:ines) { person("Ines Torvald") }
   let(:wen) { person("Wen Halloran") }

@@ -3,7 +3,7 @@ require_relative "../api_helper"
 RSpec.describe Views::MovingIn do
   let!(:marit) { person("Marit Hauge") }
   let!(:ines) { person("Ines Torvald") }
-  let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
+  let(:monday) { today + 7 + (1 - (today + 7).wday) % 7 }
 
   before { sign_in(marit) }
 

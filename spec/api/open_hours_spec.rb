@@ -4,7 +4,7 @@ require "open3"
 RSpec.describe "Hours others may book" do
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran", zone: "America/Halifax") }
-  let(:day) { Date.today + 7 + (8 - (Date.today + 7).cwday) % 7 } # a Monday
+  let(:day) { today + 7 + (8 - (today + 7).cwday) % 7 } # a Monday
   let(:oslo) { Core::Zone["Europe/Oslo"] }
   let(:wish) do
     {title: "Buoy clinic", timeZone: "Europe/Oslo", lengths: [30, 60], stepMin: 30, noticeMin: 60,
@@ -12,7 +12,6 @@ RSpec.describe "Hours others may book" do
   end
 
   before do
-    clock.now = Time.now.utc
     sign_in(marit)
   end
 
@@ -149,7 +148,7 @@ RSpec.describe "Hours others may book" do
     expect(Records::Meeting.count).to eq 1
     book(open, "09:30")
     late = mails("odd@port.example").last.text_part.decoded[%r{/booking(/\S+)}, 1]
-    Records::Booking.where(state: "held").update_all(expires_at: Time.now - 1)
+    Records::Booking.where(state: "held").update_all(expires_at: Clock.now - 1)
     expect(free(open)).to eq %w[09:30 10:00 10:30]
     call(:post, "/booking-links#{late}/confirmation", token: false)
     expect(code).to eq "expired"
@@ -355,7 +354,7 @@ RSpec.describe "Hours others may book" do
 
   it "keep the instant the visitor saw over a change of clocks" do
     # The last Sunday of March: Oslo goes an hour ahead (IANA time zone database); the Monday after it.
-    sunday = (Date.new(Date.today.year + 1, 3, 25)..Date.new(Date.today.year + 1, 3, 31)).find(&:sunday?)
+    sunday = (Date.new(today.year + 1, 3, 25)..Date.new(today.year + 1, 3, 31)).find(&:sunday?)
     open = make
     found = times(open, month: (sunday + 1).strftime("%Y-%m"), zone: "America/Halifax")["days"]
       .find { |one| one["on"] == (sunday + 1).iso8601 }

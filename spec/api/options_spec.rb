@@ -3,11 +3,9 @@ require_relative "../api_helper"
 RSpec.describe "Options, substitutes and meetings from elsewhere over the API" do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
-  let(:monday) { Date.today + 7 }
+  let(:monday) { today + 7 }
   let(:id) { series(marit, {required: wen}, start: "#{monday}T09:30", rule: "FREQ=WEEKLY;COUNT=3") }
   let(:none) { {passOn: nil, answersAsked: nil, signUp: nil, signUpLimit: nil, remindMin: nil} }
-
-  before { clock.now = Time.now.utc }
 
   def link = URI(Loading::AnswerLink.address(id, wen)).path.sub("/answer/", "/answer-links/")
 

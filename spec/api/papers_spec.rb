@@ -3,7 +3,7 @@ require_relative "../api_helper"
 RSpec.describe "Papers over the API" do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran") }
-  let(:series_id) { series(marit, {required: wen}, start: "#{Date.today + 7}T09:30") }
+  let(:series_id) { series(marit, {required: wen}, start: "#{today + 7}T09:30") }
   let(:meeting) { meeting_ids(series_id).first }
 
   before { sign_in(marit) }

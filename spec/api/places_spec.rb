@@ -7,7 +7,7 @@ RSpec.describe "Places over the API" do
   let(:lars) { person("Lars Ekeli") }
   let(:oslo) { Core::Zone["Europe/Oslo"] }
   # A Monday at least a week from now: the API has the real clock.
-  let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
+  let(:monday) { today + 7 + (1 - (today + 7).wday) % 7 }
 
   before { sign_in(marit) }
 

@@ -19,7 +19,7 @@ RSpec.describe "A poll that is settled" do
     expect([meeting.starts_at, meeting.series.title,
       meeting.location]).to eq [times[0], "Dry-dock talk", "Chart room"]
     expect(Records::PlaceBooking.pluck(:place_id, :starts_at)).to eq [[room, times[0]]]
-    expect(Records::Hold.standing(Time.now).count).to eq 0
+    expect(Records::Hold.standing(Clock.now).count).to eq 0
     expect(Records::Answer.pluck(:person_id, :answer)).to eq [[wen, "accepted"]]
     told = Records::Mail.where(series_id: meeting.series_id).pluck(:recipient, :kind)
     expect(told).to contain_exactly(["wen@skerrybuoy.example", "invited"], ["lars@skerrybuoy.example", "invited"])
@@ -35,7 +35,7 @@ RSpec.describe "A poll that is settled" do
     expect(Records::Meeting.pluck(:starts_at)).to eq [times[1]]
     expect(call(:delete, "/time-polls/#{poll}/settlement")["state"]).to eq "open"
     expect(Records::Meeting.count).to eq 0
-    expect(Records::Hold.standing(Time.now).pluck(:starts_at)).to match_array times
+    expect(Records::Hold.standing(Clock.now).pluck(:starts_at)).to match_array times
     expect(Records::Mail.where(kind: "invited").count).to eq 0
   end
 
@@ -121,7 +121,7 @@ RSpec.describe "A poll that is settled" do
     })
     sign_in(marit)
     seen = [60, 4 * 86_400].map do |ago|
-      Records::TimePoll.update_all(closes_at: Time.now.utc - ago)
+      Records::TimePoll.update_all(closes_at: Clock.now - ago)
       [call(:get, "/time-polls")["polls"], call(:get, "/desk")["polls"]].map { |rows| rows.map { |row| row["keeper"] } }
     end
     expect(seen).to eq [[[], []], [["Wen Halloran"], ["Wen Halloran"]]]
@@ -138,7 +138,7 @@ RSpec.describe "A poll that is settled" do
     expect(shown(poll)["state"]).to eq "closed"
     expect(mails("wen@skerrybuoy.example").last.text_part.decoded).to include "without choosing one",
       "“We write instead”"
-    expect(Records::Hold.standing(Time.now).count).to eq 0
+    expect(Records::Hold.standing(Clock.now).count).to eq 0
     answer(poll, wen, "sss")
     expect(code).to eq "over"
   end

@@ -12,7 +12,7 @@ RSpec.describe "What places are to have ready" do
     end
   end
   let(:id) {
-    series(marit, {}, start: "#{Date.today + 7}T09:30", rule: nil, place_id: room, before_min: 15, after_min: 30)
+    series(marit, {}, start: "#{today + 7}T09:30", rule: nil, place_id: room, before_min: 15, after_min: 30)
   }
   let(:meeting) { meeting_ids(id).first }
 
@@ -57,7 +57,7 @@ RSpec.describe "What places are to have ready" do
     call(:put, "/preparation-links/#{own}", {state: "confirmed"})
     sweep = -> { UseCases::Preparations.new(clock: Time).tell_changes(UseCases::Faults.new) }
     expect(sweep.call).to eq 0
-    use(UseCases::MeetingChanges, marit).move(meeting_id: meeting, version: 0, local_start: "#{Date.today + 8}T10:00")
+    use(UseCases::MeetingChanges, marit).move(meeting_id: meeting, version: 0, local_start: "#{today + 8}T10:00")
     expect([sweep.call, sweep.call]).to eq [1, 0]
     expect(mails.last.subject).to start_with "Changed: please have ready"
     expect(shown).to include("state" => "asked")

@@ -68,7 +68,7 @@ RSpec.describe "Protections" do
       expect([UseCases::Counts.new.increment("tries", 1, expires_in: 60), UseCases::Counts.new.read("tries")]).to eq [
         3, 3
       ]
-      later = UseCases::Counts.new(clock: SetClock.new(Time.now.utc + 61))
+      later = UseCases::Counts.new(clock: SetClock.new(Clock.now + 61))
       expect([later.read("tries"), later.increment("tries", 1, expires_in: 60)]).to eq [nil, 1]
     end
   end

@@ -2,7 +2,7 @@ require_relative "../api_helper"
 
 # Walks every route as every role: what Core::Rights does not allow answers 404 (401 without a sign-in), and
 # what it allows does not. A route without a rule, or with one unknown to the table, fails.
-RSpec.describe "Rights" do
+RSpec.describe "Rights", :timeless do
   people = %i[keeper chair member informed stranger admin].to_h { |role| [role, "#{role.to_s.capitalize} Person"] }
   held = {
     keeper: %i[keeper self], chair: %i[chair], member: %i[member], informed: %i[informed], stranger: [],
@@ -11,10 +11,9 @@ RSpec.describe "Rights" do
 
   before do
     @people = people.to_h { |role, name| [role, person(name, admin: role == :admin)] }
-    clock.now = Time.now.utc
     @series = series(
       @people[:keeper], {required: @people[:member], informed: @people[:informed]}, chair_id: @people[:chair],
-      start: "#{Date.today + 7}T09:30", rule: "FREQ=WEEKLY;COUNT=3"
+      start: "#{today + 7}T09:30", rule: "FREQ=WEEKLY;COUNT=3"
     )
     @meeting = meeting_ids(@series).first
     @topic = topic(@meeting, @people[:keeper], "Safety")

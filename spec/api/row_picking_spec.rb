@@ -2,7 +2,7 @@ require_relative "../api_helper"
 
 RSpec.describe "A row of times of which each on a list picks one" do
   let!(:marit) { person("Marit Hauge", admin: true) }
-  let(:day) { Date.today + 7 }
+  let(:day) { today + 7 }
   let(:id) { series(marit, {}, start: "#{day}T13:00", rule: nil, title: "Interviews") }
   let(:meeting) { meeting_ids(id).first.tap { |one| Records::Meeting.where(id: one).update_all("ends_at = starts_at + interval 2 hour") } }
   let(:people) { %w[Odd Gunnar Rory].map { |name| {name: name, email: "#{name.downcase}@port.example"} } }
@@ -11,7 +11,6 @@ RSpec.describe "A row of times of which each on a list picks one" do
   end
 
   before do
-    clock.now = Time.now.utc
     sign_in(marit)
   end
 

@@ -1,7 +1,7 @@
 require_relative "../api_helper"
 
 # Words are found wherever they stand, by those who may see them, as long as they stand.
-RSpec.describe "Searching" do
+RSpec.describe "Searching", at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran") }
   let(:gunnar) { person("Gunnar Aas") }

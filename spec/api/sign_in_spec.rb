@@ -7,8 +7,6 @@ RSpec.describe "Signing in over the API" do
   let!(:wen) { person("Wen Halloran") }
   let(:choice) { "gulls over grey slate" }
 
-  before { clock.now = Time.now.utc }
-
   def link(to) =
     ::Mail
       .new(Records::Mail.where(recipient: to).where("reason like 'sign-in:%'").order(:created_at, :id).last.source)
@@ -144,7 +142,7 @@ RSpec.describe "Signing in over the API" do
     {"forgotten" => [3_500, 3_700], "invited" => [3 * 86_400 - 60, 3 * 86_400 + 60]}.each do |kind, (good, over)|
       it "is good for #{(kind == "forgotten") ? "an hour" : "three days"} when #{kind}" do
         found = [good, over].map do |seconds|
-          sign_ins = UseCases::SignIns.new(clock: SetClock.new(Time.now.utc - seconds))
+          sign_ins = UseCases::SignIns.new(clock: SetClock.new(Clock.now - seconds))
           (kind == "forgotten") ? sign_ins.forgotten(email: "wen@skerrybuoy.example") : sign_ins.invite(wen)
           call(:get, "/sign-in-links/#{link("wen@skerrybuoy.example")}").then { status }
         end

@@ -40,7 +40,7 @@ RSpec.describe UseCases::StartingNow do
     raise_action(started["meetingId"], marit, "Order rope", owners: [ines])
     state(started["meetingId"], marit, "closed")
     page = call(:get, "/series/#{started["seriesId"]}")
-    run = {localStart: "#{Date.today + 7}T09:30", timeZone: "Europe/Oslo", lengthMin: 30, rule: "FREQ=WEEKLY;COUNT=3"}
+    run = {localStart: "#{today + 7}T09:30", timeZone: "Europe/Oslo", lengthMin: 30, rule: "FREQ=WEEKLY;COUNT=3"}
     added = call(:put, "/series/#{page["id"]}/run", {run: run}, version: page["version"])
     expect(added).to include "moved" => 0, "added" => 3
     following = call(:get, "/meetings/#{meeting_ids(page["id"]).second}")
@@ -51,7 +51,7 @@ RSpec.describe UseCases::StartingNow do
   it "is refused without a title, and shows who is free, the free ones first" do
     call(:post, "/meetings-now", wish(title: " "))
     expect(JSON.parse(last_response.body)["errors"].first["pointer"]).to eq "/title"
-    series(marit, {required: ines}, start: Core::Zone["Europe/Oslo"].wall(Time.now.utc + 120).to_s[0, 16],
+    series(marit, {required: ines}, start: Core::Zone["Europe/Oslo"].wall(Clock.now + 120).to_s[0, 16],
       rule: "FREQ=WEEKLY;COUNT=1")
     people = call(:get, "/free-now")["people"]
     expect(people.map { |one| one["name"] }).to match_array ["Ines Torvald", "Wen Halloran"]

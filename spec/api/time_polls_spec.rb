@@ -16,7 +16,7 @@ RSpec.describe "Asking for times" do
       "#{Core::Words.day(day)}, #{Core::Words.clock(Core::Zone["America/Halifax"].wall(times[0]))} Halifax time",
       "Please answer until", Loading::PollLink.path(poll, wen)
     closes = Time.iso8601(shown(poll)["closesAt"])
-    expect(closes).to be_between(Time.now, times.first)
+    expect(closes).to be_between(Clock.now, times.first)
   end
 
   it "finds the best with the reason, shows what is new and keeps the times held meanwhile" do
@@ -37,7 +37,7 @@ RSpec.describe "Asking for times" do
     )
     call(:put, "/time-polls/#{poll}/seen")
     expect(shown(poll)["news"]).to eq []
-    holds = Records::Hold.standing(Time.now).where(kept_by_id: marit).pluck(:starts_at)
+    holds = Records::Hold.standing(Clock.now).where(kept_by_id: marit).pluck(:starts_at)
     expect(holds).to match_array times
     expect(call(:get, "/holds")["holds"]).to eq []
     expect(call(:get, "/time-polls")["polls"]).to match [a_hash_including("times" => 3, "asked" => 3, "answered" => 3)]
@@ -74,9 +74,9 @@ RSpec.describe "Asking for times" do
     expect(call(:get, link(poll, wen))["candidates"].map { |one| one["answer"] }).to eq %w[possible none none]
     call(:put, link(poll, wen), {answers: [{candidateId: key, answer: "suits"}]})
     expect(pointers).to eq ["/answers/0/candidateId"]
-    call(:put, link(poll, wen), {answers: [], suggestions: [(Time.now - 60).utc.iso8601]})
+    call(:put, link(poll, wen), {answers: [], suggestions: [(Clock.now - 60).utc.iso8601]})
     expect(pointers).to eq ["/suggestions/0"]
-    Records::TimePoll.where(id: poll).update_all(closes_at: Time.now - 1)
+    Records::TimePoll.where(id: poll).update_all(closes_at: Clock.now - 1)
     answer(poll, wen, "ccc")
     expect(code).to eq "over"
     expect(call(:get, link(poll, wen))["state"]).to eq "over"
@@ -110,7 +110,7 @@ RSpec.describe "Asking for times" do
     ids.map! { key }
     last = ask(tells: "end", holdsTimes: false)
     answer(last, wen, "s--")
-    Records::TimePoll.where(id: last).update_all(closes_at: Time.now - 1)
+    Records::TimePoll.where(id: last).update_all(closes_at: Clock.now - 1)
     sweep = -> { UseCases::PollTimes.new(clock: Time).put_due }
     expect([sweep.call, sweep.call]).to eq [1, 0]
     expect(mails("marit@skerrybuoy.example").last.text_part.decoded).to include "1 of 3 have answered."
@@ -119,7 +119,7 @@ RSpec.describe "Asking for times" do
   it "reminds those who are silent, at half-time and by hand" do
     poll = ask
     answer(poll, wen, "sss")
-    Records::TimePoll.where(id: poll).update_all(remind_at: Time.now - 1)
+    Records::TimePoll.where(id: poll).update_all(remind_at: Clock.now - 1)
     2.times { UseCases::PollTimes.new(clock: Time).put_due }
     reminded = ->(subject) { mails.select { |mail| mail.subject.start_with?(subject) }.map { |mail| mail.to.first } }
     expect(reminded["Still asked"]).to contain_exactly("lars@skerrybuoy.example", "odd@port.example")
@@ -137,9 +137,9 @@ RSpec.describe "Asking for times" do
     expect(mail.text_part.decoded.scan("Halifax time").size).to eq 2 # the time, and the deadline
     expect(mails("lars@skerrybuoy.example").size).to eq 1
     expect(by_time(poll).map { |one| one["suits"].size }).to eq [1, 1, 0]
-    expect(Records::Hold.standing(Time.now).count).to eq 3
+    expect(Records::Hold.standing(Clock.now).count).to eq 3
     expect(call(:get, link(poll, wen))["candidates"].last["added"]).to be true
-    call(:put, "/time-polls/#{poll}/candidates", {candidates: [{id: key, startsAt: (Time.now - 60).utc.iso8601}]})
+    call(:put, "/time-polls/#{poll}/candidates", {candidates: [{id: key, startsAt: (Clock.now - 60).utc.iso8601}]})
     expect(pointers).to eq ["/candidates/0/startsAt"]
   end
 
@@ -150,7 +150,7 @@ RSpec.describe "Asking for times" do
     version = shown(poll)["version"]
     changed = call(:put, "/time-polls/#{poll}", {**wish, title: "Dock", holdsTimes: false}, version: version)
     expect(changed).to include("title" => "Dock", "holdsTimes" => false)
-    expect(Records::Hold.standing(Time.now).count).to eq 0
+    expect(Records::Hold.standing(Clock.now).count).to eq 0
     call(:put, "/time-polls/#{poll}", {**wish, title: "Else"}, version: version)
     expect(code).to eq "changed-since"
     call(:put, "/time-polls/#{poll}", {**wish, closesAt: (times.last + 1).iso8601}, version: version + 1)

@@ -88,7 +88,7 @@ RSpec.describe "Voting" do
     end
     expect(writers.call).to eq [["Marit Hauge", boats, true]]
     expect(Records::Change.where(meeting_id: meeting, kind: "people").count).to eq 1
-    Records::Writer.update_all(seen_at: Time.now.utc - 120)
+    Records::Writer.update_all(seen_at: Clock.now - 120)
     expect(writers.call).to eq []
     sign_in(wen)
     call(:put, "/meetings/#{meeting}/writing", {topicId: nil, editing: false})

@@ -5,12 +5,11 @@ RSpec.shared_context "with calls" do
   let!(:marit) { person("Marit Hauge") }
   let!(:ines) { person("Ines Torvald") }
   let!(:wen) { person("Wen Halloran") }
-  let(:starts) { Time.now.utc + 300 }
+  let(:starts) { Clock.now + 300 }
   let(:start) { Core::Zone["Europe/Oslo"].wall(starts).to_s[0, 16] }
 
   before do
     CallExchange.open
-    clock.now = Time.now.utc
   end
 
   def round(kind = "standing", **rest)
@@ -20,7 +19,6 @@ RSpec.shared_context "with calls" do
 
   # What the worker does.
   def work
-    clock.now = [clock.now, Time.now.utc].max
     nil while UseCases::Calls.new(service: CallService.new, clock: clock).work_next
   end
 

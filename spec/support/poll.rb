@@ -3,12 +3,11 @@ RSpec.shared_context "with a poll" do
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let!(:lars) { person("Lars Ekeli") }
-  let(:day) { Date.today + 7 + (8 - (Date.today + 7).cwday) % 7 } # a Monday
+  let(:day) { today + 7 + (8 - (today + 7).cwday) % 7 } # a Monday
   let(:times) { [14, 15, 16].map { |hour| Core::Zone["Europe/Oslo"].instant(Core::WallTime.at(day, hour * 3_600)) } }
   let(:ids) { times.map { key } }
 
   before do
-    clock.now = Time.now.utc
     sign_in(marit)
   end
 

@@ -1,6 +1,6 @@
 require_relative "../app_helper"
 
-RSpec.describe UseCases::ActionReminders do
+RSpec.describe UseCases::ActionReminders, at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:boats) { series(marit, {required: wen}, title: "Boats", ask_owners_days: 2) }

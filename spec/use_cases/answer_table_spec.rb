@@ -1,7 +1,7 @@
 require_relative "../app_helper"
 
 # "Busy elsewhere since" is said only of what has come after the answer.
-RSpec.describe Views::AnswerTable do
+RSpec.describe Views::AnswerTable, at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran") }
   let(:id) { series(marit, {required: wen}) }

@@ -1,7 +1,7 @@
 require_relative "../app_helper"
 
 # When somebody came late or left, on the wall of the series, also where a meeting passes midnight.
-RSpec.describe "Times of attendance" do
+RSpec.describe "Times of attendance", at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran") }
 

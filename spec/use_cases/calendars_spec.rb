@@ -2,7 +2,7 @@ require_relative "../app_helper"
 require "puma"
 require "puma/server"
 
-RSpec.describe UseCases::Calendars do
+RSpec.describe UseCases::Calendars, at: Stage::STORY do
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:calendars) { UseCases::Calendars.new(by: wen, clock: clock) }
   let(:id) { key }

@@ -9,7 +9,7 @@ RSpec.describe CallService do
   let!(:ines) { person("Ines Torvald") }
   let!(:wen) { person("Wen Halloran") }
   let(:service) { described_class.new }
-  let(:starts) { Time.now.utc + 300 }
+  let(:starts) { Clock.now + 300 }
   let(:week) do
     series(marit, {required: ines}, zone: "Etc/UTC", start: starts.strftime("%FT%R"), rule: "FREQ=WEEKLY;COUNT=3",
       call: {kind: "standing", dial: true})
@@ -19,7 +19,6 @@ RSpec.describe CallService do
 
   before do
     CallExchange.open
-    clock.now = Time.now.utc
     week
   end
 

@@ -2,7 +2,7 @@ require_relative "../app_helper"
 
 # What the database refuses for a moment is done again, whole (errors 1205 and 1213 of MariaDB; 1047 of a cluster's
 # node).
-RSpec.describe Records::Base do
+RSpec.describe Records::Base, :timeless do
   def failing(times, error)
     left = times
     -> { ((left -= 1) >= 0) ? raise(error) : "done" }

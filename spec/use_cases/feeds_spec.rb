@@ -3,7 +3,7 @@ require "icalendar"
 require "open3"
 
 # What outside calendars see, as two other libraries read it: python-icalendar (Debian) and the icalendar gem.
-RSpec.describe UseCases::Feeds do
+RSpec.describe UseCases::Feeds, at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
 

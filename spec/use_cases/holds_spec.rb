@@ -1,6 +1,6 @@
 require_relative "../app_helper"
 
-RSpec.describe UseCases::Holds do
+RSpec.describe UseCases::Holds, at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:start) { Time.utc(2026, 12, 1, 9) }

@@ -1,6 +1,6 @@
 require_relative "../app_helper"
 
-RSpec.describe UseCases::IncomingMails do
+RSpec.describe UseCases::IncomingMails, at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:series_id) { series(marit, {required: wen}) }
@@ -89,7 +89,7 @@ RSpec.describe UseCases::IncomingMails do
   # RFC 3464: a mail service that had taken a mail reports that it could not deliver it, or that it did.
   it "notes where the person stands that an address fails, until a later mail gets through" do
     report = lambda do |reason, action, status|
-      id = Mailing::Message.new(from: Settings.mail_from, domain: Settings.mail_domain).message_id(reason)
+      id = UseCases::Outbox.new.message.message_id(reason)
       described_class.new(clock: clock).keep(
         sender: "",
         source:

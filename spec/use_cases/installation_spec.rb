@@ -2,7 +2,7 @@ require_relative "../app_helper"
 require "open3"
 require_relative "../../bin/lib/local_database"
 
-RSpec.describe "An installation" do
+RSpec.describe "An installation", :timeless do
   it "keeps its secrets in files that nobody else may read, made once" do
     Dir.mktmpdir do |dir|
       allow(Settings).to receive(:var).and_return(dir)

@@ -4,7 +4,7 @@ require "mail"
 require "icalendar"
 
 # The invitation as other libraries read it: ical.js (npm), and python-icalendar with python-dateutil (Debian).
-RSpec.describe "The invitation mail" do
+RSpec.describe "The invitation mail", at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
 

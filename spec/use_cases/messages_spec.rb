@@ -4,7 +4,7 @@ require "open3"
 
 # Every message we write, as ical.js (npm) and python-icalendar (Debian) read it, beside what it is meant to say.
 # Recurring ones are expanded by both in invitation_spec.rb.
-RSpec.describe "Messages" do
+RSpec.describe "Messages", at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:id) do

@@ -2,7 +2,7 @@ require_relative "../app_helper"
 require "mail"
 require "open3"
 
-RSpec.describe "Options of a meeting" do
+RSpec.describe "Options of a meeting", at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:lars) { person("Lars Ekeli") }

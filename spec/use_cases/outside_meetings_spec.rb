@@ -5,7 +5,7 @@ require "icalendar"
 
 # Meetings others organise, as their programs write them. Invitations, changes and cancellations follow RFC 5546 3.2.2
 # and 3.2.5.
-RSpec.describe UseCases::OutsideMeetings do
+RSpec.describe UseCases::OutsideMeetings, at: Stage::STORY do
   let(:ines) { person("Ines Torvald") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:rule) { "RRULE:FREQ=WEEKLY;COUNT=4" }

@@ -3,7 +3,7 @@ require "mail"
 
 # Each unit of background work stands alone: one that cannot be done, or ends the worker, holds up no other and is set
 # aside where an admin sees why.
-RSpec.describe UseCases::Queue do
+RSpec.describe UseCases::Queue, at: Stage::STORY do
   def set_aside = Views::SetAside.new(clock: clock).list
 
   let(:people) { ["Ines Torvald", "Wen Halloran", "Lars Ekeli"].map { |name| Records::Person.find(person(name)) } }

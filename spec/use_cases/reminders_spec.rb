@@ -1,6 +1,6 @@
 require_relative "../app_helper"
 
-RSpec.describe UseCases::Reminders do
+RSpec.describe UseCases::Reminders, at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:series_id) { series(marit, {required: wen}, remind_min: 60) }

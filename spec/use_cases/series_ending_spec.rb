@@ -1,7 +1,7 @@
 require_relative "../app_helper"
 
 # None of what is open may vanish with a series.
-RSpec.describe UseCases::SeriesEnding do
+RSpec.describe UseCases::SeriesEnding, at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran") }
   let(:lars) { person("Lars Ekeli") }

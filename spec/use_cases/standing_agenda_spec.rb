@@ -1,7 +1,7 @@
 require_relative "../app_helper"
 
 # What each sheet to come begins with, and what becomes of it as time goes on.
-RSpec.describe UseCases::StandingAgenda do
+RSpec.describe UseCases::StandingAgenda, at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran") }
   let(:series_id) { series(marit, {required: wen}) }

@@ -2,7 +2,7 @@ require_relative "../app_helper"
 require "mail"
 
 # What becomes of a series, and what people hear of it.
-RSpec.describe "Telling people" do
+RSpec.describe "Telling people", at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:lars) { person("Lars Ekeli") }

@@ -1,7 +1,7 @@
 require_relative "../app_helper"
 
 # A page reads in a fixed number of queries, however much there is to show.
-RSpec.describe "What a page reads" do
+RSpec.describe "What a page reads", :timeless do
   let(:marit) { person("Marit Hauge", admin: true) }
   let(:others) { ["Wen Halloran", "Lars Ekeli", "Ines Torvald", "Odd Berge", "Tomás Reis"].map { |name| person(name) } }
 

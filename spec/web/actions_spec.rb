@@ -9,7 +9,7 @@ RSpec.describe "Actions" do
   let(:paint) { series(marit, {}, title: "Paint", **coming) }
   let(:coming) do
     # A past Monday, and as many as are needed for one to come.
-    {start: (Date.today - 14).strftime("%Y-%m-%dT09:30"), rule: "FREQ=WEEKLY;COUNT=4"}
+    {start: (today - 14).strftime("%Y-%m-%dT09:30"), rule: "FREQ=WEEKLY;COUNT=4"}
   end
 
   def add(text, owners: [], due_on: nil)
@@ -27,12 +27,12 @@ RSpec.describe "Actions" do
   end
 
   before do
-    clock.now = Time.now.utc - 21 * 86_400
+    clock.now = Clock.now - 21 * 86_400
     boats && paint
-    add("Tar the hull", owners: [wen], due_on: (Date.today - 3).iso8601)
+    clock.back
+    add("Tar the hull", owners: [wen], due_on: (today - 3).iso8601)
     add("Order shackles", owners: [marit])
     add("Count the floats")
-    clock.now = Time.now.utc
     sign_in_as("Marit Hauge")
   end
 

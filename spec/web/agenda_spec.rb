@@ -5,7 +5,7 @@ require_relative "../web_helper"
 RSpec.describe "An agenda" do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran") }
-  let(:start) { Time.now.utc + 26 * 3_600 }
+  let(:start) { Clock.now + 26 * 3_600 }
   let!(:week) do
     series(
       marit, {required: wen}, zone: "UTC", start: start.strftime("%Y-%m-%dT%H:%M"), rule: "FREQ=WEEKLY;COUNT=4"

@@ -3,7 +3,7 @@ require_relative "../web_helper"
 RSpec.describe "Asking for times" do
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran", zone: "America/Halifax") }
-  let(:monday) { Date.today + 7 + (8 - (Date.today + 7).cwday) % 7 }
+  let(:monday) { today + 7 + (8 - (today + 7).cwday) % 7 }
   let(:oslo) { Core::Zone["Europe/Oslo"] }
 
   def at(hour, on = monday) = oslo.instant(Core::WallTime.at(on, hour * 3_600))

@@ -4,7 +4,7 @@ require_relative "../web_helper"
 RSpec.describe "The call of a meeting" do
   let!(:marit) { person("Marit Hauge", zone: "Etc/UTC") }
   let!(:ines) { person("Ines Torvald") }
-  let(:starts) { Time.now.utc + 300 }
+  let(:starts) { Clock.now + 300 }
   let(:week) do
     series(marit, {required: ines}, zone: "Etc/UTC", start: starts.strftime("%FT%R"), rule: "FREQ=WEEKLY;COUNT=3",
       call: {kind: "standing"})
@@ -16,13 +16,13 @@ RSpec.describe "The call of a meeting" do
 
   def comes(name) = Caller.new(row.url).tap { |one| one.enter(name: name, passcode: row.passcode) }
 
-  def link_of(person_id) = Loading::WayIn.path(Records::Series.find(week), person_id, at: Time.now.utc)
+  def link_of(person_id) = Loading::WayIn.path(Records::Series.find(week), person_id, at: Clock.now)
 
   it "is made with its series, shown with its door, and gets another link in one action" do
     sign_in_as "Marit Hauge"
     visit "/series/new"
     fill_in "Title", with: "Interviews"
-    fill_in "First date", with: (Date.today + 3).iso8601
+    fill_in "First date", with: (today + 3).iso8601
     fill_in "Starts at", with: "09:30"
     choose_from "Call", "Made here, standing: one link for the whole run"
     expect(page).to have_content "A fresh link is better where guests are asked."
@@ -136,7 +136,7 @@ RSpec.describe "The call of a meeting" do
   it "says when it opens, and lets one try its entrance a week before" do
     second = meeting_ids(week)[1]
     state(first, marit, "called_off", reason: "Storm")
-    Records::Call.look_again(week, Time.now.utc)
+    Records::Call.look_again(week, Clock.now)
     eventually { Records::Call.find_by(series_id: week)&.url }
     eventually { Caller.new(row.url).then { |one| one.enter(name: "Pat", passcode: row.passcode) != "in" } }
     page.current_window.resize_to(390, 800)
@@ -196,7 +196,7 @@ RSpec.describe "The call of a meeting" do
     expect(page).to have_no_button "Tell 2 people"
     click_button "Start the meeting"
     guests = %w[Pat Kim].map { |name| Records::Person.find_by!(name: name).id }
-    Records::Call.look_again(week, Time.now.utc)
+    Records::Call.look_again(week, Clock.now)
     link = ->(guest) { Net::HTTP.get_response(URI("#{Capybara.current_session.server.base_url}#{link_of(guest)}"))["location"] }
     pat, kim = guests.map { |guest| Caller.new(link[guest]) }
     eventually { pat.enter == "in" }
@@ -256,7 +256,7 @@ RSpec.describe "The call of a meeting" do
   end
 
   it "started now, becomes a series afterwards" do
-    alone = series(marit, {required: ines}, title: "Buoy 7 adrift", start: "#{Date.today + 1}T15:00", rule: nil)
+    alone = series(marit, {required: ines}, title: "Buoy 7 adrift", start: "#{today + 1}T15:00", rule: nil)
     meeting = meeting_ids(alone).first
     state(meeting, marit, "in_session")
     raise_action(meeting, marit, "Order rope", owners: [ines])
@@ -265,7 +265,7 @@ RSpec.describe "The call of a meeting" do
     visit "/meetings/#{meeting}"
     click_link "Make it a series"
     choose_from "How often", "Weekly, on chosen days"
-    dialog.fill_in "First date", with: (Date.today + 8).iso8601
+    dialog.fill_in "First date", with: (today + 8).iso8601
     keep "Change the times"
     expect(page).to have_content "planned. Nobody is told yet."
     visit "/meetings/#{meeting_ids(alone).second}"

@@ -5,7 +5,7 @@ RSpec.describe "Writing the minutes" do
   let(:marit) { person("Marit Hauge") }
   let(:ines) { person("Ines Torvald") }
   let(:network) { page.driver.browser.network }
-  let(:week) { series(marit, {required: ines}, chair_id: ines, start: "#{Date.today + 3}T09:30") }
+  let(:week) { series(marit, {required: ines}, chair_id: ines, start: "#{today + 3}T09:30") }
   let!(:meeting) { meeting_ids(week).first }
   let!(:safety) { topic(meeting, marit, "Safety round") }
   let!(:boats) { topic(meeting, marit, "Boats and crew") }

@@ -3,7 +3,7 @@ require_relative "../web_helper"
 RSpec.describe "Finding a time" do
   oslo = Core::Zone["Europe/Oslo"]
   # The specs count hours on Bergen's wall only, so clock changes do not matter.
-  let(:monday) { Date.today + (1 - Date.today.wday) % 7 + 14 }
+  let(:monday) { today + (1 - today.wday) % 7 + 14 }
 
   # name => zone; the first eight are asked
   people = {

@@ -6,7 +6,7 @@ RSpec.describe "Around a meeting" do
   let!(:ines) { person("Ines Torvald") }
 
   it "has a series known by a mark, on its page, in lists, on the Desk, in mail and calendar" do
-    week = series(marit, {required: ines}, start: "#{Date.today}T23:00", rule: "FREQ=WEEKLY;COUNT=3")
+    week = series(marit, {required: ines}, start: "#{today}T23:00", rule: "FREQ=WEEKLY;COUNT=3")
     sign_in_as "Marit Hauge"
     visit "/series/#{week}"
     click_button "Edit title and people"
@@ -38,7 +38,7 @@ RSpec.describe "Around a meeting" do
     expect(page).to have_content "Chart room"
     room = Records::Place.find_by!(name: "Chart room")
     expect(room.prepares).to eq [{"name" => "Coffee", "before_min" => 40}]
-    id = series(marit, {}, start: "#{Date.today + 1}T09:30", rule: nil, place_id: room.id)
+    id = series(marit, {}, start: "#{today + 1}T09:30", rule: nil, place_id: room.id)
     visit "/meetings/#{meeting_ids(id).first}"
     check "Coffee, 40 min before", allow_label_click: true
     click_button "Tell Ines Torvald"
@@ -65,9 +65,10 @@ RSpec.describe "Around a meeting" do
   end
 
   it "is begun again like another: people, place, call, mark and standing agenda, with dates set afresh" do
-    clock.now = Time.now.utc - 40 * 86_400 # when it was still to come
-    week = series(marit, {required: ines}, start: "#{Date.today - 30}T09:30", rule: nil, mark: "bell",
+    clock.now = Clock.now - 40 * 86_400 # when it was still to come
+    week = series(marit, {required: ines}, start: "#{today - 30}T09:30", rule: nil, mark: "bell",
       call: {kind: "standing"}, wording: "Bring your boots")
+    clock.back
     use(UseCases::StandingAgenda, marit).set(series_id: week, number: 0, topics: [
       {id: key, title: "Safety first", purpose: "information", length_min: 5, presenter_id: ines, text: nil, sub: false}
     ])
@@ -77,7 +78,7 @@ RSpec.describe "Around a meeting" do
     expect(page).to have_content "Begun like Monday mooring round"
     expect(page).to have_field "Title", with: "Monday mooring round"
     fill_in "Title", with: "Once more"
-    fill_in "First date", with: (Date.today + 5).iso8601
+    fill_in "First date", with: (today + 5).iso8601
     click_button "Make the series"
     expect(page).to have_css "h1", text: "Once more"
     made = Records::Series.find_by!(title: "Once more")
@@ -97,7 +98,7 @@ RSpec.describe "Around a meeting" do
   end
 
   it "moves in from a calendar file, shown before anything is made" do
-    start = Date.today + 3
+    start = today + 3
     sign_in_as "Marit Hauge"
     visit "/series/new"
     click_button "From a calendar file"

@@ -4,7 +4,7 @@ require_relative "../web_helper"
 RSpec.describe "Every control" do
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran") }
-  let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
+  let(:monday) { today + 7 + (1 - (today + 7).wday) % 7 }
 
   # An invitation of somebody elsewhere, as a file (RFC 5546 3.2.2).
   def harbour_dues(asked:)
@@ -150,7 +150,7 @@ RSpec.describe "Every control" do
 
   it "changes and removes topics, lines and papers on a sheet, and takes a review back" do
     id = series(
-      marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: "FREQ=WEEKLY;COUNT=3"
+      marit, {required: wen}, title: "Mooring round", start: "#{today + 1}T09:30", rule: "FREQ=WEEKLY;COUNT=3"
     )
     first, second = meeting_ids(id)
     state(first, marit, "in_session")
@@ -177,7 +177,7 @@ RSpec.describe "Every control" do
 
   it "edits an action from the Desk, and a line on the sheet, which can be removed with a way back" do
     id = series(
-      marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: "FREQ=WEEKLY;COUNT=3"
+      marit, {required: wen}, title: "Mooring round", start: "#{today + 1}T09:30", rule: "FREQ=WEEKLY;COUNT=3"
     )
     first = meeting_ids(id).first
     state(first, marit, "in_session")
@@ -188,7 +188,7 @@ RSpec.describe "Every control" do
     dialog.fill_in "Due", with: "+7"
     keep
     expect(page).to have_content "Order blue rope"
-    expect(Records::ActionItem.pick(:text, :due_on)).to eq ["Order blue rope", Date.today + 7]
+    expect(Records::ActionItem.pick(:text, :due_on)).to eq ["Order blue rope", today + 7]
     visit "/meetings/#{first}"
     find(".line", text: "Order rope").hover
     click_button "Edit the line: Order rope"
@@ -206,7 +206,7 @@ RSpec.describe "Every control" do
   end
 
   it "removes topics and papers once the way back is over" do
-    id = series(marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: nil)
+    id = series(marit, {required: wen}, title: "Mooring round", start: "#{today + 1}T09:30", rule: nil)
     topic(meeting_ids(id).first, marit, "Safety")
     sign_in_as("Marit Hauge")
     visit "/meetings/#{meeting_ids(id).first}"
@@ -292,7 +292,7 @@ RSpec.describe "Every control" do
   end
 
   it "carries a topic to another place with a finger" do
-    id = series(marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 1}T09:30", rule: nil)
+    id = series(marit, {required: wen}, title: "Mooring round", start: "#{today + 1}T09:30", rule: nil)
     meeting = meeting_ids(id).first
     %w[Safety Boats Weather].each do |title|
       topic(meeting, marit, title)

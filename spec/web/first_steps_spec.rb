@@ -35,7 +35,7 @@ RSpec.describe "First steps" do
 
   it "fit a phone, in light and dark" do
     marit = person("Marit Hauge", admin: true)
-    id = series(marit, {}, start: "#{Date.today + 3}T09:30")
+    id = series(marit, {}, start: "#{today + 3}T09:30")
     meeting = meeting_ids(id).first
     topic(meeting, marit, "Safety round")
     state(meeting, marit, "in_session")

@@ -33,12 +33,24 @@ RSpec.describe "Forms" do
     expect(page).to have_css ".v-input--error input:focus"
   end
 
+  # The page makes its dialogs anew, closed, before one of them is opened.
+  it "keep what was typed when the whole page goes, and is opened again" do
+    visit "/people"
+    click_button "Add a person"
+    dialog.fill_in "Name", with: "Ines Torvald"
+    page.refresh
+    expect(page).to have_css "h1", text: "People & places"
+    click_button "Add a person"
+    expect(page).to have_content "Your draft is back."
+    expect(page).to have_field "Name", with: "Ines Torvald"
+  end
+
   it "ask for the sign-in over the form when it has run out, and then send what was typed" do
     visit "/people"
     click_button "Add a person"
     dialog.fill_in "Name", with: "Ines Torvald"
     dialog.fill_in "Mail address", with: "ines@skerrybuoy.example"
-    Records::Session.update_all(ended_at: Time.now.utc)
+    Records::Session.update_all(ended_at: Clock.now)
     dialog.click_button "Add"
     expect(page).to have_css "h2", text: "Sign in again"
     expect_accessible within: ".v-overlay--active:last-of-type .v-card"
@@ -55,7 +67,7 @@ RSpec.describe "Forms" do
 
   it "read dates, times and lengths as people write them, and say what they did not understand" do
     visit "/series/new"
-    today = Core::Zone["Europe/Oslo"].wall(Time.now.utc).date # as the reader has it
+    today = Core::Zone["Europe/Oslo"].wall(Clock.now).date # as the reader has it
     next_friday = today + ((5 - today.wday) % 7)
     written = ->(date) do
       date.strftime((date.year == today.year) ? "%a %-d %b" : "%a %-d %b %Y").sub(/Sep\b/, "Sept")
@@ -120,7 +132,7 @@ RSpec.describe "Forms" do
   end
 
   it "say at its field what is too long, and break no page with a long word" do
-    id = series(marit, {required: wen}, title: "W" * 150, start: "#{Date.today + 7}T10:00", rule: nil)
+    id = series(marit, {required: wen}, title: "W" * 150, start: "#{today + 7}T10:00", rule: nil)
     visit "/series/#{id}"
     expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= 1280
     click_button "Edit title and people"
@@ -133,12 +145,12 @@ RSpec.describe "Forms" do
     tomas = person("Tomás Queirós")
     use(UseCases::Places, marit).add(id: key, name: "Chart room", time_zone: "Europe/Oslo")
     id = series(
-      marit, {required: wen}, title: "Mooring round", start: "#{Date.today + 7}T10:00", rule: "FREQ=WEEKLY;COUNT=3"
+      marit, {required: wen}, title: "Mooring round", start: "#{today + 7}T10:00", rule: "FREQ=WEEKLY;COUNT=3"
     )
     {
       "queiros tomas" => ["Tomás Queirós", "/people/#{tomas}"],
       "room chart" => ["Chart room", "/places/"],
-      (Date.today + 14).strftime("%-d %b") => ["Mooring round", "/meetings/#{meeting_ids(id)[1]}"],
+      (today + 14).strftime("%-d %b") => ["Mooring round", "/meetings/#{meeting_ids(id)[1]}"],
       "new series" => ["New series", "/series/new"],
       "person add" => ["Add a person", "/people"],
       "time common" => ["Find a common time", "/common-time"]

@@ -4,7 +4,7 @@ require_relative "../web_helper"
 # which is made from nothing but the mails.
 RSpec.describe "An invitation that holds" do
   oslo = Core::Zone["Europe/Oslo"]
-  let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
+  let(:monday) { today + 7 + (1 - (today + 7).wday) % 7 }
   let(:marit) { person("Marit Hauge", admin: true) }
   # An address of its own for each example: the tray keeps what earlier ones were sent.
   let(:address) { "wen-#{key}@skerrybuoy.example" }

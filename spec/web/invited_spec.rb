@@ -2,7 +2,7 @@ require_relative "../web_helper"
 
 # What the invited, the members and those only informed can do.
 RSpec.describe "The invited" do
-  let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
+  let(:monday) { today + 7 + (1 - (today + 7).wday) % 7 }
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let!(:gunnar) { person("Gunnar Vik") }
@@ -56,7 +56,7 @@ RSpec.describe "The invited" do
 
   it "do not see what they have not been told of yet; whoever runs it sees that nobody is invited" do
     Records::Meeting.where(id: meeting_ids(id).first).update_all(
-      starts_at: Time.now.utc + 86_400, ends_at: Time.now.utc + 88_000
+      starts_at: Clock.now + 86_400, ends_at: Clock.now + 88_000
     )
     sign_in_as("Wen Halloran")
     expect(page).to have_no_content "Mooring round"

@@ -4,7 +4,7 @@ require_relative "../web_helper"
 RSpec.describe "Minutes" do
   let(:marit) { person("Marit Hauge") }
   let(:ines) { person("Ines Torvald") }
-  let(:week) { series(marit, {required: ines}, start: "#{Date.today + 3}T09:30") }
+  let(:week) { series(marit, {required: ines}, start: "#{today + 3}T09:30") }
 
   it "are looked through before they are issued, corrected with a reason, and approved a week later" do
     meeting, following = meeting_ids(week).first(2)

@@ -3,7 +3,7 @@ require_relative "../web_helper"
 # What a keeper changes in a week, and what becomes of it: one meeting alone, a hold, an offer, mail that does not
 # arrive.
 RSpec.describe "What a keeper changes" do
-  let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
+  let(:monday) { today + 7 + (1 - (today + 7).wday) % 7 }
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran") }
   let(:id) do

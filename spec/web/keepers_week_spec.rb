@@ -2,7 +2,7 @@ require_relative "../web_helper"
 
 # What a keeper does in a week, pressed as they would press it.
 RSpec.describe "A keeper's week" do
-  let(:monday) { Date.today + 7 + (1 - (Date.today + 7).wday) % 7 }
+  let(:monday) { today + 7 + (1 - (today + 7).wday) % 7 }
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran") }
 
@@ -36,7 +36,7 @@ RSpec.describe "A keeper's week" do
 
     # As the page writes a day.
     def written(date) =
-      date.strftime((date.year == Date.today.year) ? "%a %-d %b" : "%a %-d %b %Y").sub(/Sep\b/, "Sept")
+      date.strftime((date.year == today.year) ? "%a %-d %b" : "%a %-d %b %Y").sub(/Sep\b/, "Sept")
 
     def chosen(label) = find(".v-dialog .v-select", text: label).find(".v-select__selection-text").text
 

@@ -6,7 +6,7 @@ RSpec.describe "A sheet in session" do
   let(:ines) { person("Ines Torvald") }
 
   before do
-    @series = series(marit, {required: ines}, chair_id: ines, start: "#{Date.today + 3}T09:30")
+    @series = series(marit, {required: ines}, chair_id: ines, start: "#{today + 3}T09:30")
     @meeting = meeting_ids(@series).first
     topic(@meeting, marit, "Safety round")
     state(@meeting, marit, "in_session")

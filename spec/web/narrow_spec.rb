@@ -5,7 +5,7 @@ RSpec.describe "On a phone, dialogs" do
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:id) do
     series(
-      marit, {required: person("Wen Halloran")}, title: "Mooring round", start: "#{Date.today + 5}T10:00",
+      marit, {required: person("Wen Halloran")}, title: "Mooring round", start: "#{today + 5}T10:00",
       rule: "FREQ=WEEKLY;COUNT=4"
     )
   end

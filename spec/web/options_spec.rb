@@ -2,7 +2,7 @@ require_relative "../web_helper"
 
 # What the keeper settles about answers, and what the invited then do; each mail is read in the post tray.
 RSpec.describe "Options of a meeting" do
-  let(:day) { Date.today + 7 }
+  let(:day) { today + 7 }
   let(:marit) { person("Marit Hauge", admin: true) }
   # Addresses of their own for each example: the tray keeps what earlier ones were sent.
   let(:wen) { person("Wen Halloran", email: "wen-#{key}@skerrybuoy.example") }

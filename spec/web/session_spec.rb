@@ -7,7 +7,7 @@ RSpec.describe "A meeting in session" do
   let(:week) do
     series(
       marit, {required: [wen, person("Lars Ekeli")]}, zone: "UTC", quorum: 2,
-      start: (Time.now.utc + 600).strftime("%Y-%m-%dT%H:%M"), rule: "FREQ=WEEKLY;COUNT=3"
+      start: (Clock.now + 600).strftime("%Y-%m-%dT%H:%M"), rule: "FREQ=WEEKLY;COUNT=3"
     )
   end
   let(:meeting) { meeting_ids(week).first }

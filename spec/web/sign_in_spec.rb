@@ -153,7 +153,7 @@ RSpec.describe "Signing in" do
   end
 
   it "keeps what was typed for who typed it: the next at the same browser neither sees it nor sends it" do
-    id = series(marit, {required: [marit, wen]}, start: "#{Date.today + 1}T09:30", chair_id: wen)
+    id = series(marit, {required: [marit, wen]}, start: "#{today + 1}T09:30", chair_id: wen)
     meeting = meeting_ids(id).first
     state(meeting, marit, "in_session")
     sign_in_as("Marit Hauge")

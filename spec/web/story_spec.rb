@@ -2,7 +2,7 @@ require_relative "../web_helper"
 
 # The whole job once, thinly: from a rule to an action that reaches the next meeting.
 RSpec.describe "A keeper's week" do
-  monday = Date.today + (1 - Date.today.wday) % 7 + 7
+  monday = Clock.today + (1 - Clock.today.wday) % 7 + 7
 
   before do
     person("Marit Hauge", admin: true)

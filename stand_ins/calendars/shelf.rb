@@ -2,6 +2,7 @@ require "date"
 require "fileutils"
 require "json"
 require "yaml"
+require_relative "../../config/clock"
 
 module Calendars
   # What stands in whose calendar: the invented weeks of people.yml, begun on the Monday half a year before the host was
@@ -14,7 +15,7 @@ module Calendars
       @dir = dir
       FileUtils.mkdir_p(dir)
       @people = YAML.safe_load_file(File.expand_path("people.yml", __dir__))
-      @monday = Date.iso8601(kept("monday") { (Date.today - (Date.today.cwday - 1) - WEEKS_BACK * 7).iso8601 })
+      @monday = Date.iso8601(kept("monday") { (Clock.today - (Clock.today.cwday - 1) - WEEKS_BACK * 7).iso8601 })
     end
 
     def names = @people.keys
@@ -39,7 +40,7 @@ module Calendars
         JSON.generate(
           added(name) << {
             "title" => title.to_s[0, 100], "from" => from, "to" => to,
-            "uid" => "#{name}-#{Time.now.to_i}-#{added(name).size}"
+            "uid" => "#{name}-#{Clock.now.to_i}-#{added(name).size}"
           }
         )
       )

@@ -1,6 +1,7 @@
 require "json"
 require "openssl"
 require "sinatra/base"
+require_relative "../../config/clock"
 
 module Calls
   # What the one who makes calls says, as contract/calls.yaml has it.
@@ -65,7 +66,7 @@ module Calls
       return "A door is one of #{DOORS.join(", ")}." unless DOORS.include?(wish["door"])
       return "Give people, each with a key, a name and a part." unless people?(wish["people"])
 
-      Door.state_at(wish, Time.now) && nil
+      Door.state_at(wish, Clock.now) && nil
     rescue ArgumentError, TypeError, NoMethodError
       "Give open_times with opens_at, starts_at and closes_at."
     end

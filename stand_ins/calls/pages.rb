@@ -3,6 +3,7 @@ require "json"
 require "jwt"
 require "openssl"
 require "sinatra/base"
+require_relative "../../config/clock"
 
 module Calls
   # What those see who enter: the entrance, the waiting page, the room, and a telephone.
@@ -26,7 +27,7 @@ module Calls
     helpers do
       def h(text) = ERB::Util.html_escape(text.to_s)
 
-      def opens_at = Door.opens_at(@room["wish"], Time.now, @pass && @pass["sub"])
+      def opens_at = Door.opens_at(@room["wish"], Clock.now, @pass && @pass["sub"])
 
       def moment(at) = %(<time datetime="#{h(at)}">#{h(at.to_s[0, 16].tr("T", " "))} UTC</time>)
     end
@@ -106,8 +107,9 @@ from: person && person["from"]})
 
       @pass, _ = JWT.decode(
         params["pass"], settings.secret, true, algorithm: "HS256", aud: params["slug"], verify_aud: true,
-        required_claims: %w[exp sub name]
+        required_claims: %w[exp sub name], verify_expiration: false
       )
+      halt 404, erb(:refused) if Time.at(@pass["exp"]) <= Clock.now
       halt 404, erb(:refused) unless rooms.person(@room, @pass["sub"])
     rescue JWT::DecodeError
       halt 404, erb(:refused)
@@ -122,12 +124,12 @@ from: person && person["from"]})
     end
 
     def guess(what)
-      recent = TRIED[what].select { |at| at > Time.now - 60 }
-      TRIED[what] = [*recent, Time.now]
+      recent = TRIED[what].select { |at| at > Clock.now - 60 }
+      TRIED[what] = [*recent, Clock.now]
       halt 429, erb("<p class='fault' role='alert'>Too many tries. Wait a minute.</p>") if recent.size >= GUESSES
     end
 
-    def state_now = Door.state_at(@room["wish"], Time.now, @pass && @pass["sub"])
+    def state_now = Door.state_at(@room["wish"], Clock.now, @pass && @pass["sub"])
 
     def fault(words)
       @fault = words

@@ -2,6 +2,7 @@ require "json"
 require "net/http"
 require "openssl"
 require "uri"
+require_relative "../../config/clock"
 
 module Calls
   # Tells whoever asked for a call what happens in it, each at least once: signed as contract/calls.yaml says, tried
@@ -18,7 +19,7 @@ module Calls
 
     def run
       loop do
-        (Time.now < @again_at) ? sleep(PAUSE_S) : send_all
+        (Clock.now < @again_at) ? sleep(PAUSE_S) : send_all
       end
     end
 
@@ -39,14 +40,14 @@ module Calls
       @failed = 0
     rescue SystemCallError, IOError, Timeout::Error, Refused
       @failed += 1
-      @again_at = Time.now + [0.25 * 2**@failed, LONGEST_S].min
+      @again_at = Clock.now + [0.25 * 2**@failed, LONGEST_S].min
     end
 
     Refused = Class.new(StandardError)
 
     def report(http, event)
       body = JSON.generate(event.except("reported"))
-      timestamp = Time.now.to_i
+      timestamp = Clock.now.to_i
       answer = http.post(@to.path, body, {
         "content-type" => "application/json", "webhook-id" => event["id"], "webhook-timestamp" => timestamp.to_s,
         "webhook-signature" => Reports.signature(@secret, event["id"], timestamp, body)

@@ -3,6 +3,7 @@ require "json"
 require "monitor"
 require "securerandom"
 require "time"
+require_relative "../../config/clock"
 require_relative "door"
 
 module Calls
@@ -22,7 +23,7 @@ module Calls
       @rooms = Dir[File.join(dir, "*.json")].map { |path|
         JSON.parse(File.read(path))
       }.to_h { |room| [room["id"], room] }
-      @beats = Hash.new(Time.now)
+      @beats = Hash.new(Clock.now)
     end
 
     def [](id) = synchronize { @rooms[id] }
@@ -70,7 +71,7 @@ module Calls
     # Somebody comes to the door. @return [Array(Symbol, String)] what the door says, and the key of the visit
     def enter(room, key:, name:, phone: false)
       change(room) do
-        said = Door.decide(room["wish"], key, Time.now, host_in: host_in?(room))
+        said = Door.decide(room["wish"], key, Clock.now, host_in: host_in?(room))
         said = :waits if said == :in && (room["taken_out"] || []).include?(key)
         next [said, nil] unless %i[in waits].include?(said)
 
@@ -79,7 +80,7 @@ module Calls
           "key" => key, "name" => name, "state" => "waits", "since" => stamp, "phone" => phone,
           "quiet" => room["wish"]["quiet"], "presents" => false
         }
-        @beats[id] = Time.now
+        @beats[id] = Clock.now
         (said == :in) ? let_in(room, id) : note(room, "waits", id)
         [said, id]
       end
@@ -103,7 +104,7 @@ module Calls
 
     def go(room, id) = change(room) { leave(room, id, "left") unless room["visits"][id]["state"] == "gone" }
 
-    def beat(id) = synchronize { @beats[id] = Time.now }
+    def beat(id) = synchronize { @beats[id] = Clock.now }
 
     def set(room, id, **wish) = change(room) { room["visits"][id].update(wish.transform_keys(&:to_s)) }
 
@@ -122,8 +123,8 @@ module Calls
         here = room["visits"].select { |_, visit| visit["state"] != "gone" }
         next if here.empty?
 
-        silent = here.keys.select { |id| Time.now - beat_of(id) > SILENT_S }
-        over = Door.state_at(room["wish"], Time.now) != :open
+        silent = here.keys.select { |id| Clock.now - beat_of(id) > SILENT_S }
+        over = Door.state_at(room["wish"], Clock.now) != :open
         if over || silent.any?
           change(room) {
             over ? end_visits(room, "ended") : silent.each { |id|
@@ -149,7 +150,7 @@ module Calls
 
     private
 
-    def beat_of(id) = synchronize { @beats.key?(id) ? @beats[id] : (@beats[id] = Time.now) }
+    def beat_of(id) = synchronize { @beats.key?(id) ? @beats[id] : (@beats[id] = Clock.now) }
 
     def renew(room, renewal)
       end_visits(room, "ended")
@@ -204,7 +205,7 @@ module Calls
       }
     end
 
-    def stamp = Time.now.utc.iso8601(3)
+    def stamp = Clock.now.iso8601(3)
 
     # Kept before anybody hears of it.
     def change(room)

@@ -2,6 +2,7 @@ require "icalendar"
 require "ice_cube"
 require "mail"
 require "net/smtp"
+require_relative "../../config/clock"
 
 module Post
   # An invited person with a calendar of their own, who knows nothing but the mails: shows what stands in that calendar,
@@ -52,7 +53,7 @@ module Post
     end
 
     # What stands in the calendar from now on, in order, on each meeting's own wall.
-    def instances(now = Time.now)
+    def instances(now = Clock.now)
       meetings
         .select { |message| message.method == "REQUEST" }
         .flat_map { |message| expand(message) }
@@ -137,7 +138,7 @@ module Post
       schedule = IceCube::Schedule.new(start)
       text = master.rrule.first.value_ical.gsub(/UNTIL=(\d{8})T\d{6}Z/) { "UNTIL=#{$1}T235959Z" }
       schedule.add_recurrence_rule(IceCube::Rule.from_ical(text))
-      schedule.occurrences(Time.now.utc + AHEAD_DAYS * 86_400).map(&:utc)
+      schedule.occurrences(Clock.now + AHEAD_DAYS * 86_400).map(&:utc)
     end
 
     # Who is asked to one meeting of a run alone answers to that one.
@@ -148,7 +149,7 @@ module Post
       event = Icalendar::Event.new
       event.uid = message.uid
       event.sequence = message.sequence
-      event.dtstamp = Icalendar::Values::DateTime.new(Time.now.utc, "tzid" => "UTC")
+      event.dtstamp = Icalendar::Values::DateTime.new(Clock.now, "tzid" => "UTC")
       event.organizer = message.master.organizer
       unless original.to_s.empty?
         event.recurrence_id = Icalendar::Values::DateTime.new(original, "tzid" => zone_of(message))

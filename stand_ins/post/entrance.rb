@@ -2,6 +2,7 @@ require "midi-smtp-server"
 require "net/smtp"
 require "securerandom"
 require "time"
+require_relative "../../config/clock"
 
 module Post
   # Takes all mail by SMTP. It offers delivery reports (RFC 3461): who asks for them is told by mail (RFC 3464) that a
@@ -63,7 +64,7 @@ module Post
       <<~MAIL.gsub("\n", "\r\n").sub("@status", status).sub("@headers", headers.strip)
         From: Post tray <postmaster@tray.example>
         To: <#{to}>
-        Date: #{Time.now.rfc2822}
+        Date: #{Clock.now.rfc2822}
         Message-ID: <#{SecureRandom.hex(16)}@tray.example>
         Subject: #{known ? "Delivered" : "Could not be delivered"}
         Auto-Submitted: auto-replied

@@ -3,6 +3,7 @@ require "icalendar/tzinfo"
 require "mail"
 require "net/smtp"
 require "securerandom"
+require_relative "../../config/clock"
 
 module Post
   # Somebody of another house who invites people to a meeting of their own, by real requests and cancellations (RFC
@@ -35,7 +36,7 @@ module Post
     def calendar(wish, method)
       calendar = Icalendar::Calendar.new
       calendar.append_custom_property("METHOD", method)
-      calendar.add_timezone(TZInfo::Timezone.get(ZONE).ical_timezone(Time.now))
+      calendar.add_timezone(TZInfo::Timezone.get(ZONE).ical_timezone(Clock.now))
       calendar.event { |event| fill(event, wish, method) }
       calendar
     end
@@ -43,7 +44,7 @@ module Post
     def fill(event, wish, method)
       event.uid = wish["uid"]
       event.sequence = wish["sequence"].to_i
-      event.dtstamp = Icalendar::Values::DateTime.new(Time.now.utc, "tzid" => "UTC")
+      event.dtstamp = Icalendar::Values::DateTime.new(Clock.now, "tzid" => "UTC")
       event.dtstart = Icalendar::Values::DateTime.new(wish["starts_at"].delete("-:") + "00", "tzid" => ZONE)
       event.duration = Icalendar::Values::Duration.new("PT#{[wish["minutes"].to_i, 15].max}M")
       event.rrule = "FREQ=WEEKLY;COUNT=#{wish["weeks"].to_i}" if wish["weeks"].to_i > 1

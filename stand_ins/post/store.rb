@@ -2,6 +2,7 @@ require "mail"
 require "digest"
 require "json"
 require "time"
+require_relative "../../config/clock"
 
 module Post
   # Mail as files: one for each Message-ID and recipient. A mail that arrives again under the same Message-ID, as
@@ -23,7 +24,7 @@ module Post
         return note_repeat(name) if File.exist?(path)
 
         File.binwrite(
-          "#{path}.part", "X-Post-Tray: #{JSON.generate(to: address, at: Time.now.utc.iso8601(3))}\r\n#{source}"
+          "#{path}.part", "X-Post-Tray: #{JSON.generate(to: address, at: Clock.now.iso8601(3))}\r\n#{source}"
         )
         File.rename("#{path}.part", path)
       end

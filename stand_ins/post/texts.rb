@@ -3,6 +3,7 @@ require "securerandom"
 require "socket"
 require "time"
 require "fileutils"
+require_relative "../../config/clock"
 
 module Post
   # A text message service on loopback: takes messages by SMPP 3.4 and keeps each as a file. A number that ends in 0000
@@ -71,7 +72,7 @@ module Post
       id = SecureRandom.hex(8)
       File.write(
         File.join(@dir, "#{id}.json"),
-        JSON.generate(to: "+#{to}", from: from, text: text, at: Time.now.utc.iso8601(3))
+        JSON.generate(to: "+#{to}", from: from, text: text, at: Clock.now.iso8601(3))
       )
       [0, "#{id}\0"]
     end

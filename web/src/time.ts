@@ -1,3 +1,5 @@
+import { now as present } from './present'
+
 /** All formatting of dates and times. Wall-clock times come without a zone and are shown as they are. */
 
 const utc = (wall: string) => new Date(`${wall.slice(0, 10)}T${wall.length > 10 ? wall.slice(11, 16) : '00:00'}:00Z`)
@@ -25,7 +27,7 @@ export const clock = (wall: string) => wall.slice(11, 16)
 export const zoneCity = (zone: string) => zone.split('/').at(-1)!.replaceAll('_', ' ')
 
 /** The present moment on a zone's wall, such as "2026-11-30T09:42". */
-export function wallNow(timeZone: string, at = new Date()) {
+export function wallNow(timeZone: string, at = new Date(present())) {
   const parts = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' }).format(at)
   return parts.replace(' ', 'T').slice(0, 16)
 }
@@ -68,7 +70,7 @@ export function nearDay(wall: string, today: string) {
 }
 
 /** "just now", "12 minutes ago", "on Monday 30 November" */
-export function since(instant: string, now = Date.now()) {
+export function since(instant: string, now = present()) {
   const minutes = Math.round((now - new Date(instant).getTime()) / 60_000)
   if (minutes < 1) return 'just now'
   if (minutes < 60) return `${count(minutes, 'minute')} ago`

@@ -4,6 +4,8 @@ module Core
     # month. A time without a day is of the day before it; a day without a year is the next there is.
     module DateList
       MOST = 40
+      # Letters that are read; forty times do not need them.
+      READ = 5_000
       MONTHS = %w[jan feb mar apr may jun jul aug sep oct nov dec].freeze
       WEEKDAYS = %w[sun mon tue wed thu fri sat].freeze
       CLOCK = /(\d{1,2})(?:[.:h](\d\d))?\s*(am|pm)?/i
@@ -36,7 +38,8 @@ module Core
 
       # A comma between a day and its time, or after its name, parts nothing.
       def pieces(text)
-        text.to_s.split(/[\n;]+|,|\s+and\s+/i).map { |piece| piece.strip.gsub(/[[:space:]]+/, " ") }.reject(&:empty?)
+        text.to_s[0, READ].split(/[\n;,]/).flat_map { |part| part.gsub(/[[:space:]]+/, " ").split(/ and /i) }
+          .map(&:strip).reject(&:empty?)
           .each_with_object([]) do |piece, out|
             out.last&.match?(/\A#{WEEKDAY.source[2..]}\z/i) ? out[-1] = "#{out.last} #{piece}" : out << piece
           end

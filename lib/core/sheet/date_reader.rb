@@ -7,6 +7,9 @@ module Core
       # `on` is the day, a Date; `odd` what is not believed of it, in words, or nil.
       Found = Value.of(:on, :odd)
 
+      # Longer texts hold no day: looking for one would take more than in proportion.
+      MOST = 500
+
       NUMBERS =
         %w[a one two three four five six seven eight nine ten]
           .each_with_index
@@ -73,7 +76,9 @@ module Core
         @holidays = named(holidays)
         @days = @holidays.empty? ? DAYS : DAYS.merge("(?:the )?(#{Regexp.union(@holidays.keys).source})" => :holiday)
         source = ->(phrase) { "#{HOUR}(?:#{phrase})#{AFTER}" }
-        @at_end = patterns { |phrase| /[\s,;:(]*(?<![[:alnum:]])(?:(?<lead>#{LEAD}) )?#{source[phrase]}[).]*\z/i }
+        @at_end = patterns do |phrase|
+          /(?<![\s,;:(])[\s,;:(]*+(?<![[:alnum:]])(?:(?<lead>#{LEAD}) )?#{source[phrase]}[).]*\z/i
+        end
         @alone = patterns { |phrase| /\A(?:(?<lead>#{LEAD}) )?#{source[phrase]}\z/i }
         @inside = patterns do |phrase|
           /\s+(?<lead>on or before|by|before|no later than|not later than) #{source[phrase]}(?=[\s,;:])/i
@@ -83,6 +88,8 @@ module Core
       # Takes a due date off the end of a deed, or, behind "by" or "before", out of its middle.
       # @return [Array(String, Found|nil)] the deed without it, and the day
       def take(text)
+        return [text, nil] if text.length > MOST
+
         match, found = find(@at_end, text) { |match| match[:lead] || match[0].match?(ALONE_ENOUGH) }
         match, found = find(@inside, text) { true } unless match
         return [text, nil] unless match
@@ -92,7 +99,9 @@ module Core
 
       # @param led [Boolean] whether a word such as "by" must stand before it
       # @return [Found, nil] when the text is a day and nothing else
-      def alone(text, led: false) = find(@alone, text) { |match| !led || match[:lead] }&.last
+      def alone(text, led: false)
+        find(@alone, text) { |match| !led || match[:lead] }&.last if text.length <= MOST
+      end
 
       private
 

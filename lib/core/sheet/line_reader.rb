@@ -67,13 +67,24 @@ module Core
         @dates = DateReader.new(today: today, next_meeting_on: next_meeting_on, **dates)
       end
 
+      # Of a long line its beginning is read, and the rest kept with it: who says what is to be done says it soon, and
+      # reading costs more than in proportion.
+      READ = 500
+
       # @return [Reading]
       def read(text)
         text = text.to_s.strip.gsub(/\s+/, " ")
-        decision(text) || work(text) || dated_first(text) || note(text)
+        return whole(text) if text.length <= READ
+
+        head = text[0, READ].sub(/ \S*+\z/, "")
+        rest = text[head.length..]
+        reading = whole(head)
+        reading.with(text: reading.text + rest)
       end
 
       private
+
+      def whole(text) = decision(text) || work(text) || dated_first(text) || note(text)
 
       def note(text) = Reading.new(kind: :note, text: text, owner_ids: [], due_on: nil, doubtful: {}, action: nil)
 

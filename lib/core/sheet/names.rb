@@ -7,7 +7,7 @@ module Core
       # `rest` is what follows the names.
       Found = Value.of(:owner_ids, :doubtful, :rest)
       NOBODY = Found.new(owner_ids: [], doubtful: {}, rest: "")
-      BETWEEN = %r{\A\s*(?:,\s*and\b|,|&|\+|/|and\b|with\b)\s*}i
+      BETWEEN = %r{\G\s?(?:,\s?and\b|,|&|\+|/|and\b|with\b)\s?}i
       # Of two or three capitals, common in minutes: these are never somebody.
       NO_INITIALS = %w[
         ad ai am an api as at by ceo cfo dc do eu faq go gp hr id if in ip is it ml no of ok on or pa pc pm pr qa rfp so
@@ -22,26 +22,20 @@ module Core
         people.each { |person| call(person) }
         called.each { |name, id| @called[plain(name)] << id }
         longest_first = @called.keys.sort_by { |name| -name.length }.map { |name| Regexp.escape(name) }
-        @pattern = /\A@?(#{longest_first.join("|")})(?![[:alnum:]])/
+        @pattern = /\G@?(#{longest_first.join("|")})(?![[:alnum:]])/
       end
 
       # @return [Found, nil] the names the text begins with; nil when it begins with none
       def at_start(text)
-        owner_ids = []
-        doubtful = {}
-        rest = text
-        loop do
-          name, ids, after = first(rest)
-          break unless name
+        return if @called.empty?
 
-          ids.one? ? owner_ids.concat(ids) : doubtful[name] = ids
-          rest = after
-          joined = BETWEEN.match(rest) or break
-          break unless first(joined.post_match)
-
-          rest = joined.post_match
+        plain = plain(text)
+        found = [first(text, plain, 0)]
+        while found.last && (joined = BETWEEN.match(text, found.last.ends))
+          found << first(text, plain, joined.end(0))
         end
-        Found.new(owner_ids: owner_ids.uniq, doubtful: doubtful, rest: rest) unless owner_ids.empty? && doubtful.empty?
+        found.compact!
+        all(found, text) if found.any?
       end
 
       private
@@ -60,19 +54,30 @@ module Core
         @called[letters] << person.id
       end
 
-      def first(text)
-        return if @called.empty?
+      # One name and where it ends.
+      Call = Value.of(:name, :ids, :ends)
 
-        match = @pattern.match(plain(text)) or return
+      def first(text, plain, from)
+        match = @pattern.match(plain, from) or return
         call = match[1]
         name = text[match.begin(1)...match.end(1)]
         return if @initials.include?(call) && name != name.upcase
 
-        [name, @called[call].uniq, text[match.end(0)..]]
+        Call.new(name: name, ids: @called[call].uniq, ends: match.end(0))
+      end
+
+      def all(calls, text)
+        sure, doubtful = calls.partition { |call| call.ids.one? }
+        Found.new(
+          owner_ids: sure.flat_map(&:ids).uniq, doubtful: doubtful.to_h { |call| [call.name, call.ids] },
+          rest: text[calls.last.ends..]
+        )
       end
 
       # Without accents and capitals, one character for each, so that places in the text stay the same.
       def plain(text)
+        return text.downcase if text.ascii_only?
+
         text.each_char.map { |char| char.unicode_normalize(:nfd)[0].downcase[0] }.join
       end
     end

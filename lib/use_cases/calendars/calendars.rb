@@ -114,7 +114,7 @@ module UseCases
 
     # --- For the worker ---
 
-    def self.queue(clock: Time) =
+    def self.queue(clock: Clock) =
       Queue.new(Records::Calendar, aside: {state: "set_aside", incoming: nil, due_at: nil}, clock: clock)
 
     # Reads one waiting calendar. @return [Boolean] whether there was one

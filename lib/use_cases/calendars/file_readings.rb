@@ -14,7 +14,7 @@ module UseCases
       end
     }.freeze
 
-    def self.queue(clock: Time) =
+    def self.queue(clock: Clock) =
       Queue.new(Records::FileReading, aside: {state: "failed", source: nil}, error: :error, clock: clock)
 
     # @param what [String] a key of KINDS

@@ -55,7 +55,7 @@ module UseCases
       queue.work(Records::Call.due(now).order(:due_at, :id), limit: 5) { |call| tell(call) }.positive?
     end
 
-    def self.queue(clock: Time) = Queue.new(Records::Call, aside: {state: "set_aside"}, clock: clock)
+    def self.queue(clock: Clock) = Queue.new(Records::Call, aside: {state: "set_aside"}, clock: clock)
 
     private
 

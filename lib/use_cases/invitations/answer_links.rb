@@ -2,7 +2,7 @@ module UseCases
   # What the invited do by their private link, without an account. Opening it changes nothing.
   class AnswerLinks < Base
     # @param link [Loading::AnswerLink]
-    def initialize(link, clock: Time)
+    def initialize(link, clock: Clock)
       super(by: link.person.id, clock: clock)
       @link = link
     end

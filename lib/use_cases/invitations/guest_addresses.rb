@@ -4,15 +4,18 @@ module UseCases
     # What of a mail stands in the one that goes once more.
     COPIED = %w[series_id sending_id person_id before_sending_id kind role subject way source].freeze
 
-    # Another address for a guest whose mail does not arrive, and the last mail once more.
+    # Another address for a guest whose mail does not arrive, and the last mail once more. The old address is told.
     # @raise [Core::NotFound] when no mail of this series has failed for them
+    # @raise [Core::Conflict] when they are not the keeper's alone
     def correct_address(series_id:, person_id:, email:)
       email = Core::MailAddress.read!(email)
       write do
         person = find(Records::Person.lock, person_id)
         failed = failed_to(person, series_id) or raise Core::NotFound
-        refuse(person, email)
-        person.update!(email: email)
+        refuse(person, email, failed.series_id)
+        next if person.email == email
+
+        AddressChanges.new(by: by, clock: @clock).change(person, email)
         again(failed, email)
       end
       nil
@@ -24,11 +27,12 @@ module UseCases
       Records::Mail.where(series_id: series_id, recipient: person.email, state: "failed").order(:created_at).last
     end
 
-    def refuse(person, email)
-      unless person.guest || person.email == email
-        words = "Only guests can be given another address here. An admin can do it under People & places."
-        raise Core::Conflict.new(words, code: "not-a-guest")
-      end
+    def refuse(person, email, series_id)
+      Core::GuestAddress.refuse(
+        guest: person.guest, admin: Loading::Access.new(by).roles.include?(:admin),
+        keeper_id: Records::Series.where(id: series_id).pick(:keeper_id),
+        keepers: Loading::GuestKeepers.of(person.id)
+      )
       return unless Records::Person.where(email: email).where.not(id: person.id).exists?
 
       raise Core::Invalid.new("Somebody with the address #{email} is here already.", pointer: "/email", code: "taken")

@@ -5,7 +5,7 @@ module UseCases
     NOTE_LENGTH = 500
 
     # @param automatic [Boolean] whether a program has written it
-    def initialize(series_id, automatic:, clock: Time)
+    def initialize(series_id, automatic:, clock: Clock)
       super(clock: clock)
       @series_id = series_id
       @automatic = automatic

@@ -23,7 +23,7 @@ module UseCases
       false
     end
 
-    def self.queue(clock: Time)
+    def self.queue(clock: Clock)
       aside = {state: "set_aside", outcome: "set-aside"}
       Queue.new(Records::IncomingMail, aside: aside, error: :remark, clock: clock)
     end

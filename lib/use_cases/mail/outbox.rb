@@ -9,6 +9,8 @@ module UseCases
     ANSWERS = %w[again waits].freeze
     MOST_ATTEMPTS = 12
     LONGEST_PAUSE_S = 3_600
+    # Mail services give up after four or five days (RFC 5321 4.5.4.1), and say so soon after.
+    REPORTED_WITHIN_S = 7 * 86_400
 
     # @param from [#name, #email, nil] in whose name it is written; nil: our own
     # @param reason [String] why this mail exists; a second with the same reason is not written
@@ -42,7 +44,7 @@ module UseCases
       true
     end
 
-    def self.queue(clock: Time) = Queue.new(Records::Mail, aside: {state: "set_aside"}, clock: clock)
+    def self.queue(clock: Clock) = Queue.new(Records::Mail, aside: {state: "set_aside"}, clock: clock)
 
     # Hands over one batch.
     # @param texts [#deliver] the same for text messages; takes to and text
@@ -62,16 +64,21 @@ module UseCases
       Records::Mail.where(recipient: address).where("created_at > ?", now - 86_400).where(reasons).count < ANSWERS_A_DAY
     end
 
-    # What a mail service reports of a mail it had taken. @return [Boolean] whether it was one of ours
+    # What a mail service reports of a mail it had taken lately. @return [Boolean] whether it was one of ours
     def note_report(report)
       write do
-        mail = Records::Mail.lock.find_by(message_id: report.message_id) or next false
+        mail = Records::Mail.lock.handed_over(now - REPORTED_WITHIN_S).find_by(message_id: report.message_id) or
+          next false
         report.outcomes.each { |outcome| note_outcome(mail, outcome) if outcome.addresses.include?(mail.recipient) }
         true
       end
     end
 
-    def message = @message ||= Mailing::Message.new(from: Settings.mail_from, domain: Settings.mail_domain)
+    def message
+      @message ||= Mailing::Message.new(
+        from: Settings.mail_from, domain: Settings.mail_domain, seal: ->(key) { Settings.seal("message-id", key) }
+      )
+    end
 
     private
 

@@ -73,7 +73,9 @@ module UseCases
         wish = checked(name, email, time_zone)
         wish[:admin] = admin unless admin.nil? || id == by # nobody shuts themselves out
         wish[:password] = SignIns.check_password(password, about: [name, email]) if password
-        update(person, version, **wish)
+        old = person.email
+        changed = update(person, version, **wish)
+        AddressChanges.new(by: by, clock: @clock).tell(person, old) if changed && old != person.email
         SignIns.new(by: by, clock: @clock).end_all(id) if password
         person
       end

@@ -2,7 +2,7 @@ module UseCases
   # What an owner says by their private link.
   class ActionLinks
     # @param link [Loading::ActionLink]
-    def initialize(link, clock: Time)
+    def initialize(link, clock: Clock)
       @link = link
       @actions = Actions.new(by: link.person_id, clock: clock)
     end

@@ -31,7 +31,7 @@ module Views
 
     def from_table(cells)
       {
-        text: cells[:text].to_s, owners: cells[:owners].to_s.split(/\s*[;,\/&]\s*/), due_on: date(cells[:due_on]),
+        text: cells[:text].to_s, owners: Core::Table.names(cells[:owners]), due_on: date(cells[:due_on]),
         done: CLOSED.include?(cells[:state].to_s.downcase), unread_date: cells[:due_on]
       }
     end
@@ -44,7 +44,7 @@ module Views
     end
 
     def looked_at(row)
-      owners, unknown = row[:owners].reject(&:empty?).partition { |name| who(name) }
+      owners, unknown = row[:owners].partition { |name| who(name) }
       {
         text: row[:text][0, MOST_TEXT], owners: owners.map { |name| named(who(name)) }.uniq,
         unknown: unknown.map { |name| name[0, 120] }, due_on: row[:due_on], done: row[:done],

@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from 'openapi-fetch'
+import { heardFrom } from '../present'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -106,6 +107,9 @@ const protect: Middleware = {
   onRequest({ request }) {
     if (request.method !== 'GET') request.headers.set('X-CSRF-Token', csrfToken)
     return request
+  },
+  onResponse({ response }) {
+    heardFrom(response.headers.get('date'))
   },
 }
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
+import { now } from '../present'
 import { clock, mediumDay, wallNow } from '../time'
 import CallWords from './CallWords.vue'
 import { ANSWERS, GIVEN } from '../answers'
@@ -37,7 +38,7 @@ const day = computed(() => mediumDay(meeting.localStart))
 /** On the reader's own wall, as the browser has it. */
 const opens = computed(() => {
   const at = meeting.callOpens ? new Date(meeting.callOpens) : null
-  return at && at > new Date() ? clock(wallNow(Intl.DateTimeFormat().resolvedOptions().timeZone, at)) : ''
+  return at && at.getTime() > now() ? clock(wallNow(Intl.DateTimeFormat().resolvedOptions().timeZone, at)) : ''
 })
 const writing = ref(false)
 const note = ref('')

@@ -31,6 +31,8 @@ const { say } = useNotice()
 const box = useTemplateRef<HTMLFormElement>('box')
 const restored = ref(false)
 let begun = ''
+// Whoever closes it from outside has saved what was typed.
+let leaving = false
 let opener: Element | null = null
 
 const key = () => useMine().mine(`draft:dialog:${draft}`)
@@ -40,8 +42,9 @@ const changed = () => draft !== undefined && begun !== '' && now() !== begun
 // The page fills the form as it opens; what was left as a draft comes after that.
 watch(
   open,
-  async shown => {
-    if (!shown) return closed()
+  async (shown, before) => {
+    // One that is only made, and not open yet, has closed nothing: the draft of its last time stays.
+    if (!shown) return before === undefined ? undefined : closed()
     opener = document.activeElement
     restored.value = false
     await nextTick()
@@ -67,8 +70,6 @@ watch(
   { deep: true },
 )
 
-// Whoever closes it from outside has saved what was typed.
-let leaving = false
 function closed() {
   if (!leaving && draft !== undefined) localStorage.removeItem(key())
   leaving = false

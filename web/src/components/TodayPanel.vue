@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
+import { now as momentNow } from '../present'
 import { clock, count, mediumDay, wallNow, wallOf } from '../time'
 import SeriesMark from './SeriesMark.vue'
 import { ANSWERS } from '../answers'
@@ -19,7 +20,7 @@ const now = computed(
     ofToday.value[0],
 )
 /** Whether one can go into the call now. */
-const isOpen = (meeting: Meeting) => meeting.callOpens !== null && Date.parse(meeting.callOpens) <= Date.now()
+const isOpen = (meeting: Meeting) => meeting.callOpens !== null && Date.parse(meeting.callOpens) <= momentNow()
 const opensAt = (meeting: Meeting) => clock(wallOf(meeting.callOpens!, timeZone))
 const others = computed(() => ofToday.value.filter(meeting => meeting.id !== now.value?.id))
 const next = computed(() => meetings.find(meeting => !isToday(meeting)))

@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/vue-query'
 import { api, dataOf, type Schemas } from '../api/client'
+import { now } from '../present'
 
 // While a call is open, who is in it changes all the time.
 const isOpen = (meeting: Schemas['Desk']['meetings'][number]) =>
-  meeting.callOpens !== null && Date.parse(meeting.callOpens) <= Date.now()
+  meeting.callOpens !== null && Date.parse(meeting.callOpens) <= now()
 
 /** What needs me today, looked at again every minute, and more often while a call is open. */
 export function useDesk() {

@@ -4,6 +4,7 @@ import ProblemNote from '../components/ProblemNote.vue'
 import SpeakersPanel from '../components/SpeakersPanel.vue'
 import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
+import { now as momentNow } from '../present'
 import { clock, wallNow } from '../time'
 
 /** For a second screen, read from afar: what is spoken about, how long still, what comes next, who wants to speak. */
@@ -11,8 +12,8 @@ const { id } = defineProps<{ id: string }>()
 const { sheet, error, discuss, isActing } = useSheet(() => id)
 const { person: me } = useSession()
 
-const now = ref(Date.now())
-const timer = setInterval(() => (now.value = Date.now()), 1_000)
+const now = ref(momentNow())
+const timer = setInterval(() => (now.value = momentNow()), 1_000)
 onBeforeUnmount(() => clearInterval(timer))
 // What was used is told with the sheet; the seconds since then are counted here.
 const readAt = computed(() => (sheet.value ? new Date(sheet.value.now).getTime() : now.value))

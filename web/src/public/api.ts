@@ -1,10 +1,16 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from '../api/schema'
+import { heardFrom } from '../present'
 
 export type Schemas = components['schemas']
 
 /** Without cookies: the address of the page is what lets one in. */
 export const api = createClient<paths>({ baseUrl: '/api', credentials: 'omit' })
+api.use({
+  onResponse({ response }) {
+    heardFrom(response.headers.get('date'))
+  },
+})
 
 /** A refusal, in words, with what is wrong at which field. */
 export class Refusal extends Error {
