@@ -19,6 +19,7 @@ gem "tzinfo", "~> 2.0"
 
 gem "mail"
 gem "midi-smtp-server"
+gem "public_suffix" # which domains are of one house (DMARC)
 gem "icalendar" # the stand-ins and the tests: never what it checks
 gem "holidays"
 gem "csv"

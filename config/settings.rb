@@ -73,6 +73,15 @@ module Settings
   # Hosts of the receiving mail service whose word on who sent a mail is believed (Authentication-Results, RFC 8601).
   def mail_checked_by = ENV.fetch("LEFT_OVER_MAIL_CHECKED_BY", "").downcase.split(",").map(&:strip)
 
+  # What is set up so that whoever looks after it should know; said at start, and to admins.
+  # @return [Array<String>]
+  def doubts
+    return [] unless production? && mail_checked_by.empty?
+
+    ["Nobody vouches for who sends the mail that comes in: anybody can answer invitations in another's name. Set " \
+      "LEFT_OVER_MAIL_CHECKED_BY to the host of your mail service that writes Authentication-Results (RFC 8601)."]
+  end
+
   def calendar_host_port = Integer(ENV.fetch("LEFT_OVER_CALENDAR_HOST_PORT", (port + 4).to_s))
 
   # Hosts of the own network whose calendars may be read, as host:port: the stand-in on loopback unless set.
@@ -121,9 +130,9 @@ module Settings
 
   # A key of its own for each purpose, made of the secret (HKDF, RFC 5869): what is signed for one is worth nothing for
   # another, and from a key nobody comes to the secret.
-  # @return [String] 32 bytes
-  def key_for(purpose)
-    OpenSSL::KDF.hkdf(secret, salt: "", info: "left-over:#{purpose}", length: 32, hash: "SHA256")
+  # @return [String] bytes
+  def key_for(purpose, length: 32)
+    OpenSSL::KDF.hkdf(secret, salt: "", info: "left-over:#{purpose}", length: length, hash: "SHA256")
   end
 
   # What says that it was us: an authentication code over words, for one purpose.

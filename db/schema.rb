@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_26_000021) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_30_000001) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -323,7 +323,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000021) do
     t.index ["created_at"], name: "index_file_readings_on_created_at"
     t.index ["person_id"], name: "fk_rails_7079af22d2"
     t.index ["state", "leased_until"], name: "index_file_readings_on_state_and_leased_until"
-    t.check_constraint "`kind` in ('invitation','people')", name: "file_readings_kind"
+    t.check_constraint "`kind` in ('invitation','people','series','actions')", name: "file_readings_kind"
     t.check_constraint "`state` in ('waiting','done','failed')", name: "file_readings_state"
   end
 
@@ -440,11 +440,25 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000021) do
     t.index ["series_id", "person_id"], name: "index_link_serials_on_series_id_and_person_id", unique: true
   end
 
+  create_table "link_wishes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "email", limit: 254, null: false, collation: "utf8mb4_bin"
+    t.string "state", limit: 20, default: "waiting", null: false, collation: "ascii_bin"
+    t.string "claim", limit: 36, collation: "ascii_bin"
+    t.datetime "leased_until"
+    t.integer "tries", default: 0, null: false
+    t.string "error", limit: 500
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["claim"], name: "index_link_wishes_on_claim"
+    t.index ["state", "created_at"], name: "index_link_wishes_on_state_and_created_at"
+  end
+
   create_table "made_keys", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "kind", limit: 40, null: false, collation: "ascii_bin"
     t.string "made_by_id", limit: 36, collation: "ascii_bin"
     t.string "within_id", limit: 36, collation: "ascii_bin"
     t.datetime "created_at", null: false
+    t.string "content", limit: 64, collation: "ascii_bin"
     t.index ["created_at"], name: "index_made_keys_on_created_at"
   end
 
@@ -609,7 +623,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000021) do
     t.text "only_from", size: :long, null: false, collation: "utf8mb4_bin"
     t.text "never_from", size: :long, null: false, collation: "utf8mb4_bin"
     t.text "always_ids", size: :long, null: false, collation: "utf8mb4_bin"
-    t.text "calendars_out", size: :long, null: false, collation: "utf8mb4_bin"
+    t.text "calendars_out", size: :long, collation: "utf8mb4_bin"
     t.text "frames", size: :long, null: false, collation: "utf8mb4_bin"
     t.string "place_id", limit: 36, collation: "ascii_bin"
     t.string "place", limit: 250
@@ -636,6 +650,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000021) do
     t.text "week", size: :long, collation: "utf8mb4_bin"
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.datetime "agreed_at"
+    t.text "calendars_out", size: :long, collation: "utf8mb4_bin"
     t.index ["open_hours_id", "person_id"], name: "index_open_hours_hosts_on_open_hours_id_and_person_id", unique: true
     t.index ["person_id"], name: "index_open_hours_hosts_on_person_id"
   end
@@ -710,6 +726,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000021) do
     t.boolean "text_reminders", default: false, null: false
     t.integer "remind_min"
     t.boolean "mail_own", default: false, null: false
+    t.integer "link_serial", default: 0, null: false
     t.index ["email"], name: "index_people_on_email", unique: true
     t.index ["founder"], name: "index_people_on_founder", unique: true
     t.index ["guest", "name", "id"], name: "index_people_on_guest_and_name_and_id"
@@ -783,6 +800,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000021) do
     t.string "comment", limit: 500
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.string "said_name", limit: 120
+    t.boolean "unproved", default: false, null: false
     t.index ["person_id"], name: "index_poll_people_on_person_id"
     t.index ["time_poll_id", "person_id"], name: "index_poll_people_on_time_poll_id_and_person_id", unique: true
     t.check_constraint "`role` in ('required','optional','informed')", name: "poll_people_role"
@@ -1122,6 +1141,13 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_26_000021) do
     t.index ["shared_id"], name: "index_topics_on_shared_id"
     t.check_constraint "`length_min` >= 0", name: "topics_length"
     t.check_constraint "`state` in ('on','brought_in','declined')", name: "topics_state"
+  end
+
+  create_table "tries", id: { type: :string, limit: 64, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.integer "number", null: false
+    t.datetime "wait_until"
+    t.datetime "expires_at", null: false
+    t.index ["expires_at"], name: "index_tries_on_expires_at"
   end
 
   create_table "writers", primary_key: ["meeting_id", "person_id"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|

@@ -62,7 +62,7 @@ class DemoAsking
         {candidate_id: @times[j][:id], answer: WORDS[letter]} if WORDS[letter]
       }
       UseCases::PollAnswers.new(clock: @clock).keep(
-        Loading::PollLink.open(@poll, @people[who], Loading::PollLink.token(@poll, @people[who])),
+        Loading::PollLink.open(@poll, @people[who], Loading::PollLink.token(@poll, @people[who]), now: @clock.now),
         answers: said, comment: comment, accepts: i.even?, suggestions: (who == :rory) ? [at(4, 16)] : []
       )
     end
@@ -92,6 +92,9 @@ class DemoAsking
   end
 
   def book
+    UseCases::Hosting.new(by: @people[:wen], clock: @clock).agree(
+      id: Records::OpenHoursHost.find_by!(open_hours_id: @open, person_id: @people[:wen]).id
+    )
     open = Records::OpenHours.includes(:held_place, hosts: {person: :days_off}).find(@open)
     free = Loading::FreeStarts.new(open, from: @now, to: @now + 21 * 86_400, now: @clock.now).starts(30)
     VISITORS.zip([free[2], free[free.size / 3], free[free.size / 2]]).each do |(name, email, *answers), start|

@@ -12,6 +12,8 @@ class Fetching
   MOST_ANSWER_BYTES = MOST_BYTES + 1_000_000
   MOST_REDIRECTS = 5
   OPEN_S = 5
+  # Others, of hosts of the own network, only where they are set (LEFT_OVER_OWN_CALENDAR_HOSTS).
+  PORTS = [80, 443].freeze
   WHOLE_S = 20
   # What is no address of the world at large: IANA's registries of special-purpose addresses (RFC 6890; as of 2024, from
   # memory, checked against Python's ipaddress), multicast, and all of IPv6 that is not given out (2000::/3 is).
@@ -121,8 +123,10 @@ class Fetching
   private
 
   def follow(uri, etag, last_modified)
+    # Who is asked outside does not lead inwards, not to what may be read there either.
+    inward = own?(uri)
     (MOST_REDIRECTS + 1).times do
-      response, body = ask(uri, etag, last_modified)
+      response, body = ask(uri, etag, last_modified, inward)
       return answer(response, body) unless response.is_a?(Net::HTTPRedirection) && !response.is_a?(Net::HTTPNotModified)
 
       uri = URI.parse(Fetching.check(URI.join(uri.to_s, response["location"].to_s).to_s))
@@ -133,10 +137,10 @@ class Fetching
   def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
   # The name is looked up once and that very address is asked, so that it cannot turn inwards in between.
-  def ask(uri, etag, last_modified)
+  def ask(uri, etag, last_modified, inward)
     http = Exchange.new(uri.host, uri.port, nil)
     http.deadline = @deadline
-    http.ipaddr = outside_address(uri)
+    http.ipaddr = allowed_address(uri, inward)
     http.use_ssl = uri.is_a?(URI::HTTPS)
     http.open_timeout = (@deadline - clock).clamp(0.1, OPEN_S)
     http.max_retries = 0
@@ -151,13 +155,19 @@ class Fetching
     [response, body]
   end
 
-  def outside_address(uri)
+  def own?(uri) = @own.include?("#{uri.hostname}:#{uri.port}")
+
+  def allowed_address(uri, inward)
+    own = inward && own?(uri)
     found = @resolver.getaddresses(uri.hostname)
     raise Failed, "There is no host #{uri.hostname}." if found.empty?
-    return found.first if @own.include?("#{uri.hostname}:#{uri.port}")
+    return found.first if own
     unless found.all? { |address| Fetching.public?(address) }
       raise Failed,
         "#{uri.hostname} lies in a network that is not read from: the server's own, or one for special purposes."
+    end
+    unless PORTS.include?(uri.port)
+      raise Failed, "Calendars are read at the ports #{PORTS.join(" and ")} only; #{uri.port} is another."
     end
 
     found.first

@@ -35,6 +35,7 @@ class Worker
 
   # Sends a batch of mail. @return [Boolean] whether there was any
   def deliver
+    UseCases::LinkWishes.new(clock: @clock).work_next
     tried = UseCases::Outbox.new(clock: @clock).deliver(@post, texts: @texts) { alive(:mail) }
     close if tried.zero?
     tried.positive?
@@ -75,6 +76,8 @@ class Worker
       "reports" => -> { UseCases::IncomingMails.new(clock: @clock).sweep },
       "files" => -> { UseCases::FileReadings.new(clock: @clock).sweep },
       "counts" => -> { UseCases::Counts.new(clock: @clock).sweep },
+      "tries" => -> { UseCases::Tries.new(clock: @clock).sweep },
+      "links_asked_for" => -> { UseCases::LinkWishes.new(clock: @clock).sweep },
       "writers" => -> { UseCases::Writers.new(clock: @clock).sweep },
       "search" => -> { Records::SearchText.keep_all_once },
       "keys" => -> do

@@ -251,6 +251,7 @@ class Supervisor
     if Settings.env == "empty" || Settings.production?
       puts "To make the first person, it asks for this code: #{Settings.set_up_code}"
     end
+    Settings.doubts.each { |doubt| puts "\n!!! #{doubt}\n" }
     puts "Ctrl-C stops everything."
     $stdout.flush
   end

@@ -16,7 +16,10 @@ module Api
     end
 
     on :post, "/series/:id/actions/reading", "readActions", may: :hold_meeting, of: :series do
-      json use(Views::ActionImport).read(series_id: params["id"], **with_bytes(input))
+      id = use(UseCases::FileReadings).hand_in(
+        "actions", most: Views::ActionImport::MOST_BYTES, series_id: params["id"], **with_bytes(input)
+      )
+      json use(Views::FileReadings).show(id), 202
     end
 
     on :put, "/actions/:id", "changeAction", may: :change_action, of: :action do
@@ -68,12 +71,12 @@ module Api
       json sheet
     end
 
-    on(:get, "/action-links/:id/:personId/:token", "openActionLink", may: :answer_by_link, of: :action_link) do
+    on(:get, "/action-links/:id/:personId/:token", "openActionLink", may: :link, of: :action) do
       json action_page
     end
 
-    on :put, "/action-links/:id/:personId/:token", "answerActionLink", may: :answer_by_link, of: :action_link do
-      UseCases::ActionLinks.new(action_link).say(**input)
+    on :put, "/action-links/:id/:personId/:token", "answerActionLink", may: :link, of: :action do
+      UseCases::ActionLinks.new(link).say(**input)
       json action_page
     end
 
@@ -86,19 +89,11 @@ module Api
     # What the list is narrowed to and put in order by, from the address.
     def choice
       {
-        whose: word("whose") || "mine", state: (params["state"] == "closed") ? "closed" : "open",
-        series_id: params["seriesId"], only: word("only"), group: word("group") || "due"
+        whose: query("whose") || "mine", state: query("state") || "open", series_id: query("seriesId"),
+        only: query("only"), group: query("group") || "due"
       }
     end
 
-    def word(name) = params[name].then { |given| given if given.is_a?(String) && !given.empty? }
-
-    def action_link
-      @action_link ||= Loading::ActionLink.new(
-        action_id: params["id"], person_id: params["personId"], token: params["token"]
-      )
-    end
-
-    def action_page = Views::ActionPage.new.show(action_link)
+    def action_page = Views::ActionPage.new.show(link)
   end
 end

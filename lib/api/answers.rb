@@ -22,27 +22,27 @@ module Api
       status 204
     end
 
-    on(:get, "/answer-links/:id/:personId/:token", "openAnswerLink", may: :answer_by_link, of: :answer_link) do
+    on(:get, "/answer-links/:id/:personId/:token", "openAnswerLink", may: :link, of: :answer) do
       json answer_page
     end
 
-    on :put, "/answer-links/:id/:personId/:token", "answerByLink", may: :answer_by_link, of: :answer_link do
+    on :put, "/answer-links/:id/:personId/:token", "answerByLink", may: :link, of: :answer do
       by_link.answer(**input)
       json answer_page
     end
 
-    on :post, "/answer-links/:id/:personId/:token/offers", "offerByLink", may: :answer_by_link, of: :answer_link do
+    on :post, "/answer-links/:id/:personId/:token/offers", "offerByLink", may: :link, of: :answer do
       by_link.offer(**input)
       json answer_page, 201
     end
 
     on :post, "/answer-links/:id/:personId/:token/substitutes", "sendInsteadByLink",
-      may: :answer_by_link, of: :answer_link do
+      may: :link, of: :answer do
       by_link.send_instead(**input)
       json answer_page, 201
     end
 
-    on :post, "/answer-links/:id/:personId/:token/feed", "mailFeedByLink", may: :answer_by_link, of: :answer_link do
+    on :post, "/answer-links/:id/:personId/:token/feed", "mailFeedByLink", may: :link, of: :answer do
       by_link.mail_feed
       status 204
     end
@@ -54,8 +54,8 @@ module Api
 
     private
 
-    def by_link = UseCases::AnswerLinks.new(answer_link)
+    def by_link = UseCases::AnswerLinks.new(link)
 
-    def answer_page = Views::AnswerPage.new.show(answer_link)
+    def answer_page = Views::AnswerPage.new.show(link)
   end
 end

@@ -22,9 +22,9 @@ module Api
       Topics, Actions, Preparations, TimePolls,
       OpenHours
     ].freeze
-    # So many tries of a password for one account, and ten times as many from one peer.
-    TRIES = 10
-    TRIES_PERIOD_S = 300
+    # So many requests from one peer that guess at a link, at the code of the set-up, or at one's own password.
+    GUESSES = 300
+    GUESSES_PERIOD_S = 300
     # So many mails with a link to one address an hour.
     LINKS = 3
     LINKS_PERIOD_S = 3_600
@@ -56,26 +56,30 @@ module Api
 
     def build
       throttle
-      secret = Settings.secret
-      secure = Settings.origin.start_with?("https:")
       Rack::Builder.app do
         use Headers
+        use Guard
+        use PlainPath
+        use CutOff
         use Limits
         use Sound
         use Rack::Attack
-        use Rack::Session::Cookie,
-          key: "left_over",
-          secret: secret,
-          same_site: :lax,
-          httponly: true,
-          secure: secure,
-          expire_after: UseCases::SignIns::LASTS_DAYS * 86_400
+        use Rack::Session::Cookie, App.session
         {"/api/call-reports" => CallReports, "/call" => WayIn, "/feeds" => Feeds}
           .each { |path, kind| map(path) { run kind.new } }
         map("/api") { run Api::App.api }
         map("/health") { run ->(_env) { Api::App.health } }
         run FrontEnd.new
       end
+    end
+
+    # Signed and encrypted; JSON, so that nobody who had the key could have objects made here.
+    def session
+      {
+        key: "left_over", secrets: [Settings.key_for("sessions", length: 64)], serialize_json: true, same_site: :lax,
+        httponly: true, secure: Settings.origin.start_with?("https:"),
+        expire_after: UseCases::SignIns::LASTS_DAYS * 86_400
+      }
     end
 
     # Each resource answers its own paths and hands on the rest. Asked are those that know the first word of a path.
@@ -101,13 +105,11 @@ module Api
       [503, {"content-type" => "text/plain"}, ["no database\n"]]
     end
 
-    # Counted by address of the account, and by the other end of the connection.
+    # Counted by the other end of the connection, and by the account a mail would go to. Passwords are counted where
+    # they are tried (UseCases::Tries).
     def throttle
       Rack::Attack.cache.store = UseCases::Counts.new
-      Rack::Attack.throttle("sign-in/account", limit: TRIES, period: TRIES_PERIOD_S) do |request|
-        account(request) if trying?(request)
-      end
-      Rack::Attack.throttle("sign-in/peer", limit: TRIES * 10, period: TRIES_PERIOD_S) do |request|
+      Rack::Attack.throttle("guess/peer", limit: GUESSES, period: GUESSES_PERIOD_S) do |request|
         peer(request.env) if guessing?(request)
       end
       Rack::Attack.throttle("link/account", limit: LINKS, period: LINKS_PERIOD_S) do |request|
@@ -119,13 +121,10 @@ module Api
       Rack::Attack.throttled_responder = method(:throttled)
     end
 
-    def trying?(request) = request.post? && request.path == "/api/session"
-
     def asking?(request) = request.post? && request.path == "/api/password-links"
 
     def guessing?(request)
-      trying?(request) || asking?(request) ||
-        request.path.match?(%r{\A/api/(setup\z|sign-in-links/|own-password\z)})
+      asking?(request) || request.path.match?(%r{\A/api/(setup\z|sign-in-links/|own-password\z)})
     end
 
     # Whoever is let in by a link that many may have.

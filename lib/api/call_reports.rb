@@ -14,14 +14,21 @@ module Api
       return answer(413) if body.bytesize > MOST_BYTES
       return answer(401) unless signed?(env, body)
 
-      UseCases::CallReports.new(clock: @clock).take(JSON.parse(body)) ? answer(204) : answer(410)
-    rescue JSON::ParserError, Core::Invalid, TypeError, NoMethodError, EncodingError
+      UseCases::CallReports.new(clock: @clock).take(read(body)) ? answer(204) : answer(410)
+    rescue JSON::ParserError, Core::Invalid
       answer(400)
-    rescue ActiveRecord::ActiveRecordError
-      answer(503)
     end
 
     private
+
+    # @raise [JSON::ParserError] when it is no object, or no text
+    def read(body)
+      text = body.dup.force_encoding(Encoding::UTF_8)
+      raise JSON::ParserError, "no text" unless text.valid_encoding?
+
+      report = JSON.parse(text, max_nesting: 5)
+      report.is_a?(Hash) ? report : raise(JSON::ParserError, "no object")
+    end
 
     def signed?(env, body)
       Core::Calls::Signature.good?(

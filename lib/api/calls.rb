@@ -41,13 +41,13 @@ module Api
       json sheet
     end
 
-    on :get, "/pick-links/:id/:personId/:token", "openPickLink", may: :answer_by_link, of: :pick_link do
-      json Views::PickPage.new.show(pick_link)
+    on :get, "/pick-links/:id/:personId/:token", "openPickLink", may: :link, of: :pick do
+      json Views::PickPage.new.show(link)
     end
 
-    on :put, "/pick-links/:id/:personId/:token", "pickTime", may: :answer_by_link, of: :pick_link do
-      UseCases::RowPicking.new.pick(pick_link, starts_at: Time.iso8601(input[:starts_at]).utc)
-      json Views::PickPage.new.show(pick_link)
+    on :put, "/pick-links/:id/:personId/:token", "pickTime", may: :link, of: :pick do
+      UseCases::RowPicking.new.pick(link, starts_at: Time.iso8601(input[:starts_at]).utc)
+      json Views::PickPage.new.show(link)
     end
 
     on :put, "/series/:id/call-renewal", "renewCall", may: :change_series, of: :series do
@@ -68,8 +68,6 @@ module Api
     def rows = use(UseCases::Rows)
 
     def picking = use(UseCases::RowPicking)
-
-    def pick_link = Loading::PickLink.new(params["id"], params["personId"], params["token"])
 
     def door = UseCases::Doors.new(by: person_id, service: CallService.new)
   end

@@ -33,7 +33,7 @@ module Api
       item.slice(*METHODS).map { |method, operation| [operation["operationId"], [method, path]] }
     }.to_h.freeze
 
-    @schemas = {}
+    @schemas, @queries, @parameters = {}, {}, {}
 
     module_function
 
@@ -43,6 +43,41 @@ module Api
       body = DOCUMENT.dig("paths", path, method, "requestBody") or return
       # A piece of a file has no shape.
       schema("#{body["$ref"]}/content/application~1json/schema") unless body["content"]
+    end
+
+    # What may stand behind the question mark of an operation.
+    # @return [Hash{String => Hash}] names to parameters as the contract has them
+    def query(operation_id)
+      @queries[operation_id] ||= begin
+        method, path = OPERATIONS.fetch(operation_id)
+        all = (DOCUMENT.dig("paths", path,
+          "parameters") || []) + (DOCUMENT.dig("paths", path, method, "parameters") || [])
+        found = all.map { |one| one["$ref"] ? DOCUMENT.dig(*one["$ref"].delete_prefix("#/").split("/")) : one }
+        found.select { |one| one["in"] == "query" }.to_h { |one| [one["name"], one] }
+      end
+    end
+
+    # All that is wrong with a query, as with a body. What is empty is not given.
+    # @param given [Hash{String => Object}]
+    # @return [Array<Hash>]
+    def query_faults(operation_id, given)
+      known = query(operation_id)
+      missing = known.values.select { |one| one["required"] && given[one["name"]].to_s.empty? }
+      missing.map { |one| {pointer: "/#{one["name"]}", detail: "This is missing."} } +
+        given.reject { |_, value| value == "" }.flat_map { |name, value| parameter_faults(known[name], name, value) }
+    end
+
+    def parameter_faults(parameter, name, value)
+      return [{pointer: "/#{name}", detail: "This is not known here."}] unless parameter
+
+      whole = value.is_a?(String) && parameter.dig("schema", "type") == "integer"
+      data = whole ? (Integer(value, 10, exception: false) || value) : value
+      parameter_schema(parameter["schema"]).validate(data).map { |error| said(error).first.merge(pointer: "/#{name}") }
+        .uniq
+    end
+
+    def parameter_schema(shape)
+      @parameters[shape] ||= shape["$ref"] ? schema(shape["$ref"]) : JSONSchemer.schema(shape, format: true)
     end
 
     def schema(pointer) = @schemas[pointer] ||= OPENAPI.ref(pointer)

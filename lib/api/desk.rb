@@ -3,12 +3,12 @@ module Api
     on(:get, "/desk", "showDesk", may: :see_own) { json use(Views::Desk).show }
 
     on(:get, "/destinations", "findDestinations", may: :see_own) do
-      json use(Views::Destinations).find_by(params["query"].to_s[0, 100])
+      json use(Views::Destinations).find_by(query("query").to_s)
     end
 
     on :get, "/search", "search", may: :see_own do
       json use(Views::Search).find_by(
-        query: params["query"].to_s[0, 200], kind: params["kind"].to_s, series_id: params["seriesId"], page: page
+        query: query("query").to_s, kind: query("kind"), series_id: query("seriesId"), page: page
       )
     end
 
@@ -20,6 +20,6 @@ module Api
 
     private
 
-    def choice = {series_id: params["seriesId"], query: params["query"].to_s[0, 200]}
+    def choice = {series_id: query("seriesId"), query: query("query").to_s}
   end
 end

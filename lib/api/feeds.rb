@@ -4,7 +4,7 @@ module Api
   class Feeds
     PATH = %r{\A/(busy|meetings|open)/([0-9a-f-]{36})/([0-9a-f]{40})\.ics\z}
     HEADERS = {
-      "content-type" => "text/calendar; charset=utf-8", "cache-control" => "private, max-age=60",
+      "content-type" => "text/calendar; charset=utf-8", "cache-control" => "no-store",
       "x-robots-tag" => "noindex"
     }.freeze
 

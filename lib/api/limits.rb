@@ -8,13 +8,14 @@ module Api
     CALENDAR = (Core::ICalendar::Reader::MOST_BYTES * BASE64).to_i + FRAME
     PEOPLE = (UseCases::PeopleImport::MOST_BYTES * BASE64).to_i + FRAME
     SERIES = (Views::MovingIn::MOST_BYTES * BASE64).to_i + FRAME
+    ACTIONS = (Views::ActionImport::MOST_BYTES * BASE64).to_i + FRAME
     INVITATION = (UseCases::OutsideMeetings::MOST_BYTES * BASE64).to_i + FRAME
     # Paths without a sign-in, or that need little.
     SMALL = 10_000
 
     TABLE = {
       %r{\A/api/(people|places)/[^/]+/calendars\z} => CALENDAR, %r{\A/api/calendars/[^/]+/file\z} => CALENDAR,
-      %r{\A/api/series-drafts\z} => SERIES,
+      %r{\A/api/series-drafts\z} => SERIES, %r{\A/api/series/[^/]+/actions/reading\z} => ACTIONS,
       %r{\A/api/people-import(/preview)?\z} => PEOPLE, %r{\A/api/outside-meetings\z} => INVITATION,
       %r{\A/api/papers/[^/]+/pieces/\d+\z} => Core::Paper::PIECE_BYTES + 1,
       %r{\A/api/(session|setup|password-links|own-password)\z} => SMALL,

@@ -48,7 +48,7 @@ module Api
       gap(stream, last) unless after.nil? || whole?(meeting_id, after, last)
       @lock.synchronize do
         @streams << stream
-        @thread = Thread.new { watch } unless @thread&.alive?
+        @thread = Thread.new { watch } unless @thread&.alive? # one killed by a fork is not
       end
     end
 
@@ -60,21 +60,32 @@ module Api
     end
 
     def watch
-      until @lock.synchronize { @streams.empty? }
+      until done?
         sleep PAUSE_S
         look
       end
     end
 
+    # Decided under the lock, so that whoever comes in between finds no thread, and starts one.
+    def done? = @lock.synchronize { @streams.empty? && (@thread = nil).nil? }
+
     def look
       streams = @lock.synchronize { @streams.dup }
       changes = changed(streams).group_by(&:first)
-      streams.each do |stream|
-        changes.fetch(stream.meeting_id, []).each { |_, number, text| tell(stream, number, text) }
-        keep(stream)
-      end
+      streams.each { |stream| tell_all(stream, changes.fetch(stream.meeting_id, [])) }
     rescue ActiveRecord::ActiveRecordError
       nil # the database is away; what changed meanwhile is told when it is back
+    rescue => error
+      Log.broken(error, "followSheet")
+    end
+
+    # What is wrong with one stream ends that one alone; its browser comes back.
+    def tell_all(stream, changes)
+      changes.each { |_, number, text| tell(stream, number, text) }
+      keep(stream)
+    rescue => error
+      Log.broken(error, "followSheet")
+      drop(stream)
     end
 
     # @return [Array<Array(String, Integer, String)>] meeting, number and what is written

@@ -26,7 +26,12 @@ module Api
 
       private
 
-      def line(words) = io&.puts("#{Clock.now.iso8601} #{words}")
+      # A disk that is full is no reason to answer otherwise.
+      def line(words)
+        io&.puts("#{Clock.now.iso8601} #{words}")
+      rescue SystemCallError, IOError
+        nil
+      end
     end
 
     self.io = Settings.test? ? nil : $stderr

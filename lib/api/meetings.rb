@@ -148,7 +148,10 @@ module Api
     def votes = (input[:votes] || []).to_h { |vote| [vote[:person_id], vote[:vote]] }
 
     # The last change a reader knows of: what their browser was told last, or what was on the page.
-    def last_seen = Integer(request.env["HTTP_LAST_EVENT_ID"] || params["after"], 10, exception: false)
+    def last_seen
+      told = request.env["HTTP_LAST_EVENT_ID"].to_s[/\A\d{1,15}\z/]
+      told ? told.to_i : number("after")
+    end
 
     def meetings = use(UseCases::Meetings)
 

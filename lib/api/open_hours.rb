@@ -25,71 +25,68 @@ module Api
       json shown
     end
 
-    on :get, "/open-hours-links/:id/:token", "openOpenHours", may: :answer_by_link, of: :open_hours_link do
+    on :put, "/hostings/:id", "agreeToHost", may: :keep_hosting, of: :hosting do
+      use(UseCases::Hosting).agree(id: params["id"], **input)
+      json use(Views::OpenHours).list
+    end
+
+    on :delete, "/hostings/:id", "leaveHosting", may: :keep_hosting, of: :hosting do
+      use(UseCases::Hosting).leave(params["id"])
+      json use(Views::OpenHours).list
+    end
+
+    on :get, "/open-hours-links/:id/:token", "openOpenHours", may: :link, of: :open_hours do
       json page.times(link, **wanted)
     end
 
-    on :post, "/open-hours-links/:id/:token/bookings", "bookTime", may: :answer_by_link, of: :open_hours_link do
+    on :post, "/open-hours-links/:id/:token/bookings", "bookTime", may: :link, of: :open_hours do
       booking = bookings.book(link, **input, starts_at: instant(input[:starts_at]))
       json page.show(found(booking.id), known: booking.state != "held"), 201
     end
 
-    on :get, "/booking-links/:id/:token", "openBooking", may: :answer_by_link, of: :booking_link do
-      json page.show(booking)
+    on :get, "/booking-links/:id/:token", "openBooking", may: :link, of: :booking do
+      json page.show(link)
     end
 
-    on :put, "/booking-links/:id/:token", "moveBooking", may: :answer_by_link, of: :booking_link do
-      bookings.move(booking, starts_at: instant(input[:starts_at]))
+    on :put, "/booking-links/:id/:token", "moveBooking", may: :link, of: :booking do
+      bookings.move(link, starts_at: instant(input[:starts_at]))
       json page.show(found(params["id"]))
     end
 
-    on :delete, "/booking-links/:id/:token", "giveBookingBack", may: :answer_by_link, of: :booking_link do
-      bookings.give_back(booking)
+    on :delete, "/booking-links/:id/:token", "giveBookingBack", may: :link, of: :booking do
+      bookings.give_back(link)
       json page.show(found(params["id"]))
     end
 
-    on :get, "/booking-links/:id/:token/times", "openTimesToMoveTo", may: :answer_by_link, of: :booking_link do
-      json page.times(booking.open_hours, **wanted, booking: booking)
+    on :get, "/booking-links/:id/:token/times", "openTimesToMoveTo", may: :link, of: :booking do
+      json page.times(link.open_hours, **wanted, booking: link)
     end
 
-    on :post, "/booking-links/:id/:token/confirmation", "confirmBooking", may: :answer_by_link, of: :booking_link do
-      bookings.confirm(booking)
+    on :post, "/booking-links/:id/:token/confirmation", "confirmBooking", may: :link, of: :booking do
+      bookings.confirm(link)
       json page.show(found(params["id"]))
     end
 
-    on :get, "/host-pages/:id/:token", "openHostPage", may: :answer_by_link, of: :host_page do
-      json page.of_host(Loading::OpenHoursLink.open_host(params["id"], params["token"]))
+    on :get, "/host-pages/:id/:token", "openHostPage", may: :link, of: :host do
+      json page.of_host(link)
     end
 
     private
 
-    MONTH = /\A(20\d\d)-(0[1-9]|1[0-2])\z/
-
     def open_hours = use(UseCases::OpenHours)
 
-    def bookings = UseCases::Bookings.new
+    def bookings = UseCases::Bookings.new(sent: @sent)
 
     def page = use(Views::VisitorPage)
 
     def shown(id = params["id"]) = use(Views::OpenHours).show(id)
-
-    def link = Loading::OpenHoursLink.open(params["id"], params["token"])
-
-    def booking = Loading::OpenHoursLink.open_booking(params["id"], params["token"])
 
     # As it is afterwards.
     def found(id) = Loading::OpenHoursLink.booking(id)
 
     def instant(text) = Time.iso8601(text).utc
 
-    # Month, zone and length of what a visitor looks at. @raise 400 when the month is none
-    def wanted
-      month, zone = params["month"], params["timeZone"]
-      unless month.is_a?(String) && month.match?(MONTH) && zone.is_a?(String)
-        problem 400, "shape", "Something is missing or not as it should be.",
-          errors: [{pointer: "/month", detail: "Give a month such as 2026-12, and a zone."}]
-      end
-      {month: month, time_zone: zone, length_min: Integer(params["lengthMin"].to_s, 10, exception: false)}
-    end
+    # Month, zone and length of what a visitor looks at.
+    def wanted = {month: query("month"), time_zone: query("timeZone"), length_min: number("lengthMin")}
   end
 end

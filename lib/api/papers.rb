@@ -4,7 +4,7 @@ module Api
   class Papers < Resource
     HARMLESS = {
       "content-security-policy" => "default-src 'none'; sandbox", "x-content-type-options" => "nosniff",
-      "cache-control" => "private, max-age=3600", "accept-ranges" => "bytes"
+      "cache-control" => "no-store", "accept-ranges" => "bytes"
     }.freeze
 
     on(:get, "/meetings/:id/papers", "listPapers", may: :see_papers, of: :meeting) do
@@ -34,16 +34,16 @@ module Api
     on(:get, "/papers/:id", "readPaper", may: :see_papers, of: :paper) { hand_out(papers.find_whole(params["id"])) }
 
     on :get, "/answer-links/:id/:personId/:token/papers/:paperId", "readPaperByLink",
-      may: :answer_by_link, of: :answer_link do
+      may: :link, of: :answer do
       paper = papers.find_whole(params["paperId"])
-      raise Core::NotFound unless answer_link.meetings.exists?(id: paper.meeting_id)
+      raise Core::NotFound unless link.meetings.exists?(id: paper.meeting_id)
 
       hand_out paper
     end
 
     on :get, "/answer-links/:id/:personId/:token/minutes/:meetingId", "readMinutesByLink",
-      may: :answer_by_link, of: :answer_link do
-      raise Core::NotFound unless answer_link.meetings.exists?(id: params["meetingId"])
+      may: :link, of: :answer do
+      raise Core::NotFound unless link.meetings.exists?(id: params["meetingId"])
 
       hand_out_pdf(*use(Views::MinutesFile).issued_pdf(params["meetingId"]))
     end
@@ -55,7 +55,7 @@ module Api
     Views::MinutesFile::FORMS.each_key do |form|
       on :get, "/meetings/:id/minutes.#{form}", "readMinutes#{form.capitalize}", may: :see_sheet, of: :meeting do
         name, type, bytes = use(Views::MinutesFile).file(
-          params["id"], form, number: params["version"] && Integer(params["version"], 10, exception: false)
+          params["id"], form, number: number("version")
         )
         content_type type
         headers HARMLESS.merge("content-disposition" => disposition(name), "cache-control" => "no-store")

@@ -11,7 +11,7 @@ module Api
     on(:get, "/people/:id", "showPerson", may: :see_people, of: :person) { json views.show(params["id"]) }
 
     on(:get, "/people/:id/busy", "showBusy", may: :see_people, of: :person) do
-      json views.busy(params["id"], from_day: day("fromDay"))
+      json views.busy(params["id"], from_day: query("fromDay"))
     end
 
     on(:put, "/people/:id/hours", "keepHours", may: :keep_hours, of: :person) do

@@ -6,11 +6,11 @@ module Api
       json sheet
     end
 
-    on :get, "/preparation-links/:id/:token", "openPreparation", may: :answer_by_link, of: :preparation_link do
+    on :get, "/preparation-links/:id/:token", "openPreparation", may: :link, of: :preparation do
       json use(Views::Preparations).show(link)
     end
 
-    on :put, "/preparation-links/:id/:token", "answerPreparation", may: :answer_by_link, of: :preparation_link do
+    on :put, "/preparation-links/:id/:token", "answerPreparation", may: :link, of: :preparation do
       preparations.answer(link, **input)
       json use(Views::Preparations).show(link)
     end
@@ -18,7 +18,5 @@ module Api
     private
 
     def preparations = use(UseCases::Preparations)
-
-    def link = Loading::Preparation.of_link(params["id"], params["token"])
   end
 end

@@ -13,6 +13,7 @@ module Api
     # One entry for each route there is; the spec of rights walks them.
     Route = Core::Value.of(:method, :path, :operation, :right, :kind)
     ROUTES = []
+    WRONG_SHAPE = "Something is missing or not as it should be."
     SIGNED_IN = "left_over.signed_in"
 
     set :show_exceptions, false
@@ -27,8 +28,8 @@ module Api
       # @return [Set<String>] with which its paths begin
       def first_words = @first_words ||= Set.new
 
-      # @param may [Symbol] a right of Core::Rights
-      # @param of [Symbol, nil] what kind of thing :id is, see Loading::Access; :answer_link where its token decides
+      # @param may [Symbol] a right of Core::Rights; :link: whoever has the private link, opened before the block runs
+      # @param of [Symbol, nil] what kind of thing :id is, see Loading::Access; for links see Loading::PrivateLink
       # @raise [ArgumentError] for a path with an id whose kind is not said: nobody would look whose it is
       def on(method, path, operation, may:, of: nil, &block)
         raise ArgumentError, "Say what :id is in #{path}." if path.include?(":id") && of.nil?
@@ -36,14 +37,11 @@ module Api
         first_words << path.split("/", 3)[1]
         ROUTES << Route.new(method: method, path: path, operation: operation, right: may, kind: of)
         schema = Contract.body_schema(operation)
+        keys = path.scan(/:(\w*[iI]d)\b/).flatten
         send(method, path) do
           @operation = operation
-          request.session_options[:skip] = true if may == :answer_by_link # a link needs no cookie
-          check_token unless request.get? || may == :answer_by_link
-          params.each do |name, value|
-            raise Core::NotFound if name.to_s.end_with?("id", "Id") && !value.to_s.match?(Records::Key::FORMAT)
-          end
-          Loading::Access.new(person_id).allow!(may, of, params["id"], whose: params["personId"])
+          enter(may, of, keys)
+          check_query(operation)
           @input = read_body(operation) if schema
           instance_exec(&block)
         end
@@ -52,7 +50,19 @@ module Api
 
     private
 
-    attr_reader :input
+    # What the body says, and what a private link has opened.
+    attr_reader :input, :link
+
+    # Who acts by a private link needs no cookie and no token: the link says who they are.
+    # @param keys [Array<String>] names of what must be keys in the path
+    def enter(may, kind, keys)
+      request.session_options[:skip] = true if may == :link
+      check_token unless request.get? || may == :link
+      keys.each { |name| raise Core::NotFound unless params[name].to_s.match?(Records::Key::FORMAT) }
+      return @link = Loading::PrivateLink.open(kind, params, now: Clock.now) if may == :link
+
+      Loading::Access.new(person_id).allow!(may, kind, params["id"], whose: params["personId"])
+    end
 
     def person_id = signed_in&.first
 
@@ -64,7 +74,7 @@ module Api
     end
 
     # @param kind [Class] of UseCases or of Views, for the person signed in
-    def use(kind) = kind.new(by: person_id)
+    def use(kind) = (kind <= UseCases::Base) ? kind.new(by: person_id, sent: @sent) : kind.new(by: person_id)
 
     def json(value, code = 200)
       status code
@@ -87,13 +97,6 @@ module Api
     # The sheet the path speaks of, as it is now.
     def sheet = use(Views::Sheet).show(params["id"])
 
-    # The private link the path speaks of. @raise [Core::NotFound] when it is worth nothing
-    def answer_link
-      @answer_link ||= Loading::AnswerLink.new(
-        series_id: params["id"], person_id: params["personId"], token: params["token"]
-      )
-    end
-
     # A file sent as base64, as bytes. @raise [Core::Invalid]
     def with_bytes(input)
       return input unless input[:content]
@@ -103,20 +106,20 @@ module Api
       raise Core::Invalid.new("The file did not arrive whole. Choose it again.", pointer: "/content")
     end
 
-    # A day in the query, or nil. @raise 400 when it is none
-    def day(name)
-      text = params[name] or return
-      raise Date::Error unless text.is_a?(String) && text.length <= 10
+    # What stands in the query, or nil where it is empty.
+    # @return [String, nil]
+    def query(name) = request.GET[name].then { |given| given unless given.to_s.empty? }
 
-      Date.iso8601(text).iso8601
-    rescue Date::Error
-      problem 400,
-        "shape",
-        "Something is missing or not as it should be.",
-        errors: [{pointer: "/#{name}", detail: "This is not a day such as 2026-11-30."}]
+    # @return [Integer, nil]
+    def number(name) = query(name)&.then { |text| Integer(text, 10) }
+
+    def page = number("page") || 1
+
+    # The query is held against the contract, as bodies are. @raise 400
+    def check_query(operation)
+      faults = Contract.query_faults(operation, request.GET)
+      problem(400, "shape", WRONG_SHAPE, errors: faults) if faults.any?
     end
-
-    def page = Integer(params.fetch("page", "1").to_s, 10, exception: false)&.clamp(1, 10_000) || 1
 
     # The version seen. @raise 428 without one
     def version
@@ -142,7 +145,8 @@ module Api
       data = JSON.parse(text.empty? ? "{}" : text, max_nesting: 20)
       faults = Contract.unfit(data)
       faults = Contract.faults(operation, data) if faults.empty?
-      problem(400, "shape", "Something is missing or not as it should be.", errors: faults) if faults.any?
+      problem(400, "shape", WRONG_SHAPE, errors: faults) if faults.any?
+      @sent = Digest::SHA256.hexdigest(text)
       Json.snake(data)
     rescue JSON::ParserError, EncodingError
       problem 400, "json", "The request is not readable as JSON."

@@ -16,7 +16,8 @@ module Api
     end
 
     on :post, "/series-drafts", "readSeriesFile", may: :make_series do
-      json use(Views::MovingIn).show(with_bytes(input)[:content])
+      id = use(UseCases::FileReadings).hand_in("series", most: Views::MovingIn::MOST_BYTES, **with_bytes(input))
+      json use(Views::FileReadings).show(id), 202
     end
 
     on(:get, "/series/:id", "showSeries", may: :see_series, of: :series) { json series_page }
@@ -101,7 +102,7 @@ module Api
     on(:get, "/strands", "showAllStrands", may: :see_own) { json use(Views::Strands).all(**drawn) }
 
     on :get, "/series/:id/meetings", "listMeetings", may: :see_series, of: :series do
-      json use(Views::SeriesMeetings).list(params["id"], gone: params["gone"] == "true", page: page)
+      json use(Views::SeriesMeetings).list(params["id"], gone: query("gone") == "true", page: page)
     end
 
     on(:get, "/series/:id/still-holds", "checkSeriesTimes", may: :change_series, of: :series) do
@@ -147,9 +148,9 @@ module Api
 
     # Which strands are wanted: how many meetings back, which closed ones, and whose.
     def drawn
-      past = params.fetch("past", Core::CarryForward::Strands::PAST)
-      closed = Core::CarryForward::Strands::CLOSED.find { |one| one.to_s == params["closed"] }
-      {past: (past == "all") ? nil : past.to_i, owner_id: params["ownerId"], closed: closed || :latest}
+      past = query("past") || Core::CarryForward::Strands::PAST
+      {past: (past == "all") ? nil : past.to_i, owner_id: query("ownerId"),
+       closed: (query("closed") || "latest").to_sym}
     end
 
     def series = use(UseCases::Series)

@@ -4,7 +4,12 @@ module Api
     on(:get, "/session", "showSession", may: :sign_in) { json state }
 
     on :post, "/session", "signIn", may: :sign_in do
-      hold sign_ins.sign_in(email: input[:email], password: input[:password], program: program)
+      browser = KnownBrowser.new(request.cookies[KnownBrowser::COOKIE])
+      person_id, token = sign_ins.sign_in(
+        email: input[:email], password: input[:password], from: App.peer(env), browser: browser, program: program
+      )
+      hold token
+      know browser.with(person_id)
       json state
     end
 
@@ -38,7 +43,7 @@ module Api
     end
 
     on :post, "/password-links", "mailPasswordLink", may: :sign_in do
-      sign_ins.forgotten(email: input[:email])
+      use(UseCases::LinkWishes).ask(email: input[:email])
       status 204
     end
 
@@ -54,6 +59,11 @@ module Api
       status 204
     end
 
+    on :post, "/people/:id/private-links", "renewPrivateLinks", may: :renew_links, of: :person do
+      use(UseCases::PrivateLinks).renew(params["id"])
+      status 204
+    end
+
     private
 
     def sign_ins = use(UseCases::SignIns)
@@ -64,6 +74,12 @@ module Api
       session[:token] = token if token
       env.delete(SIGNED_IN)
     end
+
+    def know(value) = response.set_cookie(
+      KnownBrowser::COOKIE,
+      value: value, path: "/api/session", httponly: true, same_site: :lax, secure: Settings.origin.start_with?("https:"),
+      max_age: KnownBrowser::LASTS_S
+    )
 
     # In which browser, as far as it says so, for people to know it by.
     def program

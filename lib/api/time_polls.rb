@@ -71,23 +71,23 @@ module Api
       json use(Views::CandidateTimes).check(**input, starts: instants(input[:starts]))
     end
 
-    on :get, "/poll-links/:id/:personId/:token", "openPollLink", may: :answer_by_link, of: :poll_link do
-      json use(Views::PollPage).of_person(polled)
+    on :get, "/poll-links/:id/:personId/:token", "openPollLink", may: :link, of: :poll do
+      json use(Views::PollPage).of_person(link)
     end
 
-    on :put, "/poll-links/:id/:personId/:token", "answerPoll", may: :answer_by_link, of: :poll_link do
-      by_link.keep(polled, **answer)
-      json use(Views::PollPage).of_person(polled)
+    on :put, "/poll-links/:id/:personId/:token", "answerPoll", may: :link, of: :poll do
+      by_link.keep(link, **answer)
+      json use(Views::PollPage).of_person(link)
     end
 
-    on :get, "/shared-polls/:id/:token", "openSharedPoll", may: :answer_by_link, of: :poll_link do
-      json use(Views::PollPage).shared(shared_poll)
+    on :get, "/shared-polls/:id/:token", "openSharedPoll", may: :link, of: :shared_poll do
+      json use(Views::PollPage).shared(link)
     end
 
-    on :post, "/shared-polls/:id/:token", "answerSharedPoll", may: :answer_by_link, of: :poll_link do
-      one = by_link.keep_shared(shared_poll, **answer)
-      path = Loading::PollLink.path(one.time_poll_id, one.person_id)
-      json use(Views::PollPage).shared(shared_poll, path: path), 201
+    on :post, "/shared-polls/:id/:token", "answerSharedPoll", may: :link, of: :shared_poll do
+      one = by_link.keep_shared(link, **answer)
+      path = one && Loading::PollLink.path(one.time_poll_id, one.person_id)
+      json use(Views::PollPage).shared(link, path: path, proof: one.nil?), 201
     end
 
     private
@@ -96,13 +96,9 @@ module Api
 
     def settling = use(UseCases::PollSettling)
 
-    def by_link = UseCases::PollAnswers.new
+    def by_link = UseCases::PollAnswers.new(sent: @sent)
 
     def table(id = params["id"]) = use(Views::PollTable).show(id)
-
-    def polled = Loading::PollLink.open(params["id"], params["personId"], params["token"])
-
-    def shared_poll = Loading::PollLink.open_shared(params["id"], params["token"])
 
     def answer = input.key?(:suggestions) ? input.merge(suggestions: instants(input[:suggestions])) : input
 

@@ -42,6 +42,16 @@ module Core
     CODE = "conflict"
   end
 
+  # Tried too often. @param retry_after_s [Integer] when it may be tried again
+  class TooMany < Error
+    CODE = "too-many-tries"
+
+    def initialize(retry_after_s:)
+      wait = (retry_after_s < 90) ? "a minute" : "#{(retry_after_s / 60.0).ceil} minutes"
+      super("Too many tries. Wait #{wait}, then try again.", retry_after_s: retry_after_s)
+    end
+  end
+
   # Changed since it was read (If-Match, RFC 9110 13.1.1).
   class Stale < Error
     CODE = "changed-since"

@@ -29,6 +29,7 @@ module Loading
       session: ->(id) { Records::Session.where(id: id, ended_at: nil).pick(:person_id) },
       hold: ->(id) { Records::Hold.where(id: id).pick(:kept_by_id) },
       open_hours: ->(id) { Records::OpenHours.here.where(id: id).pick(:kept_by_id) },
+      hosting: ->(id) { Records::OpenHoursHost.where(id: id).pick(:person_id) },
       time_poll: ->(id) { Records::TimePoll.where(id: id).pick(:kept_by_id) }
     }.freeze
 

@@ -1,5 +1,3 @@
-require "openssl"
-
 module Loading
   # A person's private addresses for calendar programs. Whoever has one may read what is there.
   module FeedAddress
@@ -13,7 +11,6 @@ module Loading
     # @param given [String, nil] the token of an address
     def right?(person, kind, given) = KINDS.include?(kind) && OpenSSL.secure_compare(token(person), given.to_s)
 
-    def token(person) =
-      OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "feed:#{person.id}:#{person.feed_serial}")[0, 40]
+    def token(person) = Settings.seal("feed", "#{person.id}:#{person.feed_serial}")
   end
 end

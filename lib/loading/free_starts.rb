@@ -21,7 +21,7 @@ module Loading
 
     # @return [Array<Core::Asking::OpenHours::Start>]
     def starts(length_min)
-      return [] if @from >= @to || @open.paused
+      return [] if @from >= @to || @open.paused || @open.waits_for_hosts?
 
       @open.rule(length_min).starts(
         @hosts, from: Core::Spans.minute(@from), to: Core::Spans.minute_after(@to),
@@ -59,11 +59,14 @@ module Loading
       # A day around, for gaps, and whole weeks, for what a week may hold.
       @availability = Availability.new(
         people: @open.hosts.to_h { |host| [host.person_id, :required] }, from: @from - 86_400, to: @to + 86_400,
-        now: @now, except_meeting: @except&.meeting_id, except_calendars: @open.calendars_out
+        now: @now, except_meeting: @except&.meeting_id, except_calendars: left_out
       )
       @people = @availability.people
       @open.hosts.map { |host| core_host(host, @people.find { |one| one.id == host.person_id }) }
     end
+
+    # Each host has said which of their own do not count.
+    def left_out = @open.hosts.flat_map { |host| host.calendars_out || [] }
 
     def core_host(host, person)
       from, to = Core::Spans.minute(@from - 86_400), Core::Spans.minute_after(@to + 86_400)

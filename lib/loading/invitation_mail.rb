@@ -17,12 +17,13 @@ module Loading
     # @param wording [String, nil] the keeper's, with its placeholders
     # @param attendees [Array<Hash>] as Recipients gives them
     # @param at [Time] when it was sent
-    # @param link [Boolean] whether it is for that reader's eyes alone
+    # @param link [Symbol] :own where it is for that reader's eyes alone; :shown, with a placeholder for what is theirs,
+    #   where others look at it; :none for words that go other ways
     # @return [Hash] what Mailing::Message#source takes besides key and address
-    def parts(one, content:, note:, wording:, attendees: [], sequence: @series.sequence, at: @now, link: true)
+    def parts(one, content:, note:, wording:, attendees: [], sequence: @series.sequence, at: @now, link: :own)
       off = Core::Invitation::News::CANCELS.include?(one.kind)
       changes = off ? [] : changes(one, content, at)
-      content = link ? with_own_call(content, one.person, at) : with_plain_call(content)
+      content = (link == :own) ? with_own_call(content, one.person, at) : with_plain_call(content)
       Mailing::Invitation.new(
         kind: one.kind, content: content, note: note, wording: filled(wording, one.person, content, at, link),
         keeper: @series.keeper.name, role: one.role.to_s, role_before: one.role_before&.to_s,
@@ -30,12 +31,20 @@ module Loading
         records: records?(content), mark: @series.mark, agenda: off ? nil : @next.agenda,
         papers: off ? [] : @next.papers,
         url: (series_url unless off || one.person.guest),
-        answer_url: (AnswerLink.address(@series.id, one.person.id) if link && !off), options: @series.options,
-        calendar: (calendar(one, content, attendees, sequence, at) unless one.kind == :reminder)
+        answer_url: (answer_url(one.person, link) unless off), options: @series.options,
+        calendar: (calendar(one, content, attendees, sequence, at) if link == :own && one.kind != :reminder)
       ).parts.merge(reply_to: @series.keeper.email)
     end
 
     private
+
+    # What stands where somebody else reads it; it leads nowhere.
+    def answer_url(person, link)
+      case link
+      when :own then AnswerLink.address(@series.id, person.id)
+      when :shown then "#{Settings.origin}/answer/their-own-link"
+      end
+    end
 
     # A call made here has a link for each reader.
     def with_own_call(content, person, at)
@@ -94,7 +103,7 @@ module Loading
         wording,
         "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.sentence,
         "place" => content.location, "call" => content.online&.to_s, "keeper" => content.keeper,
-        "answer link" => (AnswerLink.address(@series.id, person.id) if link),
+        "answer link" => answer_url(person, link),
         "agenda" => agenda && agenda[:topics].map { |topic| topic[:title] }.join("\n"),
         "left over" => agenda && left_over(agenda)
       )

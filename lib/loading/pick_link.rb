@@ -1,12 +1,9 @@
-require "openssl"
-
 module Loading
   # The private link by which somebody picks a time of their own within a meeting, and what the plan leaves free.
   class PickLink
-    def self.token(meeting_id, person_id) =
-      OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "pick:#{meeting_id}:#{person_id}")[0, 40]
-
-    def self.path(meeting_id, person_id) = "/pick/#{meeting_id}/#{person_id}/#{token(meeting_id, person_id)}"
+    def self.path(meeting_id, person_id)
+      "/pick/#{meeting_id}/#{person_id}/#{PrivateLink.token(:pick, meeting_id, person_id: person_id)}"
+    end
 
     # @return [Core::Calls::RowPlan, nil]
     def self.plan(meeting)
@@ -20,11 +17,12 @@ module Loading
     attr_reader :picker
 
     # @raise [Core::NotFound] when the link is not, or no more, worth anything
-    def initialize(meeting_id, person_id, given)
-      raise Core::NotFound unless OpenSSL.secure_compare(PickLink.token(meeting_id, person_id), given.to_s)
+    def initialize(meeting_id, person_id, given, now:)
+      PrivateLink.check(PrivateLink.token(:pick, meeting_id, person_id: person_id), given)
 
       @picker = Records::RowPicker.includes(:person, meeting: {series: :keeper})
         .find_by(meeting_id: meeting_id, person_id: person_id) || raise(Core::NotFound)
+      PrivateLink.check_end(:pick, meeting.ends_at, now)
     end
 
     def meeting = picker.meeting

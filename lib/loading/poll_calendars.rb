@@ -17,7 +17,8 @@ module Loading
     end
 
     def self.of(poll, now:)
-      roles = poll.people.reject { |one| one.person.guest }.to_h { |one| [one.person_id, one.role.to_sym] }
+      known = poll.people.reject { |one| one.person.guest || one.way == "shared" } # nobody says whose address it is
+      roles = known.to_h { |one| [one.person_id, one.role.to_sym] }
       new(
         roles, poll.candidates.map(&:starts_at), length_min: poll.length_min, now: now,
         holds: poll.candidates.filter_map(&:hold_id), except_meeting: poll.meeting_id

@@ -21,7 +21,7 @@ module Loading
       new(found || raise(Core::NotFound))
     end
 
-    def names = poll.people.to_h { |one| [one.person_id, one.person.name] }
+    def names = poll.people.to_h { |one| [one.person_id, one.name] }
 
     def comments = poll.people.filter_map { |one| [one.person_id, one.comment] if one.comment }.to_h
 

@@ -1,5 +1,4 @@
 require "digest"
-require "openssl"
 
 module Loading
   # What whoever looks after a place is told of one preparation, and the private link by which they answer.
@@ -10,16 +9,18 @@ module Loading
     def initialize(record) = @record = record
 
     # @raise [Core::NotFound] when the link is worth nothing
-    def self.of_link(id, token)
-      raise Core::NotFound unless OpenSSL.secure_compare(token(id), token.to_s)
-
+    def self.of_link(id, token, now:)
       with_all = Records::Preparation.includes(meeting: {series: :keeper}, place: :looked_after_by)
-      new(with_all.find_by(id: id) || raise(Core::NotFound))
+      found = new(with_all.find_by(id: id) || raise(Core::NotFound))
+      PrivateLink.check(found.token, token)
+      PrivateLink.check_end(:preparation, found.meeting.ends_at, now)
+      found
     end
 
-    def self.token(id) = OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "preparation:#{id}")[0, 40]
+    # Of whoever looks after the place now.
+    def token = PrivateLink.token(:preparation, record.id, person_id: record.place.looked_after_by_id)
 
-    def path = "/preparation/#{record.id}/#{Preparation.token(record.id)}"
+    def path = "/preparation/#{record.id}/#{token}"
 
     def meeting = record.meeting
 

@@ -39,7 +39,7 @@ module Loading
         JWT.encode({sub: person.id, name: person.name, aud: slug, exp: until_at.to_i}, secret, ALGORITHM, {typ: "JWT"})
       end
 
-      def key = OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, "calls")
+      def key = Settings.key_for("ways into calls").unpack1("H*")
     end
 
     attr_reader :series, :person

@@ -36,6 +36,22 @@ module Mailing
       note("#{subject} by #{name}", title, parts.join("\n\n"), ["The meeting", url])
     end
 
+    # To a colleague who is to be a host.
+    def ask_host(title:, keeper:, url:)
+      said = "#{keeper} asks you to be a host of the open hours “#{title}”. Once you agree, others can book times " \
+        "with you there when you are free. Until then nothing of yours is shown, and which of your calendars count " \
+        "is yours to choose."
+      note("Will you be a host?", title, said, ["Agree, or say no", url])
+    end
+
+    # To whoever keeps them.
+    # @param agreed [Boolean] whether they were a host before
+    def host_left(title:, name:, agreed:, url:)
+      said = agreed ? "#{name} is no longer a host of “#{title}”. What is booked stays." :
+        "#{name} does not want to be a host of “#{title}”."
+      note("#{name} #{agreed ? "has left" : "says no"}", title, said, ["The open hours", url])
+    end
+
     # To who picks a time of their own within a meeting.
     # @param again [Boolean] whether the one they had is gone; at [String] the day
     def pick(title:, keeper:, at:, length_min:, again:, url:)

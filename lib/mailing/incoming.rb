@@ -1,4 +1,5 @@
 require "mail"
+require "public_suffix"
 
 module Mailing
   # A mail that came in, as far as it is read here. Anybody may send anything, so it is looked over before the mail
@@ -59,19 +60,19 @@ module Mailing
 
     # What the receiving mail service found out about the sender: the topmost word of a host that is believed (RFC
     # 8601).
-    # @return [Symbol, nil] :pass, :fail, or nil where nothing is said
+    # @return [Symbol, nil] :pass or :fail; nil where no host is believed, so that nobody vouches
     def sender_check
-      said = fields("Authentication-Results").find do |value|
-        @checked_by.include?(value[/\A\s*([^\s;]+)/, 1].to_s.downcase)
-      end or return
-      results =
-        said.scan(/\b(dmarc|dkim|spf)\s*=\s*([a-z]+)/i).map { |method, result| [method.downcase, result.downcase] }
-      dmarc = results.assoc("dmarc")&.last
-      return dmarc.to_sym if %w[pass fail].include?(dmarc)
-      return if results.empty?
+      return if @checked_by.empty?
 
-      (results.any? { |_, result| result == "pass" }) ? :pass : :fail
+      said = fields("Authentication-Results").find do |value|
+        @checked_by.include?(value[0, 4_000][/\A\s*+([^\s;]++)/, 1].to_s.downcase)
+      end
+      found = said ? Core::SenderCheck.read(said) : []
+      Core::SenderCheck.vouched?(found, guard { Array(@mail.from) }, ORGANISATIONAL) ? :pass : :fail
     end
+
+    # mail.port.co.uk → port.co.uk: by the list of those under which anybody may have a domain.
+    ORGANISATIONAL = ->(domain) { PublicSuffix.domain(domain.to_s) || domain }
 
     private
 

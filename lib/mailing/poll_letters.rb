@@ -12,6 +12,20 @@ module Mailing
       note("Which time suits you?", title, [said, words, deadline(until_at)].compact.join("\n\n"), [ANSWER, url])
     end
 
+    # To who has answered by the shared link, with this address: it counts once they say so here.
+    def prove(title:, keeper:, length_min:, until_at:, url:)
+      said = "Somebody, most likely you, has answered with this address which times suit for “#{title}”, " \
+        "#{length_min} minutes, asked by #{keeper}. It counts once you confirm it. If it was not you, do nothing."
+      note("Please confirm your answer", title, "#{said}\n\n#{deadline(until_at)}", ["Look at it and confirm it", url])
+    end
+
+    # To who has a link of their own already.
+    def own_link(title:, keeper:, length_min:, until_at:, url:)
+      said = "Somebody, most likely you, has given this address where #{keeper} asks which times suit for " \
+        "“#{title}”, #{length_min} minutes. You have a link of your own, and only what is answered by it counts for you."
+      note("Your own link", title, "#{said}\n\n#{deadline(until_at)}", [ANSWER, url])
+    end
+
     # To who has answered, for what is new alone.
     def more(title:, keeper:, length_min:, until_at:, url:, times:)
       said = "#{keeper} has added to the times for “#{title}”, #{length_min} minutes:\n#{bullets(times)}\n\n" \

@@ -4,7 +4,7 @@ module Records
     belongs_to :kept_by, class_name: "Records::Person"
     belongs_to :held_place, class_name: "Records::Place", foreign_key: :place_id, optional: true
     has_many :candidates, -> { order(:starts_at) }, class_name: "Records::PollCandidate"
-    has_many :people, -> { order(:created_at, :id) }, class_name: "Records::PollPerson"
+    has_many :people, -> { where(unproved: false).order(:created_at, :id) }, class_name: "Records::PollPerson"
 
     scope :asking, -> { where(state: "open") }
 

@@ -4,9 +4,11 @@ module UseCases
   class Base
     # @param by [String, nil] key of the person acting
     # @param clock [#now] the only clock; the demo hands in one of its own
-    def initialize(by: nil, clock: Clock)
+    # @param sent [String, nil] what tells one request from another with the same key; see `once`
+    def initialize(by: nil, clock: Clock, sent: nil)
       @by = by
       @clock = clock
+      @sent = sent
     end
 
     private
@@ -18,9 +20,10 @@ module UseCases
     def write(&) = Records::Base.write(&)
 
     # Makes what has this key, once: sent again by the same person for the same place, or twice at the same moment, it
-    # changes nothing. To everybody else the key is taken, and that is all they learn.
+    # changes nothing. To everybody else the key is taken, and that is all they learn; sent with other content, it is
+    # refused, so that nobody takes for kept what is not.
     # @param within [String, nil] key of what it is made in
-    # @raise [Core::Conflict] code "key-taken"
+    # @raise [Core::Conflict] codes "key-taken" and "kept-otherwise"
     def once(records, id, within: nil)
       write do
         next if made?(records, id, within)
@@ -29,16 +32,31 @@ module UseCases
 
         # Noted last: what the database refuses in between was not made.
         yield
-        Records::MadeKey.create!(id: id, kind: records.table_name, made_by_id: by, within_id: within, created_at: now)
+        note_made(records, id, within)
       end
     rescue ActiveRecord::RecordNotUnique
       raise unless made?(records, id, within)
     end
 
-    # @raise [Core::Conflict] when somebody else has made something with this key, or elsewhere
+    def note_made(records, id, within)
+      Records::MadeKey.create!(
+        id: id, kind: records.table_name, made_by_id: by, within_id: within, content: @sent, created_at: now
+      )
+    end
+
+    # @raise [Core::Conflict] when somebody else has made something with this key, or elsewhere, or something else
     def made?(records, id, within)
-      known = Records::MadeKey.where(id: id).pick(:kind, :made_by_id, :within_id) or return false
-      known == [records.table_name, by, within] || raise(key_taken)
+      *known, content = Records::MadeKey.where(id: id).pick(:kind, :made_by_id, :within_id, :content)
+      return false if known.empty?
+      raise key_taken unless known == [records.table_name, by, within]
+
+      content.nil? || @sent.nil? || content == @sent || raise(kept_otherwise)
+    end
+
+    def kept_otherwise
+      Core::Conflict.new(
+        "This has been kept already, as it was sent first. Look at it, and change it there.", code: "kept-otherwise"
+      )
     end
 
     def key_taken = Core::Conflict.new("This key is taken. Make another.", code: "key-taken")

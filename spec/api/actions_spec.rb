@@ -55,7 +55,8 @@ RSpec.describe "Actions", at: Stage::STORY do
   it "shows what a file of actions holds before any is kept" do
     table = "Task;Who;Due;Done\nTar the hull;Wen, Somebody;2026-12-04;no\nOld one;;;yes\n;;2027-01-01;\n" \
       "Two;Lars;Friday;no\n"
-    read = call(:post, "/series/#{boats}/actions/reading", {content: [table].pack("m0"), kind: "csv"})["actions"]
+    read = hand_in("/series/#{boats}/actions/reading", {content: [table].pack("m0"), kind: "csv"})
+      .dig("actions", "actions")
     expect(read.map { |row| row.values_at("text", "unknown", "dueOn", "done", "problems") }).to eq [
       ["Tar the hull", ["Somebody"], "2026-12-04", false, []], ["Old one", [], nil, true, []],
       ["", [], "2027-01-01", false, ["No words."]],
@@ -64,7 +65,7 @@ RSpec.describe "Actions", at: Stage::STORY do
     expect(read.map { |row| row["owners"].map { |one| one["name"] } })
       .to eq [["Wen Halloran"], [], [], ["Lars Ekeli"]]
     call(:get, "/actions.ics?whose=all")
-    none = call(:post, "/series/#{boats}/actions/reading", {content: ["Name\nx\n"].pack("m0"), kind: "csv"})
+    none = hand_in("/series/#{boats}/actions/reading", {content: ["Name\nx\n"].pack("m0"), kind: "csv"})
     expect([status, none["errors"][0]["detail"]]).to eq [422, /Missing: “action”/].then { |code, _|
       [code, "The first line must name the columns. Missing: “action”."]
     }

@@ -183,7 +183,7 @@ RSpec.describe Api::Calls do
     invite(id, marit)
     parts = UseCases::Invitations.new(clock: clock).compose(Records::Mail.find_by!(person_id: ines))
     entry = parts[:calendar].gsub("\r\n ", "")
-    link = "#{Settings.origin}#{Loading::WayIn.path(Records::Series.find(id), ines, at: clock.now.floor(6))}"
+    link = "#{Settings.origin}#{Loading::WayIn.path(Records::Series.find(id), ines, at: Records::Sending.last.sent_at)}"
     pin = Records::Call.first.pin
     expect(parts[:text]).to include link, "dial +47 55 00 04 00, PIN #{pin}", "This call is recorded."
     expect(entry).to include "CONFERENCE;VALUE=URI;FEATURE=AUDIO,VIDEO", "CONFERENCE;VALUE=URI;FEATURE=PHONE",

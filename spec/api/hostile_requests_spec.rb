@@ -79,7 +79,7 @@ RSpec.describe "Hostile requests", :timeless do
     end
     endless = StringIO.new("x" * 30_000)
     answer = Calls::APP.call(
-      Rack::MockRequest.env_for("/api/session", method: "POST").merge(
+      Rack::MockRequest.env_for("/api/password-links", method: "POST").merge(
         "rack.input" => endless, "CONTENT_LENGTH" => nil, "CONTENT_TYPE" => "application/json"
       )
     )

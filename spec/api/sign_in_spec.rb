@@ -113,10 +113,15 @@ RSpec.describe "Signing in over the API" do
   end
 
   describe "by a link" do
+    # What the worker does.
+    def work = (nil while UseCases::LinkWishes.new(clock: clock).work_next)
+
     it "says the same whether the address is known, and mails only who is" do
       answers = %w[wen@skerrybuoy.example nobody@skerrybuoy.example].map do |email|
         call(:post, "/password-links", {email: email}).then { [status, last_response.body] }
       end
+      expect(Records::Mail.count).to eq 0 # nobody waits for that, so that no answer takes longer than another
+      work
       expect([answers.uniq.size, Records::Mail.where("reason like 'sign-in:%'").pluck(:recipient)]).to eq [
         1, ["wen@skerrybuoy.example"]
       ]
@@ -124,6 +129,7 @@ RSpec.describe "Signing in over the API" do
 
     it "works once, and signs in; a refused password does not use it up" do
       call(:post, "/password-links", {email: "WEN@SkerryBuoy.example"})
+      work
       token = link("wen@skerrybuoy.example")
       expect(call(:get, "/sign-in-links/#{token}")).to eq(
         "name" => "Wen Halloran", "email" => "wen@skerrybuoy.example", "kind" => "forgotten"
@@ -150,9 +156,11 @@ RSpec.describe "Signing in over the API" do
       end
     end
 
-    it "is replaced by the next" do
+    it "takes no other away, and each is good once" do
       tokens = Array.new(2) { UseCases::SignIns.new.invite(wen).then { link("wen@skerrybuoy.example") } }
-      expect(tokens.map { |token| call(:get, "/sign-in-links/#{token}").then { status } }).to eq [404, 200]
+      expect(tokens.map { |token| call(:get, "/sign-in-links/#{token}").then { status } }).to eq [200, 200]
+      call(:put, "/sign-in-links/#{tokens.last}", {password: choice})
+      expect(tokens.map { |token| call(:get, "/sign-in-links/#{token}").then { status } }).to eq [404, 404]
     end
 
     it "is kept as its digest alone" do

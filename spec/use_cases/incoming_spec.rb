@@ -104,6 +104,7 @@ RSpec.describe UseCases::IncomingMails, at: Stage::STORY do
       Records::IncomingMail.order(:received_at).last.outcome
     end
     invitation = Records::Mail.find_by(recipient: "wen@skerrybuoy.example")
+    Records::Mail.update_all(state: "sent", sent_at: clock.now)
     failing = -> do
       use(Views::AnswerTable, marit).show(series_id)[:people].find { |one| one[:name] == "Wen Halloran" }[:failing]
     end
@@ -117,6 +118,7 @@ RSpec.describe UseCases::IncomingMails, at: Stage::STORY do
     clock.now += 10
     use(UseCases::Invitations, marit).remind_silent(id: key, meeting_id: meetings.first)
     reminder = Records::Mail.where("reason like 'remind:%'").find_by(recipient: "wen@skerrybuoy.example")
+    reminder.update!(state: "sent", sent_at: clock.now)
     expect([report.call(reminder.reason, "delivered", "2.1.5"), failing.call, reminder.reload.state]).to eq [
       "report", nil, "delivered"
     ]

@@ -84,11 +84,15 @@ RSpec.describe UseCases::Outbox do
   it "makes the Message-ID from the reason, so that a repeat is known as one" do
     ids = %w[a a b].map do |key|
       ::Mail.new(
-        Mailing::Message.new(from: "x@y.example", domain: "y.example").source(
+        described_class.new.message.source(
           key: key, name: "I", address: "i@y.example", subject: "s", text: "t", html: "h", at: clock.now
         )
       ).message_id
     end
     expect([ids[0] == ids[1], ids[0] == ids[2]]).to eq [true, false]
+    # What it is made from is known to browsers: without the secret nobody says it.
+    expect(ids[0]).not_to include Digest::SHA256.hexdigest("a")[0, 20]
+    allow(Settings).to receive(:secret).and_return("another" * 20)
+    expect(described_class.new.message.message_id("a")).not_to eq ids[0]
   end
 end

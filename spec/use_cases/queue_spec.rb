@@ -258,8 +258,13 @@ RSpec.describe UseCases::Queue, at: Stage::STORY do
       {
         "mx.skerrybuoy.example; dmarc=fail header.from=skerrybuoy.example" => "aside",
         "mx.skerrybuoy.example; spf=fail smtp.mailfrom=x; dkim=none" => "aside",
-        "mx.skerrybuoy.example; dmarc=pass; spf=fail" => "taken",
-        "mx.elsewhere.example; dmarc=fail" => "taken"
+        "mx.skerrybuoy.example; dmarc=pass header.from=skerrybuoy.example; spf=fail" => "taken",
+        "mx.skerrybuoy.example; dmarc=none; spf=pass smtp.mailfrom=bounce@mail.skerrybuoy.example" => "taken",
+        "mx.skerrybuoy.example; dkim=pass header.d=skerrybuoy.example; spf=fail" => "taken",
+        "mx.skerrybuoy.example; spf=pass smtp.mailfrom=thief.example; dkim=pass header.d=thief.example" => "aside",
+        "mx.skerrybuoy.example; dmarc=pass header.from=thief.example" => "aside",
+        "mx.skerrybuoy.example; dmarc=pass" => "aside",
+        "mx.elsewhere.example; dmarc=pass header.from=skerrybuoy.example" => "aside"
       }.each do |said, state|
         it "is #{state} where it says “#{said}”" do
           keep(mail(ical(accepted), head: "Authentication-Results: #{said}\r\nFrom: wen@skerrybuoy.example"))

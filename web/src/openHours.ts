@@ -32,7 +32,6 @@ export const emptyOpenHours = (timeZone: string, personId: string): OpenHoursFor
   onlyFrom: [],
   neverFrom: [],
   alwaysIds: [],
-  calendarsOut: [],
   frames: [],
   placeId: null,
   place: '',

@@ -30,6 +30,13 @@ module Core
           .map { |minute, pairs| Start.new(minute: minute, host_ids: pairs.map(&:last)) }
       end
 
+      # @raise [Conflict] when nobody would be left
+      def self.refuse_last(hosts)
+        return if hosts > 1
+
+        raise Conflict.new("You are the only host. Remove these open hours instead.", code: "last-host")
+      end
+
       # Whose turn it is: who has had least lately, then by the order of the hosts.
       # @param ids [Array<String>] those who are free
       # @return [String, nil]

@@ -4,7 +4,9 @@ module Core
     # nothing that could begin a line of its own. Strict: what does not fit the format raises.
     class Writer
       LINE_OCTETS = 75
-      CONTROL = /[\u0000-\u0008\u000A-\u001F\u007F]/
+      # Besides controls, what programs take for the end of a line (Unicode 5.8).
+      CONTROL = /[\u0000-\u0008\u000A-\u001F\u007F\u0085\u2028\u2029]/
+      LINE_END = /\r\n?|[\u0085\u2028\u2029]/
 
       def initialize
         @lines = []
@@ -32,7 +34,7 @@ module Core
       def text(name, value, **params)
         return self if value.nil? || value.empty?
 
-        escaped = value.gsub(/\r\n?/, "\n").gsub(/[\\;,]/) { |char| "\\#{char}" }.gsub("\n", "\\n").gsub(CONTROL, "")
+        escaped = value.gsub(LINE_END, "\n").gsub(/[\\;,]/) { |char| "\\#{char}" }.gsub("\n", "\\n").gsub(CONTROL, "")
         raw(name, escaped, **params)
       end
 
@@ -56,7 +58,7 @@ module Core
 
       # RFC 6868 carries quotes and line ends in parameters; everything else that could end one is quoted.
       def one_param(value)
-        clean = value.to_s.gsub("^", "^^").gsub("\"", "^'").gsub(/\r\n?|\n/, "^n").gsub(CONTROL, "")
+        clean = value.to_s.gsub("^", "^^").gsub("\"", "^'").gsub(LINE_END, "\n").gsub("\n", "^n").gsub(CONTROL, "")
         clean.match?(/[:;,]/) ? "\"#{clean}\"" : clean
       end
 

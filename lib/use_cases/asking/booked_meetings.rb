@@ -53,8 +53,18 @@ module UseCases
         title: "#{open.title}: #{booking.name}"[0, 160], purpose: purpose(booking, open), keeper_id: host,
         run: run(booking, open),
         members: members(booking, open), place_id: open.place_id, place: open.place, place_anyway: true,
-        call: {kind: open.call_kind}, like_id: open.like_id
+        call: {kind: open.call_kind}, like_id: like_id(open)
       }
+    end
+
+    # As long as whoever keeps the open hours may see that series.
+    def like_id(open)
+      return unless open.like_id
+
+      Loading::Access.new(open.kept_by_id).allow!(:see_strands, :series, open.like_id)
+      open.like_id
+    rescue Core::NotFound
+      nil
     end
 
     def run(booking, open)
@@ -98,7 +108,7 @@ module UseCases
       letter = Mailing::BookingLetters.booked(
         title: open.title, hosts: booking_hosts(booking), at: Core::Words.moment(booking.starts_at, zone),
         where: [meeting.location, Loading::WayIn.call(meeting, booking.person_id, at: now)&.to_s].compact,
-        after: open.after_words, url: Loading::OpenHoursLink.booking_address(booking.id)
+        after: open.after_words, url: Loading::OpenHoursLink.booking_address(booking)
       )
       calendar = Invitations.new(clock: @clock).compose(mail)[:calendar]
       outbox = Outbox.new(clock: @clock)
@@ -136,12 +146,8 @@ module UseCases
       free = Loading::FreeStarts.new(
         booking.open_hours, from: booking.starts_at - 86_400, to: booking.ends_at + 86_400, now: now, except: booking
       )
-      failing = Records::Calendar.where(person_id: booking.host_ids).where.not(last_error: nil)
-        .where.not(id: booking.open_hours.calendars_out).includes(:person)
-      free.doubts(booking.starts_at, booking.ends_at, booking.host_ids) + failing.map do |calendar|
-        "The calendar “#{calendar.name}” of #{calendar.person.name} could not be read lately; what it said before " \
-          "counts."
-      end
+      hosts = booking.open_hours.hosts.select { |host| booking.host_ids.include?(host.person_id) }
+      free.doubts(booking.starts_at, booking.ends_at, booking.host_ids) + Loading::HostCalendars.failing(hosts)
     end
   end
 end

@@ -20,14 +20,15 @@ module UseCases
     # @return [Records::Booking]
     # @raise [Core::Conflict] code "taken", with the nearest free times
     def book(open, id:, starts_at:, length_min:, email:, host: nil, **wish)
-      known = Records::Booking.find_by(id: id)
-      return mine?(known, open, email) ? known : raise(key_taken) if known
-
-      write { keep(open, id, starts_at, length_min, email, host, wish) }
+      once(Records::Booking, id, within: open.id) do
+        keep(open, id, starts_at, length_min, email, host, wish)
+      end
+      Records::Booking.find(id)
     rescue Taken
+      # The same, sent at the same moment, was quicker: the hosts were waited for, and it is there now.
+      return Records::Booking.find(id) if made?(Records::Booking, id, open.id)
+
       refuse_taken(open, starts_at, length_min)
-    rescue ActiveRecord::RecordNotUnique
-      Records::Booking.find_by(id: id, open_hours_id: open.id) || raise
     end
 
     # By the link in the mail, so that the address is theirs. Sent again, it changes nothing.
@@ -97,12 +98,6 @@ module UseCases
         **(open.proof ? {state: "held", expires_at: now + HELD_S} : {state: "booked"})
       )
       open.proof ? ask_for_proof(booking) : made(booking)
-      booking
-    end
-
-    # Sent again by the same visitor; to everybody else the key is taken.
-    def mine?(known, open, email)
-      known.open_hours_id == open.id && known.person.email == Core::MailAddress.normal(email)
     end
 
     def meetings = BookedMeetings.new(clock: @clock)
@@ -198,7 +193,7 @@ module UseCases
         reason: "booking:proof:#{booking.id}", to: booking.person,
         **Mailing::BookingLetters.proof(
           title: booking.open_hours.title, at: Core::Words.moment(booking.starts_at, zone),
-          url: Loading::OpenHoursLink.booking_address(booking.id)
+          url: Loading::OpenHoursLink.booking_address(booking)
         )
       )
     end

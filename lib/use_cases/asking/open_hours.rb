@@ -44,7 +44,7 @@ module UseCases
       {
         title: words(wish[:title], pointer: "/title", missing: "Give it a title."), words: words(wish[:words]),
         after_words: words(wish[:after_words]), time_zone: zone.name, lengths: lengths(wish), from_on: from_on,
-        until_on: until_on, questions: questions, **lists(wish, hosts), **where(wish), **wish.slice(*PLAIN)
+        until_on: until_on, questions: questions, **lists(wish), **where(wish), **wish.slice(*PLAIN)
       }
     end
 
@@ -62,7 +62,7 @@ module UseCases
       raise Core::Invalid.new("It ends before it begins.", pointer: "/untilOn")
     end
 
-    def lists(wish, hosts)
+    def lists(wish)
       always = (wish[:always_ids] || []).uniq
       unless Records::Person.where(id: always).count == always.size
         raise Core::Invalid.new("Somebody chosen is not among the people here any more.", pointer: "/alwaysIds")
@@ -70,14 +70,8 @@ module UseCases
       {
         only_from: Core::Asking::Visitors.read(wish[:only_from] || [], "/onlyFrom"),
         never_from: Core::Asking::Visitors.read(wish[:never_from] || [], "/neverFrom"), always_ids: always,
-        calendars_out: calendars(wish, hosts), frames: frames(wish)
+        frames: frames(wish)
       }
-    end
-
-    # Calendars of the hosts alone; others' do not count anyway.
-    def calendars(wish, hosts)
-      ids = hosts.map { |host| host[:person_id] }
-      Records::Calendar.where(id: wish[:calendars_out] || [], person_id: ids).pluck(:id)
     end
 
     def frames(wish)
@@ -105,13 +99,24 @@ module UseCases
 
     def set_hosts(open, hosts)
       check_hosts(hosts)
-      Records::OpenHoursHost.where(open_hours_id: open.id).delete_all
-      hosts.each_with_index do |host, i|
-        Records::OpenHoursHost.create!(
-          id: Records::Key.make(now), open_hours_id: open.id, position: i, **host.slice(:person_id, :week)
-        )
-      end
-      open.hosts.reset
+      standing = open.asked_hosts.reload.index_by(&:person_id)
+      wished = hosts.map { |host| host[:person_id] }
+      Records::OpenHoursHost.where(open_hours_id: open.id).where.not(person_id: wished).delete_all
+      set = hosts.each_with_index.map { |host, i| set_host(open, standing[host[:person_id]], host, i) }
+      [open.hosts, open.asked_hosts].each(&:reset)
+      Hosting.new(by: by, clock: @clock).ask(open, set.compact)
+    end
+
+    # Whoever keeps them has agreed by making them; others are asked.
+    # @return [Records::OpenHoursHost, nil] who was not there before
+    def set_host(open, standing, host, position)
+      week = host[:week]
+      return standing.update!(position: position, week: week) && nil if standing
+
+      Records::OpenHoursHost.create!(
+        id: Records::Key.make(now), open_hours_id: open.id, position: position, person_id: host[:person_id], week: week,
+        agreed_at: (now if host[:person_id] == by)
+      )
     end
 
     def check_hosts(hosts)

@@ -20,22 +20,24 @@ module UseCases
         put(one, poll, answers)
         suggest(one, suggestions)
         one.update!(
-          answered_at: now, comment: words(comment), none_suits: none_suits, accepts: accepts,
+          unproved: false, answered_at: now, comment: words(comment), none_suits: none_suits, accepts: accepts,
           way: (one.way == "shared") ? "shared" : way # who came by the shared link has no place on the list
         )
         follow(poll, one) unless way == "keeper"
       end
     end
 
-    # By the shared link: somebody who is expected, or who gives a name, and an address to be invited at.
+    # By the shared link: somebody who is expected, or who gives a name, and an address to be invited at. An address is
+    # proved by the link that is mailed to it: until then the answer counts for nobody, and what is answered here is the
+    # same whoever has that address.
     # @param id [String] key made by the browser, of who is new
-    # @return [Records::PollPerson]
+    # @return [Records::PollPerson, nil] nil where an address has to be proved
     def keep_shared(poll, id:, name: nil, email: nil, person_id: nil, **rest)
-      write do
-        one = expected(poll, person_id) || newcomer(poll, id, name, email)
-        keep(one, **rest)
-        one
-      end
+      return write { expected(poll, person_id).tap { |one| keep(one, **rest) } } if person_id
+      return keep_by_address(poll, id, name, email, rest) unless email.to_s.strip.empty?
+
+      once(Records::PollPerson, id, within: poll.id) { keep(newcomer(poll, id, name), **rest) }
+      Records::PollPerson.find(id)
     end
 
     # By whoever keeps the poll.
@@ -100,8 +102,6 @@ module UseCases
 
     # Somebody on the list without an address, who only ticks.
     def expected(poll, person_id)
-      return unless person_id
-
       one = poll.people.includes(:person).find_by(person_id: person_id)
       raise Core::NotFound if one.nil?
       raise Core::NotFound unless Core::MailAddress.none?(one.person.email) || one.way == "shared"
@@ -109,40 +109,53 @@ module UseCases
       one
     end
 
-    def newcomer(poll, id, name, email)
-      known = Records::PollPerson.find_by(id: id)
-      return mine?(known, poll, name, email) ? known : raise(key_taken) if known
-
-      if poll.people.where(way: "shared").count >= MOST_SHARED
-        raise Core::Conflict.new("Nobody else can answer here. Write to #{poll.kept_by.name}.", code: "full")
+    # @param said [Hash] what is answered, as `keep` takes it
+    # @return [nil]
+    def keep_by_address(poll, id, name, email, said)
+      called = words(name, pointer: "/name", missing: "Give your name.").gsub(/[[:cntrl:]]/, " ")[0, 120]
+      address = Core::MailAddress.read!(email)
+      write do
+        poll.lock! # so that of the same, sent twice, the second finds the first
+        refuse_over(poll, "link")
+        person = Guests.new(clock: @clock).by_address(name: called, email: address, time_zone: poll.time_zone)
+        one = Records::PollPerson.find_by(time_poll_id: poll.id, person_id: person.id) ||
+          unproved(poll, id, person, called)
+        put_unproved(one, poll, said) if one.unproved
+        PollPeople.new(poll, by: by, clock: @clock).ask_for_proof(one)
       end
+      nil
+    end
+
+    def unproved(poll, id, person, called)
+      raise key_taken if Records::PollPerson.exists?(id: id)
+
+      refuse_full(poll)
       Records::PollPerson.create!(
-        id: id, time_poll_id: poll.id, person_id: who(poll, name,
-          email).id, role: "optional", way: "shared", asked_at: now
+        id: id, time_poll_id: poll.id, person_id: person.id, role: "optional", way: "shared", asked_at: now,
+        said_name: called, unproved: true
       )
     end
 
-    # Sent again by the same person; to everybody else the key is taken.
-    def mine?(known, poll, name, email)
-      return false unless known.time_poll_id == poll.id && known.way == "shared"
-
-      [known.person.name, known.person.email].intersect?([name.to_s.strip, Core::MailAddress.normal(email)])
+    # What they find ready when they open the link that is mailed to them.
+    def put_unproved(one, poll, said)
+      put(one, poll, said[:answers])
+      suggest(one, said[:suggestions] || [])
+      one.update!(comment: words(said[:comment]), none_suits: !!said[:none_suits], accepts: !!said[:accepts])
     end
 
-    # An address of somebody here, or asked by mail, is theirs to answer with.
-    def who(poll, name, email)
-      guests = Guests.new(clock: @clock)
-      return unnamed(poll, guests, name) if email.to_s.strip.empty?
+    def newcomer(poll, id, name)
+      poll.lock!
+      refuse_full(poll)
+      Records::PollPerson.create!(
+        id: id, time_poll_id: poll.id, person_id: unnamed(poll, Guests.new(clock: @clock), name).id, role: "optional",
+        way: "shared", asked_at: now
+      )
+    end
 
-      address = Core::MailAddress.read!(email)
-      known = Records::Person.find_by(email: address)
-      if known && (!known.guest || poll.people.exists?(person_id: known.id))
-        raise Core::Invalid.new(
-          "Whoever has this address answers by their own link, or signs in. Leave it out, or give another.",
-          pointer: "/email", code: "taken"
-        )
-      end
-      known || guests.by_address(name: name, email: address, time_zone: poll.time_zone)
+    def refuse_full(poll)
+      return if Records::PollPerson.where(time_poll_id: poll.id, way: "shared").count < MOST_SHARED
+
+      raise Core::Conflict.new("Nobody else can answer here. Write to #{poll.kept_by.name}.", code: "full")
     end
 
     # A name that is expected is not somebody else.

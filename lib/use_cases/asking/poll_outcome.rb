@@ -9,6 +9,22 @@ module UseCases
       @asked = poll.people.reject { |one| leave_out.include?(one.person_id) }
     end
 
+    # Rights may have gone since the times were asked for: looked at anew whenever something comes of it.
+    # @raise [Core::Conflict] code "not-yours"
+    def refuse_without_right
+      access = Loading::Access.new(by)
+      case @poll.outcome
+      when "move" then access.allow!(:move_meeting, :meeting, @poll.made_meeting_id || @poll.meeting_id)
+      when "within" then access.allow!(:change_series, :series, @poll.made_series_id || @poll.series_id)
+      else access.allow!(:change_series, :series, @poll.made_series_id) if @poll.made_series_id
+      end
+    rescue Core::NotFound
+      raise Core::Conflict.new(
+        "What these times were asked for is not for #{@poll.kept_by.name} to change any more. Whoever keeps it now " \
+          "can ask anew.", code: "not-yours"
+      )
+    end
+
     # @param key [String] of a series that is made
     # @return [Hash] made_series_id, made_meeting_id and moved_from, as columns of the poll. Inside a transaction.
     def make(starts_at, key)

@@ -53,6 +53,12 @@ module UseCases
       silent.size
     end
 
+    # To an address that was given by the shared link: a link of its own. Once an hour at most, whoever asks.
+    def ask_for_proof(one)
+      letter = one.unproved ? Mailing::PollLetters.prove(**about(one)) : Mailing::PollLetters.own_link(**about(one))
+      put("prove:#{now.to_i / 3_600}", one, letter)
+    end
+
     # To all who were asked.
     def tell_closed
       fresh(@poll.people).each do |one|
@@ -111,6 +117,8 @@ module UseCases
     def keep(known, person_id, role)
       return known.update!(role: role) if known
 
+      # Asked now by whoever keeps it; what came by the shared link was never confirmed.
+      drop(Records::PollPerson.where(time_poll_id: @poll.id, person_id: person_id, unproved: true).to_a)
       Records::PollPerson.create!(
         id: Records::Key.make(now), time_poll_id: @poll.id, person_id: person_id, role: role
       )

@@ -16,6 +16,7 @@ module UseCases
 
         candidate = find(poll.candidates, candidate_id)
         refuse_past(poll, candidate)
+        becoming(poll, leave_out).refuse_without_right
         PollCandidates.new(poll, by: by, clock: @clock).let_go
         made = becoming(poll, leave_out).make(candidate.starts_at, key)
         poll.update!(
@@ -33,7 +34,7 @@ module UseCases
         next if poll.state == "open"
 
         refuse_told(poll)
-        becoming(poll, []).unmake if poll.state == "settled"
+        becoming(poll, []).tap(&:refuse_without_right).unmake if poll.state == "settled"
         poll.update!(
           state: "open", settled_candidate_id: nil, settled_at: nil, made_series_id: nil, made_meeting_id: nil,
           moved_from: nil, closed_word: nil
@@ -108,7 +109,7 @@ module UseCases
     def tell_settled(poll, candidate, fault)
       people = PollPeople.new(poll, by: by, clock: @clock)
       about = {
-        title: poll.title, name: poll.people.first.person.name,
+        title: poll.title, name: poll.people.first.name,
         at: Core::Words.moment(candidate.starts_at, poll.kept_by.zone)
       }
       unless fault

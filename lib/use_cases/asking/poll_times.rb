@@ -18,7 +18,7 @@ module UseCases
       people_of(poll).tell_keeper(
         "answer:#{one.id}:#{one.answered_at.to_i}",
         Mailing::PollLetters.answered(
-          title: poll.title, name: one.person.name, comment: one.comment, said: said(poll,
+          title: poll.title, name: one.name, comment: one.comment, said: said(poll,
             one), url: people_of(poll).page
         )
       )

@@ -1,6 +1,7 @@
 module UseCases
-  # Files that somebody hands in: an invitation, or a table of people. They are kept at once and read by the worker, so
-  # that no web server waits for what may be in them; whoever handed one in asks how far it is.
+  # Files that somebody hands in: an invitation, a table of people or of actions, a series in a calendar. They are kept
+  # at once and read by the worker, so that no web server waits for what may be in them; whoever handed one in asks how
+  # far it is.
   class FileReadings < Base
     KEPT_S = 3_600
     KINDS = {
@@ -9,6 +10,14 @@ module UseCases
       end,
       "people" => ->(reading, content, clock) do
         PeopleImport.new(by: reading.person_id, clock: clock).preview(
+          content: content, **reading.settings.transform_keys(&:to_sym)
+        )
+      end,
+      "series" => ->(reading, content, clock) do
+        Views::MovingIn.new(by: reading.person_id, clock: clock).show(content)
+      end,
+      "actions" => ->(reading, content, clock) do
+        Views::ActionImport.new(by: reading.person_id, clock: clock).read(
           content: content, **reading.settings.transform_keys(&:to_sym)
         )
       end

@@ -33,14 +33,14 @@ module UseCases
       {
         id: theirs(report["id"]), call_id: key(report["call"]), kind: kind(report["kind"]), at: moment(report["at"]),
         visit: report["visit"] && theirs(report["visit"]), person_id: report["person"] && key(report["person"]),
-        name: report["name"]&.to_s&.slice(0, 120), came_at: report["came_at"] && moment(report["came_at"])
+        name: report["name"]&.to_s&.delete("\0")&.slice(0, 120), came_at: report["came_at"] && moment(report["came_at"])
       }
     end
 
-    def key(text) = text.to_s.match?(Records::Key::FORMAT) ? text : raise(no_report)
+    def key(text) = (text.is_a?(String) && text.match?(Records::Key::FORMAT)) ? text : raise(no_report)
 
     # A key the service has made.
-    def theirs(text) = text.to_s.match?(/\A[\w-]{1,64}\z/) ? text : raise(no_report)
+    def theirs(text) = (text.is_a?(String) && text.match?(/\A[\w-]{1,64}\z/)) ? text : raise(no_report)
 
     def kind(text) = KINDS.include?(text) ? text : raise(no_report)
 

@@ -12,10 +12,10 @@ module UseCases
       write do
         person = find(Records::Person.lock, person_id)
         failed = failed_to(person, series_id) or raise Core::NotFound
-        refuse(person, email, failed.series_id)
-        next if person.email == email
-
-        AddressChanges.new(by: by, clock: @clock).change(person, email)
+        if person.email != email
+          refuse(person, email, failed.series_id)
+          AddressChanges.new(by: by, clock: @clock).change(person, email)
+        end
         again(failed, email)
       end
       nil

@@ -55,6 +55,7 @@ module UseCases
     # @return [Hash] what Mailing::Message#source takes besides key and address
     def compose(mail)
       sending = sending(mail.sending_id)
+      refuse_gone(mail)
       one = recipient(
         mail.person, mail.role, mail.kind, before: mail.before_sending_id && content(mail.before_sending_id),
         role_before: mail.before_sending_id && roles_of(mail.before_sending_id)[mail.person_id]
@@ -68,6 +69,15 @@ module UseCases
     end
 
     private
+
+    # Who was taken off while a mail waited for its service does not read there what is none of theirs any more.
+    def refuse_gone(mail)
+      return if Core::Invitation::News::CANCELS.include?(mail.kind.to_sym)
+      return if Records::SeriesMember.exists?(series_id: mail.series_id, person_id: mail.person_id)
+      return if Records::Substitute.of_series(mail.series_id).exists?(person_id: mail.person_id)
+
+      raise Core::NotFound
+    end
 
     def recipient(person, role, kind, before: nil, role_before: nil)
       Loading::Recipients::Recipient.new(

@@ -72,9 +72,9 @@ module UseCases
       {series_id: series_id}.merge(answers.take(message, sender))
     end
 
-    # The receiving mail service has found that it does not come from where it says (RFC 8601).
+    # The receiving mail service has not found that it comes from where it says (RFC 8601).
     def doubtful(sender) =
-      aside("doubtful-sender", "It says it comes from #{sender}, but your mail service has found that it does not.")
+      aside("doubtful-sender", "It says it comes from #{sender}, but your mail service does not vouch for that.")
 
     # What became of a mail we sent.
     def reported(report)

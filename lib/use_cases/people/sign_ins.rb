@@ -40,27 +40,21 @@ module UseCases
       [person_id, id]
     end
 
-    # @return [String] what the browser is to hold
-    # @raise [Core::Invalid] code "sign-in"
-    def sign_in(email:, password:, program: nil)
-      person = Records::Person.find_by(email: Core::MailAddress.normal(email))
-      # An unknown address takes as long as a wrong password, so that neither can be told from the other.
-      right = (
-        if person&.password_digest
-          person.authenticate(password)
-        else
-          BCrypt::Password.create(
-            password[0, Core::Password::MOST_BYTES].delete("\0"), cost: BCrypt::Engine.cost
-          ) && false
-        end
-      )
-      unless right
-        raise Core::Invalid.new(
-          "This address and password do not belong together.", pointer: "/password", code: "sign-in"
-        )
+    # @param from [String] the address of the other end
+    # @param browser [#id_for] who has signed in with this browser before
+    # @return [Array(String, String)] key of who it is, and what the browser is to hold
+    # @raise [Core::Invalid] code "sign-in"; [Core::TooMany]
+    def sign_in(email:, password:, from:, browser:, program: nil)
+      address = Core::MailAddress.normal(email)
+      person = Records::Person.find_by(email: address)
+      right = Tries.new(clock: @clock).at(address, from: from, browser: browser.id_for(person&.id)) do
+        person if right?(person, password)
       end
+      return [person.id, begin_for(person.id, program)] if right
 
-      begin_for(person.id, program)
+      raise Core::Invalid.new(
+        "This address and password do not belong together.", pointer: "/password", code: "sign-in"
+      )
     end
 
     def begin_for(person_id, program)
@@ -124,7 +118,7 @@ module UseCases
       write { mail_link(person, "invited") }
     end
 
-    # For whoever has forgotten their password. What is answered does not say whether the address is known.
+    # For whoever has forgotten their password. For the worker: how long it takes tells whether the address is known.
     def forgotten(email:)
       person = Records::Person.find_by(email: Core::MailAddress.normal(email), guest: false) or return
       write { mail_link(person, "forgotten") }
@@ -158,6 +152,13 @@ module UseCases
 
     private
 
+    # An unknown address takes as long as a wrong password, so that neither can be told from the other.
+    def right?(person, password)
+      return person.authenticate(password) if person&.password_digest
+
+      BCrypt::Password.create(password[0, Core::Password::MOST_BYTES].delete("\0"), cost: BCrypt::Engine.cost) && false
+    end
+
     def good_link(links, token) = links.good(now).find_by(token_digest: SignIns.digest(token)) || raise(Core::NotFound)
 
     def choose(person, password)
@@ -165,10 +166,9 @@ module UseCases
       person.update!(password: password)
     end
 
-    # One of a kind stands at a time; the newest counts.
+    # Those before it stay good, each once: whoever asks for another link in somebody's name takes none away.
     def mail_link(person, kind)
       token = SecureRandom.urlsafe_base64(24)
-      Records::SignInLink.where(person_id: person.id, kind: kind, used_at: nil).update_all(used_at: now)
       link = Records::SignInLink.create!(
         person_id: person.id, kind: kind, token_digest: SignIns.digest(token), expires_at: now + LINK_S.fetch(kind)
       )

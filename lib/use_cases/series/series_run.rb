@@ -147,6 +147,7 @@ module UseCases
       ids = left.map(&:id)
       StandingAgenda.new(by: by, clock: @clock).clear(ids)
       moved = PREPARED.transform_values { |records| records.where(meeting_id: ids).update_all(meeting_id: last.id) }
+      Records::SearchText.where(meeting_id: ids).update_all(meeting_id: last.id)
       RAISED.each do |records, columns|
         columns.each { |column| records.where(column => ids).update_all(column => last.id) }
       end

@@ -104,11 +104,13 @@ module UseCases
     def split(meeting_id:, action_id:, parts:)
       write do
         action = reviewable(meeting_id, action_id)
-        next if Records::ActionItem.exists?(id: parts.map { |part| part[:id] })
+        next if split_before?(action, parts)
 
+        action.touch # whoever comes at the same moment waits, and finds it split
         texts = parts.map { |part| words(part[:text], pointer: "/parts", missing: "Each part needs some words.") }
         reader = Loading::LineReading.new(find(Records::Meeting, meeting_id))
         made = parts.zip(texts).map { |part, text| raise_part(action, meeting_id, part[:id], reader.read(text)) }
+        parts.each { |part| note_made(Records::ActionItem, part[:id], action.id) }
         review(
           meeting_id: meeting_id, action_id: action_id, verdict: "drop",
           word: Core::Words.shorten("Split into: #{made.map(&:text).join("; ")}", 500)
@@ -167,6 +169,17 @@ module UseCases
         set_owners(action, owner_ids)
         keep(action, "raised", nil, nil)
       end
+    end
+
+    # @raise [Core::Conflict] when a key is somebody else's, or it was split otherwise
+    def split_before?(action, parts)
+      ids = parts.map { |part| part[:id] }
+      before = ids.map { |id| made?(Records::ActionItem, id, action.id) }
+      return true if before.all?
+      raise key_taken if before.any? || ids.uniq.size < ids.size || Records::ActionItem.exists?(id: ids)
+      return false if action.state == "open" || Records::ActionItem.where(split_from_id: action.id).none?
+
+      raise Core::Conflict.new("It has been split already. Take that back first.", code: "state")
     end
 
     # Those nothing has been done to since.

@@ -5,16 +5,18 @@ module Views
     def of_person(one)
       @poll, @me = one.poll, one
       page.merge(
-        name: one.person.name, role: one.role, time_zone: one.person.time_zone, expected: [], path: nil, **own
+        name: one.name, role: one.role, time_zone: one.person.time_zone, expected: [], path: nil,
+        proof: one.unproved, **own
       )
     end
 
     # @param path [String, nil] of the own link of who has just answered
-    def shared(poll, path: nil)
+    # @param proof [Boolean] whether they find it in their mail instead
+    def shared(poll, path: nil, proof: false)
       @poll = poll
       page.merge(
         name: nil, role: nil, time_zone: poll.time_zone, answered: false, comment: nil, none_suits: false,
-        accepts: false, suggestions: [], expected: expected, path: path
+        accepts: false, suggestions: [], expected: expected, path: path, proof: proof
       )
     end
 
@@ -45,10 +47,11 @@ module Views
 
     def candidates
       calendars = own_calendar
+      said = @me ? @me.answers.to_h { |answer| [answer.poll_candidate_id, answer.answer] } : {}
       @loaded.poll.candidates.map do |one|
         {
           id: one.id, starts_at: one.starts_at, ends_at: one.starts_at + @poll.length_min * 60,
-          answer: (@me && @loaded.answers[[one.id, @me.person_id]]) || "none",
+          answer: said.fetch(one.id, "none"),
           added: @me&.answered_at ? one.created_at > @me.answered_at : false,
           calendar: calendars&.at(one.starts_at)&.values&.first, past: one.starts_at <= now, **others(one)
         }
@@ -71,7 +74,7 @@ module Views
 
       rows = @loaded.poll.people.filter_map do |other|
         answer = @loaded.answers[[one.id, other.person_id]]
-        {name: other.person.name, answer: answer} if answer && other.person_id != @me&.person_id
+        {name: other.name, answer: answer} if answer && other.person_id != @me&.person_id
       end
       counts = rows.map { |row| row[:answer] }.tally
       {
@@ -85,7 +88,7 @@ module Views
       return [] unless @poll.shares_names
 
       open = @loaded.poll.people.select { |one| Core::MailAddress.none?(one.person.email) && one.way != "shared" }
-      open.map { |one| {id: one.person_id, name: one.person.name, answered: !one.answered_at.nil?} }
+      open.map { |one| {id: one.person_id, name: one.name, answered: !one.answered_at.nil?} }
     end
   end
 end

@@ -28,7 +28,7 @@ module Views
 
     def csv_row(one)
       said = poll.candidates.map { |other| @loaded.answers[[other.id, one.person_id]] }
-      [one.person.name, one.role, *said, one.comment]
+      [one.name, one.role, *said, one.comment]
     end
 
     def poll = @loaded.poll
@@ -76,9 +76,9 @@ module Views
     def people
       poll.people.map do |one|
         {
-          id: one.person_id, name: one.person.name, role: one.role, answered: !one.answered_at.nil?,
+          id: one.person_id, name: one.name, role: one.role, answered: !one.answered_at.nil?,
           reachable: !Core::MailAddress.none?(one.person.email), guest: one.person.guest,
-          email: (one.person.email if one.person.guest && !Core::MailAddress.none?(one.person.email)),
+          email: (one.person.email if (one.person.guest || one.said_name) && !Core::MailAddress.none?(one.person.email)),
           way: one.way, accepts: one.accepts, none_suits: one.none_suits, comment: one.comment,
           asked: !one.asked_at.nil?
         }
@@ -112,7 +112,7 @@ module Views
 
     # Times that others suggest, with who is known to be free then.
     def suggestions
-      pairs = poll.people.flat_map { |one| one.suggestions.map { |other| [other.starts_at, one.person.name] } }
+      pairs = poll.people.flat_map { |one| one.suggestions.map { |other| [other.starts_at, one.name] } }
       known = suggestion_calendars(pairs.map(&:first))
       pairs.group_by(&:first).sort.map do |starts_at, rows|
         states = known.at(starts_at)
@@ -136,7 +136,7 @@ module Views
       since = poll.seen_at || poll.created_at
       fresh = poll.people.select { |one| one.answered_at && one.answered_at > since && one.way != "keeper" }
       fresh.sort_by(&:answered_at).reverse.map do |one|
-        {name: one.person.name, at: one.answered_at, comment: one.comment, said: said(one)}
+        {name: one.name, at: one.answered_at, comment: one.comment, said: said(one)}
       end
     end
 

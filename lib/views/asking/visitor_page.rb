@@ -27,7 +27,7 @@ module Views
         location: booking.meeting ? booking.meeting.location : open.location, call_path: call_path(booking),
         after_words: (open.after_words if booking.state == "booked"), answers: booking.answers,
         may_change: may_change?(booking), expires_at: booking.expires_at, book_path: book_path(open),
-        host_zone: open.time_zone, path: (Loading::OpenHoursLink.booking_path(booking.id) if known)
+        host_zone: open.time_zone, path: (Loading::OpenHoursLink.booking_path(booking) if known)
       }
     end
 
@@ -35,7 +35,7 @@ module Views
     # @param person [Records::Person]
     def of_host(person)
       listed = Records::OpenHours.here.where(listed: true, paused: false)
-        .where(id: Records::OpenHoursHost.where(person_id: person.id).select(:open_hours_id))
+        .where(id: Records::OpenHoursHost.agreed.where(person_id: person.id).select(:open_hours_id))
       rows = listed.order(:title, :id).map do |open|
         {title: open.title, words: open.words, lengths: open.lengths, path: Loading::OpenHoursLink.path(open)}
       end

@@ -17,7 +17,7 @@ module Views
 
     def show
       {offers: offers, refusals: refusals, failed_mails: failed_mails, empty_meetings: empty_meetings,
-       preparations: preparations, polls: TimePolls.new(by: by, clock: @clock).waiting(@me)}
+       preparations: preparations, hostings: hostings, polls: TimePolls.new(by: by, clock: @clock).waiting(@me)}
     end
 
     private
@@ -25,6 +25,14 @@ module Views
     attr_reader :mine
 
     def preparations = Preparations.new(by: by, clock: @clock).worrying(mine)
+
+    # Open hours of others that I am asked to be a host of.
+    def hostings
+      Records::OpenHoursHost.where(person_id: by, agreed_at: nil).joins(:open_hours).merge(Records::OpenHours.here)
+        .includes(open_hours: :kept_by).order(:created_at, :id).map do |host|
+          {id: host.id, title: host.open_hours.title, keeper: host.open_hours.kept_by.name}
+        end
+    end
 
     def offers
       open = Records::OfferedTime.where(series_id: mine.keys, state: "open").joins(:meeting)

@@ -6,7 +6,7 @@ module Views
     # All that was set aside, for the admin.
     def list
       {
-        mails: mails.map { |mail| row(mail, mail.subject, mail.last_error, mail.updated_at) },
+        notes: Settings.doubts, mails: mails.map { |mail| row(mail, mail.subject, mail.last_error, mail.updated_at) },
         incoming_mails: incoming.map { |mail| row(mail, mail.subject.to_s, mail.remark, mail.received_at) },
         calendars:
           calendars.map do |calendar|

@@ -9,7 +9,8 @@ module Views
       load(series_id)
       note = note.to_s.strip.presence
       shown = shown_of(person_id)
-      parts = parts_for(shown, note: note, attendees: @recipients.attendees)
+      own = shown.person.id == by
+      parts = parts_for(shown, note: note, attendees: @recipients.attendees, link: own ? :own : :shown)
       {
         **parts.slice(:subject, :text, :html),
         copy: copy(shown, note), attachments: @mail.next.names, agenda_of: @mail.next.meeting_id,
@@ -71,7 +72,7 @@ module Views
 
     # The words for other ways than mail: they go to whoever is shown them, so no link in them is somebody's own.
     def copy(shown, note)
-      parts_for(shown.with(kind: :invited, before: nil, role_before: nil), note: note, link: false)[:text]
+      parts_for(shown.with(kind: :invited, before: nil, role_before: nil), note: note, link: :none)[:text]
     end
 
     # Who is asked to one meeting alone.

@@ -12,9 +12,6 @@ module Views
     # @return [Hash] the recurring events it holds, each as the form of a new series takes it
     # @raise [Core::Invalid] when it cannot be read or holds none to come
     def show(content)
-      raise Core::Invalid.new("Choose a file.", pointer: "/content") if content.to_s.empty?
-      raise Core::Invalid.new("This file is larger than 500 KB.", pointer: "/content") if content.bytesize > MOST_BYTES
-
       found = events(content).filter_map { |calendar, some| series(calendar, some) }
       return {series: found} if found.any?
 

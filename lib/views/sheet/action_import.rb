@@ -2,6 +2,7 @@ module Views
   # Actions in a file of somebody's, a table or to-dos, as they would be taken into a series. Nothing is kept.
   class ActionImport < Base
     MOST = 500
+    MOST_BYTES = 2_000_000
     MOST_TEXT = 2_000
     # What the columns of a table may be called.
     COLUMNS = {

@@ -131,6 +131,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/people/{id}/private-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** All private links of somebody are others from now on, to answers, actions, times and bookings; the new ones go to their address, the old ones are worth nothing */
+        post: operations["renewPrivateLinks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/people/{id}/sign-in-invitation": {
         parameters: {
             query?: never;
@@ -964,7 +983,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What a file of actions holds; nothing is kept */
+        /** What a file of actions holds; read in the background, nothing is kept */
         post: operations["readActions"];
         delete?: never;
         options?: never;
@@ -1320,7 +1339,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Repeating meetings of a calendar file, each as a new series could begin; nothing is made */
+        /** Repeating meetings of a calendar file, each as a new series could begin; read in the background, nothing is made */
         post: operations["readSeriesFile"];
         delete?: never;
         options?: never;
@@ -3265,6 +3284,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/hostings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** To be a host of open hours, with these of one’s own calendars left out; also to choose them anew */
+        put: operations["agreeToHost"];
+        post?: never;
+        /** Not to be one, or no more; 409 code last-host for the only one */
+        delete: operations["leaveHosting"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/open-hours-links/{id}/{token}": {
         parameters: {
             query?: never;
@@ -3541,6 +3580,10 @@ export interface components {
             state: "waiting" | "done";
             /** @description who stands in a file of people */
             people: components["schemas"]["PeoplePreview"] | null;
+            /** @description what repeats in a calendar file */
+            series: components["schemas"]["SeriesDrafts"] | null;
+            /** @description what stands in a file of actions */
+            actions: components["schemas"]["ActionsRead"] | null;
         };
         Password: string;
         FirstPerson: {
@@ -3581,6 +3624,8 @@ export interface components {
             kind: "invited" | "forgotten";
         };
         SetAside: {
+            /** @description what is set up so that it needs a look */
+            notes: string[];
             mails: components["schemas"]["SetAsideEntry"][];
             incomingMails: components["schemas"]["SetAsideEntry"][];
             calendars: components["schemas"]["SetAsideEntry"][];
@@ -4974,6 +5019,12 @@ export interface components {
             reason?: string | null;
         };
         Desk: {
+            /** @description open hours one is asked to be a host of */
+            hostings: {
+                id: components["schemas"]["Key"];
+                title: string;
+                keeper: string;
+            }[];
             /** @description times asked for that wait for whoever asks: over, or newly answered */
             polls: components["schemas"]["TimePollRow"][];
             today: components["schemas"]["Day"];
@@ -6274,6 +6325,8 @@ export interface components {
             calendars: components["schemas"]["PersonState"][];
         };
         PollPage: {
+            /** @description by the shared link: the answer counts once it is confirmed by the link that was mailed; by that link: it is not confirmed yet */
+            proof: boolean;
             title: string;
             keeper: string;
             words: string | null;
@@ -6367,7 +6420,6 @@ export interface components {
             onlyFrom?: string[];
             neverFrom?: string[];
             alwaysIds?: components["schemas"]["Key"][];
-            calendarsOut?: components["schemas"]["Key"][];
             frames?: string[];
             placeId?: components["schemas"]["Key"] | null;
             place?: string | null;
@@ -6406,7 +6458,6 @@ export interface components {
             onlyFrom?: string[];
             neverFrom?: string[];
             alwaysIds?: components["schemas"]["Key"][];
-            calendarsOut?: components["schemas"]["Key"][];
             frames?: string[];
             placeId?: components["schemas"]["Key"] | null;
             place?: string | null;
@@ -6437,7 +6488,25 @@ export interface components {
                 coming: number;
                 path: string;
                 mine: boolean;
+                keeper: string;
+                /** @description where one is a host or asked to be one */
+                hosting: components["schemas"]["Hosting"] | null;
             }[];
+        };
+        Hosting: {
+            id: components["schemas"]["Key"];
+            agreed: boolean;
+            /** @description one’s own */
+            calendars: {
+                id: components["schemas"]["Key"];
+                name: string;
+                /** @description not looked through */
+                out: boolean;
+            }[];
+        };
+        HostingWish: {
+            /** @description of one’s own */
+            calendarsOut?: components["schemas"]["Key"][];
         };
         OpenHours: {
             id: components["schemas"]["Key"];
@@ -6450,11 +6519,6 @@ export interface components {
             feedPath: string;
             /** @description what is not sure about what is offered, for the hosts alone */
             notes: string[];
-            calendars: {
-                id: components["schemas"]["Key"];
-                name: string;
-                person: string;
-            }[];
             title: string;
             words: string | null;
             afterWords: string | null;
@@ -6476,7 +6540,6 @@ export interface components {
             onlyFrom: string[];
             neverFrom: string[];
             alwaysIds: components["schemas"]["Key"][];
-            calendarsOut: components["schemas"]["Key"][];
             frames: string[];
             placeId: components["schemas"]["Key"] | null;
             place: string | null;
@@ -6494,9 +6557,11 @@ export interface components {
             hosts: {
                 personId: components["schemas"]["Key"];
                 name: string;
+                /** @description only who has agreed is a host; nothing of others is shown */
+                agreed: boolean;
                 week: components["schemas"]["WeekHours"] | null;
-                zoneCity: string;
-                workingHours: components["schemas"]["WeekHours"];
+                zoneCity: string | null;
+                workingHours: components["schemas"]["WeekHours"] | null;
             }[];
             bookings: {
                 id: components["schemas"]["Key"];
@@ -6795,15 +6860,6 @@ export interface components {
                 "application/json": components["schemas"]["Sending"];
             };
         };
-        /** @description OK */
-        SeriesDrafts: {
-            headers: {
-                [name: string]: unknown;
-            };
-            content: {
-                "application/json": components["schemas"]["SeriesDrafts"];
-            };
-        };
         /** @description Started */
         StartedMeeting: {
             headers: {
@@ -6901,15 +6957,6 @@ export interface components {
             };
             content: {
                 "application/json": components["schemas"]["ActionsKept"];
-            };
-        };
-        /** @description OK */
-        ActionsRead: {
-            headers: {
-                [name: string]: unknown;
-            };
-            content: {
-                "application/json": components["schemas"]["ActionsRead"];
             };
         };
         /** @description OK */
@@ -7919,6 +7966,11 @@ export interface components {
                 "application/json": components["schemas"]["CandidateCheck"];
             };
         };
+        HostingWish: {
+            content: {
+                "application/json": components["schemas"]["HostingWish"];
+            };
+        };
         NewOpenHours: {
             content: {
                 "application/json": components["schemas"]["NewOpenHours"];
@@ -8122,6 +8174,27 @@ export interface operations {
         requestBody: components["requestBodies"]["ChosenPassword"];
         responses: {
             200: components["responses"]["Session"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    renewPrivateLinks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Renewed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             default: components["responses"]["Problem"];
         };
     };
@@ -8977,7 +9050,7 @@ export interface operations {
                 /** @description mine, all, or a person's key */
                 whose?: string;
                 state?: "open" | "closed";
-                seriesId?: string;
+                seriesId?: components["schemas"]["Key"];
                 only?: "overdue" | "due" | "stuck" | "no_owner" | "no_date";
                 /** @description what they are put in order by */
                 group?: "due" | "series" | "owner";
@@ -8998,7 +9071,7 @@ export interface operations {
                 /** @description mine, all, or a person's key */
                 whose?: string;
                 state?: "open" | "closed";
-                seriesId?: string;
+                seriesId?: components["schemas"]["Key"];
                 only?: "overdue" | "due" | "stuck" | "no_owner" | "no_date";
                 /** @description what they are put in order by */
                 group?: "due" | "series" | "owner";
@@ -9019,7 +9092,7 @@ export interface operations {
                 /** @description mine, all, or a person's key */
                 whose?: string;
                 state?: "open" | "closed";
-                seriesId?: string;
+                seriesId?: components["schemas"]["Key"];
                 only?: "overdue" | "due" | "stuck" | "no_owner" | "no_date";
                 /** @description what they are put in order by */
                 group?: "due" | "series" | "owner";
@@ -9060,7 +9133,7 @@ export interface operations {
         };
         requestBody: components["requestBodies"]["ActionFile"];
         responses: {
-            200: components["responses"]["ActionsRead"];
+            202: components["responses"]["FileReading"];
             default: components["responses"]["Problem"];
         };
     };
@@ -9319,9 +9392,8 @@ export interface operations {
             query?: {
                 page?: components["parameters"]["page"];
                 query?: string;
-                /** @description series, topic, note, decision, action, progress, paper or person */
-                kind?: string;
-                seriesId?: string;
+                kind?: "series" | "topic" | "note" | "decision" | "action" | "progress" | "paper" | "person";
+                seriesId?: components["schemas"]["Key"];
             };
             header?: never;
             path?: never;
@@ -9338,7 +9410,7 @@ export interface operations {
             query?: {
                 page?: components["parameters"]["page"];
                 query?: string;
-                seriesId?: string;
+                seriesId?: components["schemas"]["Key"];
             };
             header?: never;
             path?: never;
@@ -9354,7 +9426,7 @@ export interface operations {
         parameters: {
             query?: {
                 query?: string;
-                seriesId?: string;
+                seriesId?: components["schemas"]["Key"];
             };
             header?: never;
             path?: never;
@@ -9442,7 +9514,7 @@ export interface operations {
         };
         requestBody: components["requestBodies"]["SeriesFile"];
         responses: {
-            200: components["responses"]["SeriesDrafts"];
+            202: components["responses"]["FileReading"];
             default: components["responses"]["Problem"];
         };
     };
@@ -11437,6 +11509,36 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["OpenHours"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    agreeToHost: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["HostingWish"];
+        responses: {
+            200: components["responses"]["OpenHoursList"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    leaveHosting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["OpenHoursList"];
             default: components["responses"]["Problem"];
         };
     };

@@ -5,10 +5,13 @@ import type { OpenHoursForm } from '../openHours'
 import WeekHours from './WeekHours.vue'
 
 /** The hosts, in the order of their turns, each with the hours in which they may be booked. */
-const { people, at, usual } = defineProps<{
+const { people, at, usual, asked, me } = defineProps<{
   people: Person[]
   at: (pointer: string) => string | undefined
   usual: Record<string, Schemas['WeekHours']>
+  /** Those who have not agreed yet. */
+  asked: string[]
+  me: string
 }>()
 const hosts = defineModel<OpenHoursForm['hosts']>({ required: true })
 const typed = ref('')
@@ -66,6 +69,7 @@ function up(index: number) {
           Remove
         </button>
       </p>
+      <p v-if="asked.includes(host.personId)" class="small carried">Asked, and has not agreed yet.</p>
       <p v-if="at(`/hosts/${i}`)" class="small alarm" role="alert">{{ at(`/hosts/${i}`) }}</p>
       <WeekHours v-if="host.week" v-model="host.week" :at="pointer => at(`/hosts/${i}/week/${pointer}`)" />
       <p v-else class="small soft">In their working hours, on their own clock.</p>
@@ -77,6 +81,9 @@ function up(index: number) {
       label="Add a host"
       @update:model-value="add"
     />
+    <p v-if="hosts.some(host => host.personId !== me)" class="small soft">
+      Colleagues are asked by mail, and are hosts once they agree.
+    </p>
     <p v-if="at('/hosts')" class="small alarm" role="alert">{{ at('/hosts') }}</p>
   </div>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { api, dataOf, type Schemas } from '../api/client'
+import { whenRead } from '../composables/fileReading'
 import { base64 } from '../composables/useCalendars'
 import { clock, count, mediumDay } from '../time'
 import FormDialog from './FormDialog.vue'
@@ -20,7 +21,8 @@ async function read(files: File | File[] | undefined) {
   busy.value = true
   error.value = null
   try {
-    drafts.value = (await dataOf(api.POST('/series-drafts', { body: { content: await base64(file) } }))).series
+    const handedIn = api.POST('/series-drafts', { body: { content: await base64(file) } })
+    drafts.value = (await whenRead(dataOf(handedIn))).series!.series
     chosen.value = 0
   } catch (fault) {
     drafts.value = null

@@ -23,6 +23,10 @@ const entries = computed(() =>
 </script>
 
 <template>
+  <section v-if="setAside?.notes.length" class="sheet stack" aria-labelledby="set-up">
+    <h2 id="set-up">Needs a look</h2>
+    <p v-for="note in setAside.notes" :key="note" class="alarm">{{ note }}</p>
+  </section>
   <section v-if="entries.length" class="sheet stack" aria-labelledby="set-aside">
     <h2 id="set-aside">Set aside</h2>
     <p class="small soft">Tried three times without success, and left alone so that nothing else waits for it.</p>

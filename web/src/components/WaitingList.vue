@@ -27,6 +27,7 @@ const waiting = computed(
     desk.emptyMeetings.length +
     desk.preparations.length +
     desk.polls.length +
+    desk.hostings.length +
     desk.failedMails.length,
 )
 </script>
@@ -84,6 +85,10 @@ const waiting = computed(
           times {{ poll.keeper ? `${poll.keeper} asked for` : 'asked for' }}: {{ poll.answered }} of
           {{ poll.asked }} have answered{{ poll.news ? `, ${poll.news} new` : '' }}{{ poll.over ? '; settle it' : '' }}
         </p>
+      </li>
+      <li v-for="one in desk.hostings" :key="one.id">
+        <router-link class="strong" to="/open-hours">{{ one.title }}</router-link>
+        <p class="small soft">{{ one.keeper }} asks you to be a host of these open hours: agree, or say no</p>
       </li>
       <EmptyMeeting v-for="meeting in desk.emptyMeetings" :key="`empty-${meeting.meetingId}`" :meeting="meeting" />
       <FailedMail v-for="mail in desk.failedMails" :key="mail.seriesId + mail.email" :mail="mail" />

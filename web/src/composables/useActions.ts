@@ -2,6 +2,7 @@ import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { v7 as newKey } from 'uuid'
 import { api, dataOf, ifMatch, type Action, type Schemas } from '../api/client'
+import { whenRead } from './fileReading'
 import { useNotice } from './useNotice'
 import { useChanged } from './useChanged'
 
@@ -158,8 +159,10 @@ export function useActionMoves() {
 const some = (actions: Action[]) => (actions.length === 1 ? 'One action is' : `${actions.length} actions are`)
 
 /** Actions taken in from a file. */
-export const readActions = (seriesId: string, body: Schemas['ActionFile']) =>
-  dataOf(api.POST('/series/{id}/actions/reading', { params: { path: { id: seriesId } }, body }))
+export async function readActions(seriesId: string, body: Schemas['ActionFile']) {
+  const handedIn = api.POST('/series/{id}/actions/reading', { params: { path: { id: seriesId } }, body })
+  return (await whenRead(dataOf(handedIn))).actions!
+}
 export const addActions = (seriesId: string, actions: Schemas['NewActions']['actions']) =>
   dataOf(api.POST('/series/{id}/actions', { params: { path: { id: seriesId } }, body: { actions } }))
 

@@ -9,6 +9,26 @@ export function useOpenHoursList() {
   return { list: reading.data, error: reading.error }
 }
 
+/** Being a host, of one's own open hours or of others'. */
+export function useHosting() {
+  const cache = useQueryClient()
+  const changed = useChanged()
+  const show = (list: Schemas['OpenHoursList']) => {
+    cache.setQueryData(['open-hours', 'list'], list)
+    changed('openHours')
+  }
+  const agreeing = useMutation({
+    mutationFn: ({ id, ...body }: Schemas['HostingWish'] & { id: string }) =>
+      dataOf(api.PUT('/hostings/{id}', { params: { path: { id } }, body })),
+    onSuccess: show,
+  })
+  const leaving = useMutation({
+    mutationFn: (id: string) => dataOf(api.DELETE('/hostings/{id}', { params: { path: { id } } })),
+    onSuccess: show,
+  })
+  return { agree: agreeing.mutateAsync, leave: leaving.mutateAsync }
+}
+
 /** Makes open hours, or changes those with this key. */
 export function useOpenHours(id: MaybeRefOrGetter<string>) {
   const cache = useQueryClient()

@@ -1,12 +1,13 @@
 import { useInfiniteQuery, useMutation } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, dataOf } from '../api/client'
+import type { paths } from '../api/schema'
 import { useChanged } from './useChanged'
 import { useNotice } from './useNotice'
 
 export interface SearchWish {
   query: string
-  kind?: string
+  kind?: NonNullable<paths['/search']['get']['parameters']['query']>['kind']
   seriesId?: string
 }
 

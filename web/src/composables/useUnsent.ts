@@ -2,6 +2,7 @@ import { computed, reactive, toValue, type MaybeRefOrGetter } from 'vue'
 import { v7 as newKey } from 'uuid'
 import { api, dataOf, ifMatch, ProblemError, type Line, type Sheet } from '../api/client'
 import type { Deed, Entry } from '../deeds'
+import { keepEntry, readAll, readEntry, STORE } from './unsentStore'
 import { useMine } from './useMine'
 import { useNotice } from './useNotice'
 
@@ -10,41 +11,41 @@ import { useNotice } from './useNotice'
  * browser's storage, written before the page goes on, and stays until the server has it. Keys count up with time; all
  * tabs read the same entries, and one tab at a time sends them, in order.
  */
-const STORE = 'left-over:unsent:'
 const LOCK = 'left-over:sending'
 const LONGEST_PAUSE_MS = 8_000
 // Another tab has sent it; the change is told a moment later.
 const TOLD_WITHIN_MS = 1_500
 
 type Result = Line | Sheet | undefined
-const entries = reactive<Entry[]>(readAll())
+const left = readAll(localStorage, Object.keys(localStorage))
+const entries = reactive<Entry[]>(left.entries)
+// What the browser's store had no room for lies here alone, until it is sent.
+const onlyHere = new Set<string>()
 const listeners = new Set<(entry: Entry, result: Result) => void>()
 const { owner } = useMine()
 let pauseMs = 500
 let timer: ReturnType<typeof setTimeout> | undefined
 let waiting = false
 
-function readAll(): Entry[] {
-  const keys = Object.keys(localStorage).filter(key => key.startsWith(STORE))
-  return keys.sort().map(key => named(JSON.parse(localStorage.getItem(key)!)))
-}
-
-/** What an earlier version of this page has left, under the name it has today. */
-function named(entry: Entry): Entry {
-  const isMove = (entry.deed.kind as string) === 'place'
-  return isMove ? { ...entry, deed: { ...entry.deed, kind: 'move' } as Deed } : entry
-}
+const warn = (text: string) => useNotice().show({ text, trouble: true })
+if (left.unreadable)
+  warn('Something that was waiting to be sent cannot be read any more. Look whether your last lines are there.')
 
 const at = (key: string) => entries.findIndex(entry => entry.key === key)
 
 function keep(entry: Entry) {
-  localStorage.setItem(STORE + entry.key, JSON.stringify(entry))
+  if (keepEntry(localStorage, entry)) onlyHere.delete(entry.key)
+  else if (!onlyHere.has(entry.key)) {
+    onlyHere.add(entry.key)
+    warn('This browser has no room left to keep what is not sent yet. Leave this page open until it is.')
+  }
   const found = at(entry.key)
   if (found < 0) entries.push(entry)
   else entries[found] = entry
 }
 
 function drop(key: string) {
+  onlyHere.delete(key)
   localStorage.removeItem(STORE + key)
   if (at(key) >= 0) entries.splice(at(key), 1)
 }
@@ -53,7 +54,8 @@ addEventListener('storage', ({ key, newValue }) => {
   if (!key?.startsWith(STORE)) return
   const name = key.slice(STORE.length)
   if (newValue === null) return setTimeout(() => drop(name), TOLD_WITHIN_MS)
-  const entry: Entry = JSON.parse(newValue)
+  const entry = readEntry(newValue)
+  if (!entry) return
   if (at(name) >= 0) entries[at(name)] = entry
   else entries.push(entry)
 })
@@ -67,7 +69,9 @@ function nextToSend() {
   const held = new Set(mine.filter(stands).map(lineOf))
   return mine.find(
     entry =>
-      !stands(entry) && !(lineOf(entry) && held.has(lineOf(entry))) && localStorage.getItem(STORE + entry.key) !== null,
+      !stands(entry) &&
+      !(lineOf(entry) && held.has(lineOf(entry))) &&
+      (onlyHere.has(entry.key) || localStorage.getItem(STORE + entry.key) !== null),
   )
 }
 
@@ -135,9 +139,16 @@ function carryVersion(sent: Entry, result: Result) {
       keep({ ...entry, deed: { ...entry.deed, version: result.version } })
 }
 
+// The server has it: a fault of who is told of that is theirs, and sends nothing again.
 function taken(entry: Entry, result: Result) {
   pauseMs = 500
-  listeners.forEach(tell => tell(entry, result))
+  for (const tell of listeners) {
+    try {
+      tell(entry, result)
+    } catch (fault) {
+      console.error(fault)
+    }
+  }
   drop(entry.key)
   carryVersion(entry, result)
 }
@@ -150,7 +161,12 @@ const readLine = (id: string) =>
 
 /** @throws what passes: then all wait */
 async function refused(entry: Entry, error: unknown) {
-  if (!(error instanceof ProblemError) || error.passing || [401, 403].includes(error.status)) throw error
+  // A fault of this page is no lost connection: it would be the same at the next try.
+  if (!(error instanceof ProblemError)) {
+    console.error(error)
+    return keep({ ...entry, refusal: 'This page could not send it. Copy what you wrote, and load the page anew.' })
+  }
+  if (error.passing || [401, 403].includes(error.status)) throw error
   // Nothing on the page could show these as waiting: it is said, and the page is as the server has it.
   if (!lineOf(entry) || (entry.deed.kind === 'move' && error.status === 404)) {
     drop(entry.key)
@@ -171,7 +187,8 @@ async function sendAll() {
         error => refused(current, error),
       )
     }
-  } catch {
+  } catch (error) {
+    if (!(error instanceof ProblemError)) console.error(error)
     timer = setTimeout(flush, pauseMs)
     pauseMs = Math.min(pauseMs * 2, LONGEST_PAUSE_MS)
   }

@@ -17,9 +17,13 @@ const said = ref('')
 
 async function send(state: 'open' | 'done', delayed: boolean, words: string) {
   said.value = ''
-  await say({ id: newKey(), state, text: text.value.trim() || null, delayed })
-  forget()
-  said.value = words
+  try {
+    await say({ id: newKey(), state, text: text.value.trim() || null, delayed })
+    forget()
+    said.value = words
+  } catch {
+    /* shown below */
+  }
 }
 </script>
 

@@ -53,10 +53,12 @@ const tried = ref(false)
 const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give it a title.' : at('/title')))
 const lengths = ref('')
 const LENGTHS = [15, 20, 30, 45, 60, 90].map(value => ({ value, title: `${value} minutes` }))
-const usual = computed(() => Object.fromEntries((open.value?.hosts ?? []).map(one => [one.personId, one.workingHours])))
-const calendars = computed(() =>
-  (open.value?.calendars ?? []).map(one => ({ value: one.id, title: `${one.name} (${one.person})` })),
+const usual = computed(() =>
+  Object.fromEntries(
+    (open.value?.hosts ?? []).flatMap(one => (one.workingHours ? [[one.personId, one.workingHours]] : [])),
+  ),
 )
+const asked = computed(() => (open.value?.hosts ?? []).filter(one => !one.agreed).map(one => one.personId))
 const names = computed(() => (people.value ?? []).map(person => ({ value: person.id, title: person.name })))
 const likes = computed(() => (series.value ?? []).map(one => ({ value: one.id, title: one.title })))
 const numberOrNull = (value: unknown) => (value === '' || value === null || value === undefined ? null : Number(value))
@@ -133,7 +135,14 @@ async function save() {
         <section class="sheet stack" aria-labelledby="hosts">
           <h2 id="hosts">With whom, and when</h2>
           <v-select v-if="form.hosts.length > 1" v-model="form.mode" :items="MODES" label="A time is with" />
-          <HostList v-model="form.hosts" :people="people ?? []" :at="within" :usual="usual" />
+          <HostList
+            v-model="form.hosts"
+            :people="people ?? []"
+            :at="within"
+            :usual="usual"
+            :asked="asked"
+            :me="me!.id"
+          />
         </section>
         <section class="sheet stack" aria-labelledby="asks">
           <h2 id="asks">What visitors are asked</h2>
@@ -215,16 +224,7 @@ async function save() {
           <v-checkbox v-model="form.listed" label="Listed on the public page of each host" />
         </section>
         <section class="sheet stack" aria-labelledby="calendars">
-          <h2 id="calendars">Calendars and pages</h2>
-          <v-autocomplete
-            v-if="calendars.length"
-            v-model="form.calendarsOut"
-            :items="calendars"
-            multiple
-            chips
-            closable-chips
-            label="Calendars that are not looked through"
-          />
+          <h2 id="calendars">What counts, and pages</h2>
           <v-checkbox v-model="form.tentativeFree" label="Offer what is tentatively taken, too" />
           <v-combobox
             v-model="form.frames"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import HostingRow from '../components/HostingRow.vue'
 import PageComing from '../components/PageComing.vue'
 import { useCopy } from '../composables/useCopy'
 import { useKeys } from '../composables/useKeys'
@@ -44,6 +45,7 @@ const address = (path: string) => `${location.origin}${path}`
           >
             Copy the link
           </button>
+          <HostingRow v-if="one.hosting" :open="one" />
         </li>
       </ul>
       <p v-else>

@@ -106,8 +106,10 @@ function removeAll() {
           <section aria-labelledby="hours">
             <h2 id="hours" class="eyebrow">Hours</h2>
             <p v-for="host in open.hosts" :key="host.personId" class="small">
-              <b>{{ host.name }}</b>, {{ host.zoneCity }} time: {{ week(host.week ?? host.workingHours)
-              }}{{ host.week ? '' : ' (their working hours)' }}
+              <b>{{ host.name }}</b><template v-if="host.agreed"
+                >, {{ host.zoneCity }} time: {{ week(host.week ?? host.workingHours ?? {})
+                }}{{ host.week ? '' : ' (their working hours)' }}</template
+              ><span v-else class="carried"> is asked, and has not agreed yet</span>
             </p>
           </section>
           <section aria-labelledby="more">

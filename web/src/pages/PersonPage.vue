@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { type Schemas } from '../api/client'
 import CalendarList from '../components/CalendarList.vue'
+import PrivateLinks from '../components/PrivateLinks.vue'
 import SignInsPanel from '../components/SignInsPanel.vue'
 import RemindersForm from '../components/RemindersForm.vue'
 import ProblemNote from '../components/ProblemNote.vue'
@@ -188,6 +189,7 @@ async function save() {
             <p v-if="busy?.length === 0" class="soft">Nothing known.</p>
           </section>
           <SignInsPanel v-if="isMe" :time-zone="person.timeZone" />
+          <PrivateLinks v-if="isMe || me?.admin" :id="id" :name="person.name" :own="isMe" />
           <section v-if="isMe && feeds" aria-labelledby="feeds">
             <h2 id="feeds">Private addresses</h2>
             <p class="small soft">

@@ -8,7 +8,7 @@ import ZoneSwitch from './ZoneSwitch.vue'
 
 /** Which times suit: for those who are asked, without an account, with one hand. Opening it changes nothing. */
 const { id, personId = undefined, token } = defineProps<{ id: string; personId?: string; token: string }>()
-const { page, form, error, isSending, sent, open, read, send } = usePollPage({ id, personId, token })
+const { page, form, error, isSending, sent, open, address, read, send } = usePollPage({ id, personId, token })
 const near = computed(() => (page.value ? [page.value.timeZone, page.value.pollZone] : []))
 const { zone, first, all, place, wall, day, time, moment } = useZone(near)
 
@@ -32,6 +32,10 @@ const next = computed(() => {
         'invitation, or a word.'
 })
 
+const verb = computed(() => {
+  if (personId && page.value?.proof) return 'Confirm my answer'
+  return page.value?.answered ? 'Send the change' : 'Send my answer'
+})
 const choices = useTemplateRef<InstanceType<typeof TimeChoice>[]>('choices')
 const order = computed(() => days.value.flat().map(one => one.id))
 const button = useTemplateRef<HTMLButtonElement>('button')
@@ -99,6 +103,9 @@ const suggestionFault = computed(() => {
       >
     </p>
     <p v-else-if="page.state === 'over'" class="done">The time to answer is over. {{ page.keeper }} settles it now.</p>
+    <p v-else-if="personId && page.proof" class="done">
+      You have answered by the link for everybody. Look at it, and confirm it below: then it counts.
+    </p>
     <p v-else class="small">{{ next }}</p>
     <ZoneSwitch v-model="zone" :first="first" :all="all" />
 
@@ -188,7 +195,11 @@ const suggestionFault = computed(() => {
         ></label
       >
       <div ref="status" class="foot">
-        <p v-if="sent" class="done" role="status">
+        <p v-if="sent && page.proof" class="done" role="status">
+          One more step: a mail is on its way to {{ address }}. Open the link in it and confirm; your answer counts
+          then.
+        </p>
+        <p v-else-if="sent" class="done" role="status">
           Sent. You can come back and change it until {{ moment(page.closesAt) }}.<template v-if="page.path">
             <a :href="page.path">Your own link to it</a></template
           >
@@ -202,7 +213,7 @@ const suggestionFault = computed(() => {
         </p>
         <div class="row">
           <button ref="button" type="submit" class="button" :disabled="isSending">
-            {{ isSending ? 'Sending …' : page.answered ? 'Send the change' : 'Send my answer' }}
+            {{ isSending ? 'Sending …' : verb }}
           </button>
           <span class="small soft">{{ answered }} of {{ page.candidates.length }} answered</span>
         </div>

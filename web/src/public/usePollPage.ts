@@ -34,6 +34,8 @@ export function usePollPage(link: { id: string; personId?: string; token: string
   const isSending = ref(false)
   const sent = ref(false)
   const form = ref(empty())
+  /** Where the link was mailed by which an answer is to be confirmed. */
+  const address = ref('')
   const draft = `left-over:poll:${location.pathname}`
   let key = newKey()
   let kept = ''
@@ -105,6 +107,7 @@ export function usePollPage(link: { id: string; personId?: string; token: string
         const who = expected ? { personId: expected } : { name, email: email || null }
         const answer = api.POST('/shared-polls/{id}/{token}', { ...sharedPath, body: { id: key, ...who, ...body() } })
         show(await dataOf(answer))
+        address.value = email
         key = newKey()
       }
       localStorage.removeItem(draft)
@@ -120,5 +123,5 @@ export function usePollPage(link: { id: string; personId?: string; token: string
 
   const open = computed(() => page.value?.state === 'open')
   read()
-  return { page, form, error, isSending, sent, open, read, send }
+  return { page, form, error, isSending, sent, open, address, read, send }
 }
