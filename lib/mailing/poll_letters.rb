@@ -22,7 +22,8 @@ module Mailing
     # To who has a link of their own already.
     def own_link(title:, keeper:, length_min:, until_at:, url:)
       said = "Somebody, most likely you, has given this address where #{keeper} asks which times suit for " \
-        "“#{title}”, #{length_min} minutes. You have a link of your own, and only what is answered by it counts for you."
+        "“#{title}”, #{length_min} minutes. You have a link of your own, and only what is answered by it counts for " \
+        "you."
       note("Your own link", title, "#{said}\n\n#{deadline(until_at)}", [ANSWER, url])
     end
 
