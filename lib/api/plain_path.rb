@@ -1,7 +1,6 @@
 module Api
   # Refuses paths that can be written in a plainer way, before anything else looks at them: with empty segments, with
-  # dots for a folder, with escapes of what needs none. So what counts and limits by path, and what answers by path, read
-  # the same one.
+  # dots for a folder, with escapes of what needs none. So whatever counts, limits or answers by path reads the same.
   class PlainPath
     ODD = %r{
       //|                        # an empty segment
