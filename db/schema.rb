@@ -547,6 +547,12 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000001) do
     t.check_constraint "`state` in ('planned','in_session','closed','issued','called_off')", name: "meetings_state"
   end
 
+  create_table "minutes_pdfs", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.binary "bytes", size: :medium, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+  end
+
   create_table "minutes_versions", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
     t.integer "number", null: false

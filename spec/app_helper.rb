@@ -76,6 +76,14 @@ module Stage
     id
   end
 
+  # Hands over all mail that waits. @return [Array<Mail::Message>] as they went
+  def handed_over
+    sources = []
+    post = Object.new.tap { |one| one.define_singleton_method(:deliver) { |source:, **| sources << source } }
+    nil while UseCases::Outbox.new(clock: clock).deliver(post).positive?
+    sources.map { |source| Mail.new(source) }
+  end
+
   # A keeper who wants mail about their own series as well.
   def wants_own_mail(person_id) = Records::Person.where(id: person_id).update_all(mail_own: true)
 

@@ -13,6 +13,7 @@ class CloseWhatWasOpen < ActiveRecord::Migration[7.2]
     make_link_wishes
     read_more_kinds
     add_column :made_keys, :content, :string, limit: 64, collation: "ascii_bin"
+    make_minutes_pdfs
     add_column :poll_people, :said_name, :string, limit: 120
     add_column :poll_people, :unproved, :boolean, null: false, default: false
   end
@@ -23,6 +24,7 @@ class CloseWhatWasOpen < ActiveRecord::Migration[7.2]
     add_check_constraint :file_readings, "`kind` in ('invitation','people')", name: "file_readings_kind"
     remove_columns :poll_people, :said_name, :unproved
     remove_column :made_keys, :content
+    drop_table :minutes_pdfs
     drop_table :link_wishes
     drop_table :tries
     remove_columns :open_hours_hosts, :agreed_at, :calendars_out
@@ -47,6 +49,14 @@ class CloseWhatWasOpen < ActiveRecord::Migration[7.2]
           execute "update open_hours_hosts set calendars_out = #{quote(JSON.generate(ids))} " \
             "where open_hours_id = #{quote(id)} and person_id = #{quote(person_id)}"
         end
+    end
+  end
+
+  # One file for each version, under its key.
+  def make_minutes_pdfs
+    create_table :minutes_pdfs, id: {type: :string, **ID} do |t|
+      t.binary :bytes, size: :medium, null: false
+      t.timestamps precision: 6
     end
   end
 

@@ -42,7 +42,10 @@ module Core
 
     # "shorten…": at most `most` characters, cut at a word.
     def shorten(text, most)
-      (text.length <= most) ? text : "#{text[0, most - 1].sub(/\s+\S*\z/, "")}…"
+      return text if text.length <= most
+
+      cut = text[0, most - 1]
+      "#{cut[0...(cut.rindex(/\s/) || cut.length)].rstrip}…"
     end
   end
 end

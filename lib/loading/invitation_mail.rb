@@ -2,14 +2,22 @@ module Loading
   # The mail about a series, for one reader after the other. What all of them share is read once.
   class InvitationMail
     # @param series [Records::Series] with keeper, place, members and their people
-    def initialize(series, now:)
+    # @param frame [MailFrame, nil] as it was when it was sent; nil: as it is now
+    def initialize(series, now:, frame: nil)
       @series = series
       @now = now
-      @next = NextPapers.new(series.id, now: now)
+      @frame = frame
+      @next = NextPapers.new(series.id, now: now) unless frame
     end
 
-    # The agenda and papers that go with it. @return [NextPapers]
+    # The agenda and papers that go with it, as they are now. @return [NextPapers]
     attr_reader :next
+
+    # @return [MailFrame]
+    def frame = @frame ||= MailFrame.now(@series, @next, now: @now)
+
+    # @return [Array<Array(String, String, String)>] name, type and bytes of what goes along
+    def files = @files ||= NextPapers.files(frame.agenda, frame.papers)
 
     # @param one [Recipients::Recipient] whose kind may also be :reminder
     # @param content [Core::Invitation::Content] what is told
@@ -26,14 +34,14 @@ module Loading
       content = (link == :own) ? with_own_call(content, one.person, at) : with_plain_call(content)
       Mailing::Invitation.new(
         kind: one.kind, content: content, note: note, wording: filled(wording, one.person, content, at, link),
-        keeper: @series.keeper.name, role: one.role.to_s, role_before: one.role_before&.to_s,
-        first: first_meeting(one.person, content, at), changes: changes,
-        records: records?(content), mark: @series.mark, agenda: off ? nil : @next.agenda,
-        papers: off ? [] : @next.papers,
+        keeper: frame.keeper, role: one.role.to_s, role_before: one.role_before&.to_s,
+        first: first_meeting(one.person, content), changes: changes,
+        records: records?(content), mark: frame.mark, agenda: off ? nil : frame.agenda,
+        papers: off ? [] : frame.papers,
         url: (series_url unless off || one.person.guest),
-        answer_url: (answer_url(one.person, link) unless off), options: @series.options,
+        answer_url: (answer_url(one.person, link) unless off), options: frame.core_options,
         calendar: (calendar(one, content, attendees, sequence, at) if link == :own && one.kind != :reminder)
-      ).parts.merge(reply_to: @series.keeper.email)
+      ).parts.merge(reply_to: frame.keeper_email)
     end
 
     private
@@ -84,7 +92,7 @@ module Loading
       @standing_call = Records::Call.standing.find_by(series_id: @series.id, meeting_id: nil)
     end
 
-    def records?(content) = @series.door_records && !content.online&.ours.nil?
+    def records?(content) = frame.records && !content.online&.ours.nil?
 
     def series_url = "#{Settings.origin}/series/#{@series.id}"
 
@@ -98,10 +106,10 @@ module Loading
     def filled(wording, person, content, at, link)
       return if wording.nil? || content.start.nil?
 
-      agenda = @next.agenda
+      agenda = frame.agenda
       Core::Invitation::Wording.fill(
         wording,
-        "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.sentence,
+        "title" => content.title, "next" => first_meeting(person, content), "rule" => content.sentence,
         "place" => content.location, "call" => content.online&.to_s, "keeper" => content.keeper,
         "answer link" => answer_url(person, link),
         "agenda" => agenda && agenda[:topics].map { |topic| topic[:title] }.join("\n"),
@@ -114,18 +122,8 @@ module Loading
     end
 
     # The next meeting on the reader's own wall.
-    def first_meeting(person, content, at)
-      return unless content.start
-
-      starts_at = first_start(at) or return
-      Core::Words.moment(starts_at, person.zone)
-    end
-
-    def first_start(at)
-      (@first_starts ||= {}).fetch(at) do
-        coming = @series.meetings.where(state: %w[planned in_session]).where("ends_at > ?", at)
-        @first_starts[at] = coming.minimum(:starts_at)
-      end
+    def first_meeting(person, content)
+      Core::Words.moment(frame.first_start, person.zone) if content.start && frame.first_start
     end
 
     # A cancellation speaks of the meeting as it was last told. Where only what is to come is called off, what has been
@@ -140,15 +138,15 @@ module Loading
       Core::Invitation::Request.new(
         method: off ? :cancel : :request, uid: SeriesContent.uid(@series.id), sequence: sequence, content: content,
         url: url, description: description(content, url), organizer: organizer,
-        attendees: listed(one, off ? [] : attendees), own_answers: off ? {} : own_answers(person),
-        blocks: one.role != :informed, alarm_min: alarm_min(person), now: at, mark: @series.mark
+        attendees: listed(one, off ? [] : attendees), own_answers: off ? {} : frame.own_answers(person.id),
+        blocks: one.role != :informed, alarm_min: frame.alarm_min(person.id), now: at, mark: frame.mark
       ).to_ical
     end
 
     def cancels?(one, content)
       return false unless Core::Invitation::News::CANCELS.include?(one.kind)
 
-      content.start.nil? || one.kind == :taken_off || member(one.person.id).nil?
+      content.start.nil? || one.kind == :taken_off || !frame.alarms.key?(one.person.id)
     end
 
     def description(content, url)
@@ -156,11 +154,7 @@ module Loading
       [content.purpose, content.online && "Call: #{content.online}", recorded, url].compact.join("\n\n")
     end
 
-    def organizer = Core::Invitation::Request::Organizer.new(name: @series.keeper.name, address: Settings.mail_from)
-
-    def member(person_id) = (@members ||= @series.members.index_by(&:person_id))[person_id]
-
-    def run_answer(person) = member(person.id)&.run_answer || "none"
+    def organizer = Core::Invitation::Request::Organizer.new(name: frame.keeper, address: Settings.mail_from)
 
     def listed(one, others)
       me = {"name" => one.person.name, "address" => one.person.email, "role" => one.role.to_s}
@@ -169,27 +163,11 @@ module Loading
 
     # Their own answer stands as they gave it, unless they are asked anew.
     def attendee(listed, person)
-      answer = (listed["address"] == person.email) ? run_answer(person) : "none"
+      answer = (listed["address"] == person.email) ? frame.run_answer(person.id) : "none"
       Core::Invitation::Request::Attendee.new(
         name: listed["name"], address: listed["address"], role: listed["role"].to_sym, answer: answer.to_sym,
-        asked: @series.answers_asked
+        asked: frame.options[:answers_asked]
       )
-    end
-
-    # Answers to single meetings that are not the answer to all.
-    def own_answers(person)
-      own = answers.fetch(person.id, []).reject { |given| given.answer == run_answer(person) }
-      own.to_h { |given| [given.meeting.original_wall.to_s, given.answer.to_sym] }.sort.to_h
-    end
-
-    def answers
-      @answers ||= Records::Answer.where(meeting_id: @series.meetings.coming(@now).select(:id))
-        .where.not(answer: "none").includes(:meeting).group_by(&:person_id)
-    end
-
-    # As long before as they want to be reminded themselves, else as the series has it, else as is usual.
-    def alarm_min(person)
-      [person.remind_min, @series.remind_min].compact.find(&:positive?) || Core::Invitation::Request::ALARM_MIN
     end
   end
 end

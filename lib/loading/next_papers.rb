@@ -35,16 +35,20 @@ module Loading
     # @return [Array<String>] names of what goes with the mail
     def names = [*(AGENDA_NAME if agenda), *attached.map { |paper| paper[:name] }]
 
-    # @return [Array<Array(String, String, String)>] name, type and bytes of each
-    def files
-      @files ||= begin
-        papers = attached.map { |paper| [paper[:name], paper[:type], bytes_of(paper[:id])] }
-        agenda ? [[AGENDA_NAME, "application/pdf", Mailing::AgendaPdf.new(agenda).to_s], *papers] : papers
+    class << self
+      # @param agenda [Hash, nil]; papers [Array<Hash>] as above
+      # @return [Array<Array(String, String, String)>] name, type and bytes of each; papers removed since are left out
+      def files(agenda, papers)
+        attached = papers.select { |paper| paper[:attached] }
+        here = Records::Paper.where(id: attached.map { |paper| paper[:id] }).pluck(:id)
+        found = attached.select { |paper| here.include?(paper[:id]) }
+          .map { |paper| [paper[:name], paper[:type], bytes_of(paper[:id])] }
+        agenda ? [[AGENDA_NAME, "application/pdf", Mailing::AgendaPdf.new(agenda).to_s], *found] : found
       end
+
+      private
+
+      def bytes_of(paper_id) = Records::PaperPiece.where(paper_id: paper_id).order(:number).pluck(:bytes).join
     end
-
-    private
-
-    def bytes_of(paper_id) = Records::PaperPiece.where(paper_id: paper_id).order(:number).pluck(:bytes).join
   end
 end

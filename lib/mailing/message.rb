@@ -34,8 +34,9 @@ module Mailing
         message.content_type = "multipart/alternative; charset=UTF-8"
         parts.each { |one| message.add_part(one) }
       else
-        mixed(message, parts, attachments)
+        mixed(message, parts, attachments, key)
       end
+      part_by(message, key, 1)
       message.encoded
     end
 
@@ -64,12 +65,21 @@ module Mailing
     end
 
     # What is attached stands beside the alternatives, not among them.
-    def mixed(message, parts, attachments)
+    def mixed(message, parts, attachments, key)
       message.content_type = "multipart/mixed; charset=UTF-8"
       inner = ::Mail::Part.new(content_type: "multipart/alternative")
       parts.each { |one| inner.add_part(one) }
+      part_by(inner, key, 2)
       message.add_part(inner)
       attachments.each { |name, type, bytes| message.attachments[name] = {mime_type: type, content: bytes} }
+    end
+
+    # What parts it: the same for the same mail, with a sign that base64 has not, so that no part holds it (RFC 2046
+    # 5.1.1).
+    def part_by(whole, key, level)
+      boundary = "=_#{level}_#{@seal.call("boundary #{key}")}"
+      whole.header[:content_type].parameters[:boundary] = boundary
+      whole.body.boundary = boundary
     end
 
     def part(type, body)

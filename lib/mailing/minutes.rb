@@ -19,6 +19,11 @@ module Mailing
       {subject: "#{kind}: #{@document.title}, #{@document.day}", text: text(mine), html: html(mine)}
     end
 
+    # As it stands in the outbox before the mail is composed.
+    def self.subject(title, date, reason)
+      "#{reason ? "Corrected minutes" : "Minutes"}: #{title}, #{Core::Words.day(date)}"
+    end
+
     private
 
     def kind = @reason ? "Corrected minutes" : "Minutes"

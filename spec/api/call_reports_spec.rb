@@ -29,13 +29,29 @@ RSpec.describe "Reports of a call" do
     expect(report(came, secret: "guessed")).to eq 401
     expect(report(came, at: Clock.now - 3_600)).to eq 401
     expect(report(came(call: key))).to eq 410
-    [came(at: "soon"), came(kind: "danced"), came(person: "nobody"), came(call: nil), [], 3].each do |body|
+    [came(at: "soon"), came(kind: "danced"), came(person: "nobody"), came(call: nil), [], 3, came(id: 7),
+      came(visit: ["v-1"]), came(person: {}), came(at: [])].each do |body|
       expect(report(body)).to eq 400
     end
     expect(report(came(at: (Clock.now + 86_400).utc.iso8601))).to eq 400
     expect(Records::CallReport.count).to eq 0
     get "/api/call-reports"
     expect(status).to eq 405
+  end
+
+  # What is no text is their fault; what breaks here is ours, and said so.
+  it "are told from faults of our own" do
+    text = "{\"id\": \"\xFF\"}"
+    at = Clock.now.to_i.to_s
+    post "/api/call-reports", text, "HTTP_WEBHOOK_ID" => "e-1", "HTTP_WEBHOOK_TIMESTAMP" => at,
+      "HTTP_WEBHOOK_SIGNATURE" => Core::Calls::Signature.of(CallExchange::SECRET, "e-1", at, text)
+    expect(status).to eq 400
+    body = came
+    allow(Records::CallReport).to receive(:create!).and_raise(NoMethodError, "a slip of ours")
+    expect(report(body)).to eq 500
+    allow(Records::CallReport).to receive(:create!).and_raise(ActiveRecord::ConnectionNotEstablished)
+    stub_const("Records::Base::DEADLINE_S", 0)
+    expect([report(body), last_response.headers["retry-after"]]).to eq [503, "2"]
   end
 
   it "that come a day late change the list of who was there, but no minutes that were issued" do

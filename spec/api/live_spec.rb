@@ -95,6 +95,39 @@ RSpec.describe Api::Live do
     expect(writer).to be_closed
   end
 
+  it "goes on for the others whatever breaks at one of them" do
+    broken, = open_stream(meetings[0])
+    here, = open_stream(meetings[0])
+    stream = hub.instance_variable_get(:@streams).first
+    stream.io.define_singleton_method(:write_nonblock) { |*| raise NoMethodError, "a fault of ours" }
+    write_line("Still there?")
+    expect(told(here)).to include "kind" => "line"
+    expect(broken.read).to eq ""
+  end
+
+  it "goes on when looking itself breaks once" do
+    here, = open_stream(meetings[0])
+    calls = 0
+    allow(Records::Change).to receive(:since).and_wrap_original do |real, *given|
+      ((calls += 1) == 1) ? raise(NoMethodError, "a fault of ours") : real.call(*given)
+    end
+    write_line("Still there?")
+    expect(told(here)).to include "kind" => "line"
+  end
+
+  # The thread ends when nobody listens; whoever comes just then is told all the same.
+  it "tells whoever comes in the moment in which the last has gone" do
+    20.times do |i|
+      gone, = open_stream(meetings[0])
+      gone.close
+      write_line("Wind #{i}")
+      here, = open_stream(meetings[0])
+      write_line("Rain #{i}")
+      expect(told(here)).to include "kind" => "line"
+      here.close
+    end
+  end
+
   it "has browsers come back each minute, so that who may not read it any more is told no more" do
     here, = open_stream(meetings[0])
     clock.now += described_class::LASTS_S + 1

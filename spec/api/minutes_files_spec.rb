@@ -45,7 +45,7 @@ RSpec.describe "Minutes as files", at: Stage::STORY do
       "Minutes", "Here Ines Torvald, Wen Halloran (on the call)", "1 Boats *and* crew", "Decided 2026/1 Two boats",
       "Order paint Ines Torvald", "Page 1 of 1"
     )
-    mail = Mail.new(Records::Mail.find_by!(recipient: Records::Person.find(ines).email).source)
+    mail = handed_over.find { |one| one.to == ["ines@skerrybuoy.example"] && one.subject.start_with?("Minutes") }
     expect(mail.attachments.map { |file| [file.filename, file.decoded[0, 5]] }).to eq [["minutes.pdf", "%PDF-"]]
   end
 

@@ -253,6 +253,56 @@ RSpec.describe "Hours others may book" do
     expect(free(open)).to eq %w[09:00 09:30 10:00 10:30]
   end
 
+  describe "with a colleague as a host" do
+    let(:both) { [{personId: marit, week: {mo: [%w[14:00 17:00]]}}, {personId: wen, week: {mo: [%w[09:00 11:00]]}}] }
+
+    def ask(**rest) = call(:post, "/open-hours", {id: key, **wish, hosts: both, **rest})
+
+    def asked(open) = call(:get, "/open-hours/#{open["id"]}")["hosts"].find { |host| host["personId"] == wen }
+
+    it "have them as one when they agree, and show nothing of theirs before" do
+      open = ask(mode: "turns")
+      expect(asked(open)).to include("agreed" => false, "zoneCity" => nil, "workingHours" => nil)
+      expect(open["notes"].first).to eq "Wen Halloran has not agreed to be a host yet: times are offered without them."
+      expect(times(open)["hosts"]).to eq ["Marit Hauge"]
+      expect(free(ask)).to eq [] # together: not before all have agreed
+      mail = mails("wen@skerrybuoy.example").first
+      expect(mail.subject).to eq "Will you be a host?: Buoy clinic"
+      sign_in(wen)
+      expect(call(:get, "/desk")["hostings"].map { |one| one["keeper"] }.uniq).to eq ["Marit Hauge"]
+      row = call(:get, "/open-hours")["openHours"].find { |one| one["id"] == open["id"] }
+      call(:put, "/hostings/#{row["hosting"]["id"]}", {})
+      expect(status).to eq 200
+      expect(times(open)["hosts"]).to eq ["Marit Hauge", "Wen Halloran"]
+    end
+
+    it "leave which calendars count, and what they are called, to each alone" do
+      use(UseCases::Calendars, wen).add(id: (choir = key), name: "Choir at Home", kind: "by_hand", person_id: wen)
+      use(UseCases::Calendars, marit).add(id: (mine = key), name: "Mine", kind: "by_hand", person_id: marit)
+      open = ask(mode: "turns")
+      agree(wen, calendars_out: [choir, mine])
+      expect(hosting(wen).calendars_out).to eq [choir]
+      Records::Calendar.update_all(last_error: "gone")
+      agree(wen)
+      seen = [call(:get, "/open-hours"), call(:get, "/open-hours/#{open["id"]}")].to_s
+      expect(seen).to include "A calendar of Wen Halloran could not be read lately"
+      expect(seen).not_to include "Choir at Home"
+      call(:put, "/hostings/#{hosting(wen).id}", {})
+      expect(status).to eq 404
+    end
+
+    it "let them say no and leave at any time, and tell whoever keeps them; the last one stays" do
+      open = ask(mode: "turns")
+      agree(wen)
+      id = hosting(wen).id
+      use(UseCases::Hosting, wen).leave(id)
+      expect(mails("marit@skerrybuoy.example").last.subject).to start_with "Wen Halloran has left"
+      expect(times(open)["hosts"]).to eq ["Marit Hauge"]
+      call(:delete, "/hostings/#{hosting(marit).id}")
+      expect([status, code]).to eq [409, "last-host"]
+    end
+  end
+
   it "begin with the standing agenda of a series" do
     like = series(marit, {}, start: "#{day}T15:00", rule: nil)
     use(UseCases::StandingAgenda, marit).set(series_id: like, number: 0, topics: [

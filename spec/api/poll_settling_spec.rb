@@ -39,6 +39,29 @@ RSpec.describe "A poll that is settled" do
     expect(Records::Mail.where(kind: "invited").count).to eq 0
   end
 
+  # Who asked for times may have lost what they were asked for, before it is settled.
+  {
+    "moves a meeting" => ->(_) { {outcome: "move"} }, "adds a date" => ->(_) { {outcome: "within"} }
+  }.each do |what, wish|
+    it "#{what} only as long as whoever asked may" do
+      boats = series(marit, {required: wen}, title: "Boats", start: "#{day}T09:30", rule: "FREQ=WEEKLY;COUNT=3")
+      aim = (wish[nil][:outcome] == "move") ? {meetingId: meeting_ids(boats)[1]} : {seriesId: boats}
+      poll = ask(**wish[nil], **aim)
+      Records::Series.where(id: boats).update_all(keeper_id: lars, chair_id: lars)
+      before = Records::Meeting.where(series_id: boats).order(:id).pluck(:id, :starts_at)
+      settlement = {key: key, candidateId: ids[0], tell: false}
+      refused = call(:put, "/time-polls/#{poll}/settlement", settlement)
+      expect([status, code]).to eq [409, "not-yours"]
+      expect(refused["title"]).to include "is not for Marit Hauge to change any more"
+      expect(Records::Meeting.where(series_id: boats).order(:id).pluck(:id, :starts_at)).to eq before
+      Records::Series.where(id: boats).update_all(keeper_id: marit, chair_id: marit)
+      call(:put, "/time-polls/#{poll}/settlement", settlement)
+      Records::Series.where(id: boats).update_all(keeper_id: lars, chair_id: lars)
+      call(:delete, "/time-polls/#{poll}/settlement")
+      expect([status, code]).to eq [409, "not-yours"]
+    end
+  end
+
   it "becomes a series by a rule" do
     poll = ask(outcome: "series", rule: "FREQ=WEEKLY;COUNT=4")
     call(:put, "/time-polls/#{poll}/settlement", {key: (made = key), candidateId: ids[2]})

@@ -19,6 +19,49 @@ RSpec.describe Core::Sheet::LineReader do
     end
   end
 
+  readers = Hash.new { |made, day| made[day] = described_class.new(**given, today: day) }
+
+  # The same lines on every day of a week: what depends on the day is when, not who or what.
+  (0..6).each do |days|
+    day = Date.new(2026, 11, 30) + days
+    it "reads all of them on a #{day.strftime("%A")} too, but for the day they come to" do
+      # Whether a weekday and a date agree is another thing each year.
+      people_alone = ->(doubtful) { doubtful.to_h.reject { |name, _| name.include?(" is a ") } }
+      wrong = vectors.reject do |line, kind, text, owners, due_on, doubtful|
+        found = readers[day].read(line)
+        [found.kind, found.text, found.owner_ids, found.due_on.nil?, people_alone[found.doubtful]] ==
+          [kind.to_sym, text || line, owners, due_on.nil?, people_alone[doubtful]]
+      end
+      expect(wrong).to be_empty
+    end
+  end
+
+  # What is meant by them, said a second time by looking at one day after the other (common practice).
+  monday = ->(day) { day.downto(day - 6).find(&:monday?) }
+  following = ->(day, name) { (day + 1..day + 7).find { |one| one.strftime("%A") == name } }
+  {
+    "today" => ->(day) { day }, "tomorrow" => ->(day) { day + 1 }, "by Friday" => ->(day) { following[day, "Friday"] },
+    "by Sunday" => ->(day) { following[day, "Sunday"] }, "in two weeks" => ->(day) { day + 14 },
+    "by next Friday" => ->(day) { monday[day] + 7 + 4 }, "next week" => ->(day) { monday[day + 7] + 4 },
+    "by Thursday week" => ->(day) { following[day, "Thursday"] + 7 },
+    "by the end of the month" => ->(day) { (day..day + 31).find { |one| (one + 1).day == 1 } },
+    "by 29 February" => ->(day) { (day..day + 4 * 366).find { |one| [one.month, one.day] == [2, 29] } },
+    "by the end of the year" => ->(day) { Date.new(day.year, 12, 31) },
+    "by 2 January" => ->(day) { (day..day + 366).find { |one| [one.month, one.day] == [1, 2] } }
+  }.each do |phrase, meant|
+    it "reads “#{phrase}” on whatever day it is" do
+      # The days around a year's end, a leap day, and both changes of the clocks.
+      [[2027, 12, 24], [2028, 2, 22], [2027, 3, 22], [2027, 10, 25]].each do |year, month, day|
+        (Date.new(year, month, day)..Date.new(year, month, day) + 13).each do |on|
+          next if phrase.include?("29 February") && meant[on].year > on.year + 1 # named a year ahead at most
+
+          found = readers[on].read("Ines to order rope #{phrase}")
+          expect([on, found.due_on]).to eq [on, meant[on]]
+        end
+      end
+    end
+  end
+
   it "has a table of at least 250 lines, 80 of them ordinary notes" do
     expect([vectors.size >= 250, vectors.count { |_, kind| kind == "note" } >= 80]).to eq [true, true]
   end

@@ -53,6 +53,72 @@ RSpec.describe "At once" do
     expect(together(*changes)).to contain_exactly(nil, Core::Stale)
   end
 
+  describe "what is done to an action" do
+    let!(:action) do
+      state(meeting_id, marit, "in_session")
+      raise_action(meeting_id, marit, "Order rope and paint", owners: [marit, ines])
+    end
+    let(:following) { meeting_ids(series_id)[1] }
+
+    before do
+      clock.now = Records::Meeting.find(meeting_id).ends_at
+      state(meeting_id, marit, "closed")
+      clock.now = Records::Meeting.find(following).starts_at
+      state(following, marit, "in_session")
+    end
+
+    def parts = Array.new(2) { |i| {id: key, text: "Order part #{i}"} }
+
+    it "is split once: the others are told, and nothing is made twice" do
+      split = -> do
+        use(UseCases::Actions, marit).split(meeting_id: following, action_id: action, parts: parts)
+      end
+      told = together(*Array.new(12) { split })
+      expect(told.tally).to eq nil => 1, Core::Conflict => 11
+      expect(Records::ActionItem.where(split_from_id: action).count).to eq 2
+    end
+
+    it "is split once under its keys, and refused under somebody else's" do
+      wish = parts
+      split = ->(by, what) { use(UseCases::Actions, by).split(meeting_id: following, action_id: action, parts: what) }
+      expect(together(*Array.new(4) { -> { split[marit, wish] } })).to all(be_nil)
+      expect(Records::ActionItem.where(split_from_id: action).count).to eq 2
+      taken = raise_action(following, ines, "Tar the hull")
+      [wish, [{id: taken, text: "Mine now"}, parts.first]].each do |what|
+        expect { split[ines, what] }.to raise_error(Core::Conflict) { |error| expect(error.code).to eq "key-taken" }
+      end
+    end
+
+    {
+      "handed over" => [
+        ->(spec, id, to) do
+          spec.use(UseCases::HandingOver, spec.marit).hand_over(id: spec.key, action_id: id, series_id: to)
+        end,
+        -> { Records::ActionItem.where.not(handed_from_id: nil).count }, {nil => 1, Core::Conflict => 3}
+      ],
+      "dropped" => [
+        ->(spec, id, _) { spec.use(UseCases::Actions, spec.marit).move(id: id, state: "dropped", reason: "No") },
+        -> { Records::ActionChange.where(change_kind: "dropped").count }, {nil => 4}
+      ],
+      "made one each" => [
+        ->(spec, id, _) { spec.use(UseCases::Actions, spec.marit).one_each(id) },
+        -> { Records::ActionItem.count - 1 }, {nil => 4}
+      ],
+      "reviewed" => [
+        ->(spec, id, _) do
+          spec.use(UseCases::Actions, spec.marit).review(meeting_id: spec.following, action_id: id, verdict: "done")
+        end,
+        -> { Records::ActionChange.where(change_kind: "done").count }, {nil => 4}
+      ]
+    }.each do |what, (deed, made, told)|
+      it "is #{what} once" do
+        other = series(marit, {required: ines}, title: "Boats", start: "#{today + 60}T10:00")
+        found = together(*Array.new(4) { -> { deed.call(self, action, other) && nil } })
+        expect([found.tally, made.call]).to eq [told, 1]
+      end
+    end
+  end
+
   it "sends an invitation once, pressed twice" do
     press = key
     send_it = -> { use(UseCases::Invitations, marit).send_all(id: press, series_id: series_id) }

@@ -15,7 +15,8 @@ RSpec.describe UseCases::Issuing do
     key.tap { |id| UseCases::Minutes.new(by: marit).add(id: id, meeting_id: meeting, text: text) }
   end
 
-  def mails = Records::Mail.where("reason like 'minutes:%'").order(:created_at, :id).map { |row| Mail.new(row.source) }
+  # All there were so far, as they were handed over.
+  def mails = (@mails ||= []).concat(handed_over.select { |mail| mail.subject.match?(/minutes/i) })
 
   before do
     state(meeting, marit, "in_session")
@@ -35,7 +36,7 @@ RSpec.describe UseCases::Issuing do
     expect(version[:changes].map { |change| change.values_at(:before, :after) }).to eq [
       ["Two boats", "Three boats"], [nil, "Ice in the harbour"], ["Wind north", nil]
     ]
-    mail = mails.last
+    mail = mails.find { |one| one.subject.start_with?("Corrected") }
     expect(mail.subject).to start_with "Corrected minutes: "
     expect(mail.text_part.decoded.force_encoding("UTF-8")).to include(
       "Why: The third boat was forgotten.", "Left over: was “Two boats”, now “Three boats”",
@@ -45,6 +46,15 @@ RSpec.describe UseCases::Issuing do
     _, _, second = Views::MinutesFile.new.file(meeting, "md")
     expect([first, second].map { |text| text[/(Two|Three) boats/] }).to eq ["Two boats", "Three boats"]
     expect(second).to include "**Version:** 2, corrected: The third boat was forgotten."
+  end
+
+  it "writes rows only; PDF and mails are made when they go, from what was issued, and the PDF is kept" do
+    expect(Records::Mail.where(kind: "minutes").pluck(:source).uniq).to eq [nil]
+    expect(Records::MinutesPdf.count).to eq 0
+    Records::Person.where(id: ines).update_all(name: "Ines T. Hansen") # what was issued says who it was then
+    both = mails
+    files = both.map { |mail| mail.attachments.first.decoded }
+    expect([both.size, files.uniq.size, Records::MinutesPdf.pluck(:bytes)]).to eq [2, 1, files.uniq]
   end
 
   it "asks why, and is for issued minutes alone" do

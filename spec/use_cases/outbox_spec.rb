@@ -81,6 +81,39 @@ RSpec.describe UseCases::Outbox do
     expect(counter.taken).to eq [people.first.email]
   end
 
+  # What all readers of a sending are told is what was true when it was sent.
+  it "composes the same mail again, whatever has changed meanwhile" do
+    reader, keeper = people.first(2)
+    id = series(keeper.id, {required: [reader.id, keeper.id]}, title: "Boats", mark: "bell")
+    meeting = meeting_ids(id).first
+    topic(meeting, keeper.id, "Safety of boats")
+    use(UseCases::Answers, reader.id).keep(
+      series_id: id, meeting_id: meeting_ids(id)[1], person_id: reader.id, answer: "declined", way: "page"
+    )
+    invite(id, keeper.id)
+    mail = Records::Mail.where(series_id: id, person_id: reader.id).last
+    compose = -> { described_class.new(clock: clock).send(:compose, Records::Mail.find(mail.id)) }
+    before = compose.call
+    Records::Series.find(id).update!(mark: "anchor", answers_asked: false, pass_on: true, remind_min: 120)
+    keeper.update!(name: "Another Name")
+    topic(meeting, keeper.id, "Something new")
+    use(UseCases::Answers, reader.id).keep(
+      series_id: id, meeting_id: meeting, person_id: reader.id, answer: "tentative", way: "page"
+    )
+    clock.now += 8 * 86_400
+    expect(compose.call).to eq before
+    expect(Mail.new(before).attachments.map(&:filename)).to eq ["agenda.pdf"]
+  end
+
+  it "tells nobody who was taken off while the mail waited" do
+    keeper, reader = people.first(2)
+    id = series(keeper.id, {required: reader.id}, title: "Boats")
+    invite(id, keeper.id)
+    Records::SeriesMember.where(series_id: id, person_id: reader.id).delete_all
+    expect(handed_over.map(&:to)).not_to include [reader.email]
+    expect(Records::Mail.find_by(series_id: id, person_id: reader.id).state).to eq "failed"
+  end
+
   it "makes the Message-ID from the reason, so that a repeat is known as one" do
     ids = %w[a a b].map do |key|
       ::Mail.new(

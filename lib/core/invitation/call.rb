@@ -4,12 +4,13 @@ module Core
     # of a call made here has been renewed, nil for a link somebody has typed: ours has another link for each person,
     # filled in (`for`) when they are told.
     class Call < Value.of(:url, :passcode, :dial_in, :ours)
-      ADDRESS = %r{\A(https?|sips?|xmpp|tel):\S+\z}i
-
-      # @param plain [Hash{String => String}, nil] as `to_plain` gives it
+      # What a link can hold in mails, entries and pages (after RFC 3986 2; letters of all scripts, as browsers show them):
+      # nothing that ends a line, hides, or turns what is around it.
+      ADDRESS = %r{\A(?:https?|sips?|xmpp|tel):[^[:space:][:cntrl:]\p{Cf}<>"\\^`{|}]++\z}i
       # Between number and PIN, as we write them.
       PIN = ", PIN "
 
+      # @param plain [Hash{String => String}, nil] as `to_plain` gives it
       # @return [Call, nil] nil when there is no online side
       def self.of(plain) = plain && new(**self::NAMES.to_h { |name| [name, plain[name.to_s]] })
 

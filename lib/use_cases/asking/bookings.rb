@@ -185,7 +185,7 @@ module UseCases
       Guests.new(clock: @clock).by_address(name: called(name), email: address, time_zone: zone.name)
     end
 
-    def called(name) = words(name, pointer: "/name", missing: "Give your name.").gsub(/[[:cntrl:]]/, " ")[0, 120]
+    def called(name) = Core::Title.read(name, pointer: "/name", missing: "Give your name.")[0, 120]
 
     def ask_for_proof(booking)
       zone = Core::Zone[booking.time_zone]

@@ -112,7 +112,7 @@ module UseCases
     # @param said [Hash] what is answered, as `keep` takes it
     # @return [nil]
     def keep_by_address(poll, id, name, email, said)
-      called = words(name, pointer: "/name", missing: "Give your name.").gsub(/[[:cntrl:]]/, " ")[0, 120]
+      called = Core::Title.read(name, pointer: "/name", missing: "Give your name.")[0, 120]
       address = Core::MailAddress.read!(email)
       write do
         poll.lock! # so that of the same, sent twice, the second finds the first
@@ -160,7 +160,7 @@ module UseCases
 
     # A name that is expected is not somebody else.
     def unnamed(poll, guests, name)
-      called = words(name, pointer: "/name", missing: "Give your name.")
+      called = Core::Title.read(name, pointer: "/name", missing: "Give your name.")
       if poll.people.joins(:person).exists?(people: {name: called})
         raise Core::Invalid.new(
           "Somebody of this name is asked already. Choose the name, or add something to yours.", pointer: "/name",

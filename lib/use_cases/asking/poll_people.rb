@@ -145,7 +145,7 @@ module UseCases
 
     # A name that stands there already is the same one.
     def named(one, _index)
-      called = words(one[:name], pointer: "/names", missing: "Give a name.")
+      called = Core::Title.read(one[:name], pointer: "/names", missing: "Give a name.")
       known = @poll.people.includes(:person).find do |other|
         other.person.name == called && Core::MailAddress.none?(other.person.email)
       end

@@ -143,7 +143,7 @@ module UseCases
       check_aim(rest)
       refuse_place(place_id)
       {
-        title: self.words(title, pointer: "/title", missing: "Say what the times are for."), words: self.words(words),
+        title: Core::Title.read(title, pointer: "/title", missing: "Say what the times are for."), words: self.words(words),
         place_id: place_id, place: self.words(place), call_kind: CallWishes.read({kind: call_kind})[:call_kind],
         **rest.slice(*SETTINGS)
       }

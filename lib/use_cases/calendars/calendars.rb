@@ -15,7 +15,7 @@ module UseCases
     # @param kind [String] file, address or by_hand
     # @param content [String, nil] the file's bytes; address [String, nil]
     def add(id:, name:, kind:, person_id: nil, place_id: nil, content: nil, address: nil)
-      name = words(name, pointer: "/name", missing: "Give the calendar a name.")
+      name = Core::Title.read(name, pointer: "/name", missing: "Give the calendar a name.")
       address = checked_address(address) if kind == "address"
       content = checked_content(content) if kind == "file"
       once(Records::Calendar, id, within: person_id || place_id) do
@@ -185,7 +185,7 @@ module UseCases
     end
 
     def self.row(calendar, span)
-      title = span.title.to_s.gsub(/[[:cntrl:]]+/, " ")[0, 200]
+      title = Core::Title.plain(span.title)[0, 200]
       {
         calendar_id: calendar.id, owner_id: calendar.owner_id, starts_min: Core::Spans.minute(span.starts_s),
         ends_min: Core::Spans.minute_after(span.ends_s), kind: Records::BusySpan::KINDS.fetch(span.kind),

@@ -162,10 +162,10 @@ module UseCases
       row.assign_attributes(
         title:
           Core::Words.shorten(
-            event.title.to_s.gsub(/[[:cntrl:]]+/, " ").strip.then { |text| text.empty? ? "Meeting" : text }, 200
+            Core::Title.plain(event.title).then { |text| text.empty? ? "Meeting" : text }, 200
           ),
-        location: event.location&.gsub(/[[:cntrl:]]+/, " ")&.slice(0, 500),
-        organizer_name: event.organizer_name&.gsub(/[[:cntrl:]]+/, " ")&.slice(0, 120),
+        location: event.location && Core::Title.plain(event.location)[0, 500],
+        organizer_name: event.organizer_name && Core::Title.plain(event.organizer_name)[0, 120],
         sentence: outside.sentence[0, 500],
         **times(outside)
       )

@@ -32,7 +32,7 @@ module UseCases
         silent = silent_at(meeting, series)
         Records::Sending.create!(
           id: id, series_id: series.id, sent_by_id: by, sequence: last.sequence, recipients: silent.size,
-          note: words(note), sent_at: now, content: last.content
+          note: words(note), sent_at: now, content: last.content.merge("frame" => frame(series))
         )
         remind(silent, id, series)
         note_reminded(meeting, silent)
@@ -60,12 +60,12 @@ module UseCases
         mail.person, mail.role, mail.kind, before: mail.before_sending_id && content(mail.before_sending_id),
         role_before: mail.before_sending_id && roles_of(mail.before_sending_id)[mail.person_id]
       )
-      composer = composer_of(sending.series_id)
+      composer = composer_of(sending)
       parts = composer.parts(
         one, note: sending.note, wording: sending.content["wording"], content: content(sending.id),
         attendees: sending.content["attendees"], sequence: sending.sequence, at: sending.sent_at
       )
-      parts.merge(attachments: Core::Invitation::News::CANCELS.include?(one.kind) ? [] : composer.next.files)
+      parts.merge(attachments: Core::Invitation::News::CANCELS.include?(one.kind) ? [] : composer.files)
     end
 
     private
@@ -95,15 +95,23 @@ module UseCases
       (@roles ||= {})[sending_id] ||= Records::Mail.where(sending_id: sending_id).pluck(:person_id, :role).to_h
     end
 
-    def composer_of(series_id)
-      (@composers ||= {})[series_id] ||= Loading::InvitationMail.new(
-        find(Records::Series.includes(:keeper, :held_place, members: :person), series_id), now: now
+    # What was sent before frames were kept is made of what is there now.
+    def composer_of(sending)
+      (@composers ||= {})[sending.id] ||= Loading::InvitationMail.new(
+        find(Records::Series.includes(:keeper, :held_place, members: :person), sending.series_id), now: now,
+        frame: sending.content["frame"] && Loading::MailFrame.of(sending.content["frame"])
       )
+    end
+
+    # @return [Hash] what the mails of a sending are made of besides what is told
+    def frame(series)
+      Loading::InvitationMail.new(series, now: now).frame.to_plain.transform_keys(&:to_s)
     end
 
     def keep_sending(id, recipients, sequence, note)
       series = recipients.series
-      told = recipients.content.to_plain.merge("attendees" => recipients.attendees, "wording" => series.wording)
+      told = recipients.content.to_plain.merge("attendees" => recipients.attendees, "wording" => series.wording,
+        "frame" => frame(series))
       Records::Sending.create!(
         id: id, series_id: series.id, sent_by_id: by, sequence: sequence, recipients: recipients.waiting.size,
         note: words(note), sent_at: now, content: told

@@ -117,13 +117,18 @@ module UseCases
     def compose(mail)
       raise Mailing::Refused, "Whom it is for is not here any more." unless mail.person
 
-      parts = (@invitations ||= Invitations.new(clock: @clock)).compose(mail)
+      parts = composer(mail.kind).compose(mail)
       message.source(
         key: mail.reason, answers: mail.reason.start_with?(*ANSWERS), name: mail.person.name, address: mail.recipient,
         at: mail.created_at, **parts
       )
     rescue ActiveRecord::RecordNotFound, Core::NotFound
       raise Mailing::Refused, "What it speaks of is not there any more."
+    end
+
+    # What mails of a batch share is read once.
+    def composer(kind)
+      (@composers ||= {})[kind == "minutes"] ||= ((kind == "minutes") ? Issuing : Invitations).new(clock: @clock)
     end
 
     def settle(mail, **outcome) = queue.settle(mail, **outcome)

@@ -8,7 +8,7 @@ module UseCases
       expires_on: nil, series_id: nil
     )
       zone = Core::Zone[time_zone, pointer: "/timeZone"]
-      title = words(title, pointer: "/title", missing: "Say what the time is held for.")
+      title = Core::Title.read(title, pointer: "/title", missing: "Say what the time is held for.")
       Core::CommonTime::HoldTerm.refuse_start(starts_at, now)
       refuse_unknown(people, series_id)
       last_day = expires_on && Date.iso8601(expires_on)

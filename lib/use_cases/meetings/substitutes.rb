@@ -119,7 +119,7 @@ module UseCases
       )
     end
 
-    def called(name) = words(name, pointer: "/name", missing: "Give a name.").gsub(/[[:cntrl:]]/, " ")[0, 120]
+    def called(name) = Core::Title.read(name, pointer: "/name", missing: "Give a name.")[0, 120]
 
     def tell(substitute, kind)
       series = substitute.meeting.series

@@ -32,7 +32,7 @@ module UseCases
     private
 
     def called(name, id)
-      name = words(name, pointer: "/name", missing: "Give the group a name.")
+      name = Core::Title.read(name, pointer: "/name", missing: "Give the group a name.")
       if Records::Group.where(name: name).where.not(id: id).exists?
         raise Core::Invalid.new("There is a group “#{name}” already.", pointer: "/name", code: "taken")
       end

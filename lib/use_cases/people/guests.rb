@@ -17,7 +17,7 @@ module UseCases
     private
 
     def make(name, address, time_zone, id, pointer)
-      called = words(name, pointer: pointer, missing: "Give a name.").gsub(/[[:cntrl:]]/, " ")[0, 120]
+      called = Core::Title.read(name, pointer: pointer, missing: "Give a name.")[0, 120]
       Records::Person.create!(
         id: id || Records::Key.make(now), name: called, email: address, time_zone: time_zone, guest: true
       )

@@ -106,7 +106,7 @@ module UseCases
 
     def checked(name, email, time_zone)
       {
-        name: words(name, pointer: "/name", missing: "Give the person a name.").gsub(/[[:cntrl:]]/, " "),
+        name: Core::Title.read(name, pointer: "/name", missing: "Give the person a name."),
         email: Core::MailAddress.read!(email), time_zone: Core::Zone[time_zone, pointer: "/timeZone"].name
       }
     end

@@ -42,7 +42,7 @@ module UseCases
       looked_after_by_id: nil, prepares: []
     )
       zone = Core::Zone[time_zone, pointer: "/timeZone"]
-      name = words(name, pointer: "/name", missing: "Give the place a name.")
+      name = Core::Title.read(name, pointer: "/name", missing: "Give the place a name.")
       if Records::Place.here.where(name: name).where.not(id: id).exists?
         raise Core::Invalid.new("There is a place “#{name}” already.", pointer: "/name", code: "taken")
       end

@@ -206,7 +206,7 @@ module UseCases
       {
         **CallWishes.read(call || {}), **(door ? door.to_h { |name, value| [:"door_#{name}", value] } : {}),
         **(options || {}),
-        title: words(title, pointer: "/title", missing: "Give the series a title."),
+        title: Core::Title.read(title, pointer: "/title", missing: "Give the series a title."),
         mark: mark,
         purpose: words(purpose),
         place: words(place),

@@ -1,5 +1,6 @@
 module UseCases
-  # Minutes that are frozen and sent: issued, corrected by another version, approved at a later meeting.
+  # Minutes that are frozen and sent: issued, corrected by another version, approved at a later meeting. Issuing writes
+  # rows; the PDF and the mails are made when the mails are handed over, from the version they speak of.
   class Issuing < Base
     # Freezes the minutes as they are and sends them to everybody of the series. Inside a transaction.
     # @param meeting [Records::Meeting]
@@ -12,7 +13,17 @@ module UseCases
       )
       meeting.update!(correcting_reason: nil)
       note(meeting, before ? "corrected: #{version.reason}" : "issued")
-      mail(meeting, version, before)
+      put_mails(meeting, version)
+    end
+
+    # The mail itself. @param mail [Records::Mail] of kind "minutes"
+    # @return [Hash] what Mailing::Message#source takes besides key and address
+    def compose(mail)
+      _, meeting_id, number = mail.reason.split(":")
+      minutes = minutes_of(meeting_id, number.to_i)
+      minutes[:mail].parts(mail.person_id).merge(
+        reply_to: minutes[:reply_to], attachments: [["minutes.pdf", "application/pdf", minutes[:pdf]]]
+      )
     end
 
     # Opens issued minutes again, to be issued anew.
@@ -79,17 +90,45 @@ module UseCases
       )
     end
 
-    def mail(meeting, version, before)
-      document = Views::MinutesFile.document(version.sheet, version: version)
-      changes = before ? Views::MinutesFile.changes(before, version) : []
-      url = "#{Settings.origin}/meetings/#{meeting.id}"
-      mail = Mailing::Minutes.new(document, url: url, reason: version.reason, changes: changes)
-      file = ["minutes.pdf", "application/pdf", Mailing::MinutesPdf.new(document).source]
-      Records::Person.where(id: meeting.series.members.select(:person_id)).find_each do |person|
-        Outbox.new(clock: @clock).put(
-          reason: "minutes:#{meeting.id}:#{version.number}:#{person.id}", series_id: meeting.series_id, to: person,
-          **mail.parts(person.id), reply_to: meeting.series.keeper.email, attachments: [file]
-        )
+    def put_mails(meeting, version)
+      people = Records::Person.where(id: meeting.series.members.select(:person_id)).to_a
+      rows = people.reject { |person| Core::MailAddress.none?(person.email) }
+        .map { |person| mail_row(meeting, version, person) }
+      Records::Mail.insert_all(rows) if rows.any?
+    end
+
+    def mail_row(meeting, version, person)
+      reason = "minutes:#{meeting.id}:#{version.number}:#{person.id}"
+      subject = Mailing::Minutes.subject(meeting.series.title, meeting.original_wall.date, version.reason)
+      {
+        id: Records::Key.make(now), reason: reason, message_id: Outbox.new(clock: @clock).message.message_id(reason),
+        series_id: meeting.series_id, person_id: person.id, kind: "minutes", recipient: person.email,
+        subject: Core::Words.shorten(subject, 200), due_at: now, state: "waiting", created_at: now, updated_at: now
+      }
+    end
+
+    # What all mails of a version share, read once for a batch of them.
+    def minutes_of(meeting_id, number)
+      (@minutes ||= {})[[meeting_id, number]] ||= begin
+        version = versions(meeting_id).find_by(number: number) or raise Core::NotFound
+        before = versions(meeting_id).where("number < ?", number).last
+        document = Views::MinutesFile.document(version.sheet, version: version)
+        changes = before ? Views::MinutesFile.changes(before, version) : []
+        url = "#{Settings.origin}/meetings/#{meeting_id}"
+        {
+          mail: Mailing::Minutes.new(document, url: url, reason: version.reason, changes: changes),
+          pdf: pdf_of(version, document), reply_to: version.meeting.series.keeper.email
+        }
+      end
+    end
+
+    # Made once and kept: whoever has it has the same.
+    def pdf_of(version, document)
+      kept = Records::MinutesPdf.where(id: version.id)
+      kept.pick(:bytes) || begin
+        made = Mailing::MinutesPdf.new(document).source
+        write { Records::MinutesPdf.insert({id: version.id, bytes: made}) }
+        kept.pick(:bytes)
       end
     end
   end

@@ -81,7 +81,7 @@ module UseCases
       if topic[:presenter_id] && !people.include?(topic[:presenter_id])
         raise Core::Invalid.new("Choose somebody of this series.", pointer: "/topics/#{i}/presenterId")
       end
-      title = words(topic[:title], pointer: "/topics/#{i}/title", missing: "Give the topic a title.")
+      title = Core::Title.read(topic[:title], pointer: "/topics/#{i}/title", missing: "Give the topic a title.")
       {
         id: topic[:id], title: title, purpose: topic[:purpose] || "discussion", length_min: topic[:length_min],
         presenter_id: topic[:presenter_id], text: words(topic[:text]), sub: topic[:sub] || false

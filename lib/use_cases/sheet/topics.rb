@@ -174,7 +174,7 @@ module UseCases
         raise Core::Invalid.new("Choose somebody of this series.", pointer: "/presenterId")
       end
       {
-        title: words(title, pointer: "/title", missing: "Give the topic a title."), purpose: purpose,
+        title: Core::Title.read(title, pointer: "/title", missing: "Give the topic a title."), purpose: purpose,
         length_min: length_min, presenter_id: presenter_id
       }
     end
