@@ -54,7 +54,7 @@ module Api
 
     private
 
-    def by_link = UseCases::AnswerLinks.new(link)
+    def by_link = UseCases::AnswerLinks.new(link, sent: @sent)
 
     def answer_page = Views::AnswerPage.new.show(link)
   end

@@ -47,7 +47,7 @@ module Api
 
     on :put, "/pick-links/:id/:personId/:token", "pickTime", may: :link, of: :pick do
       UseCases::RowPicking.new.pick(link, starts_at: Time.iso8601(input[:starts_at]).utc)
-      json Views::PickPage.new.show(link)
+      json Views::PickPage.new.show(reopened)
     end
 
     on :put, "/series/:id/call-renewal", "renewCall", may: :change_series, of: :series do

@@ -12,7 +12,7 @@ module Api
 
     on :put, "/preparation-links/:id/:token", "answerPreparation", may: :link, of: :preparation do
       preparations.answer(link, **input)
-      json use(Views::Preparations).show(link)
+      json use(Views::Preparations).show(reopened)
     end
 
     private

@@ -53,9 +53,13 @@ module Api
     # What the body says, and what a private link has opened.
     attr_reader :input, :link
 
+    # What the link opens once something has been done by it.
+    def reopened = Loading::PrivateLink.open(@kind, params, now: Clock.now)
+
     # Who acts by a private link needs no cookie and no token: the link says who they are.
     # @param keys [Array<String>] names of what must be keys in the path
     def enter(may, kind, keys)
+      @kind = kind
       request.session_options[:skip] = true if may == :link
       check_token unless request.get? || may == :link
       keys.each { |name| raise Core::NotFound unless params[name].to_s.match?(Records::Key::FORMAT) }

@@ -77,7 +77,7 @@ module Api
 
     on :put, "/poll-links/:id/:personId/:token", "answerPoll", may: :link, of: :poll do
       by_link.keep(link, **answer)
-      json use(Views::PollPage).of_person(link)
+      json use(Views::PollPage).of_person(reopened)
     end
 
     on :get, "/shared-polls/:id/:token", "openSharedPoll", may: :link, of: :shared_poll do
@@ -87,7 +87,7 @@ module Api
     on :post, "/shared-polls/:id/:token", "answerSharedPoll", may: :link, of: :shared_poll do
       one = by_link.keep_shared(link, **answer)
       path = one && Loading::PollLink.path(one.time_poll_id, one.person_id)
-      json use(Views::PollPage).shared(link, path: path, proof: one.nil?), 201
+      json use(Views::PollPage).shared(reopened, path: path, proof: one.nil?), 201
     end
 
     private

@@ -35,6 +35,9 @@ module Records
         end
       end
 
+      # Whether a transaction is open in this thread.
+      def writing? = @@writing.value
+
       # For what no record stands for. @return [Array<Array>] as the database gives it
       def rows(sql, *values)
         connection_pool.with_connection { |connection| connection.select_rows(sanitize_sql([sql, *values])) }

@@ -1,7 +1,7 @@
 require_relative "../api_helper"
 
 # The register of decisions; CSV as RFC 4180 has it.
-RSpec.describe "Decisions of a series" do
+RSpec.describe "Decisions of a series", at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:week) { series(marit, {required: person("Ines Torvald")}) }
 

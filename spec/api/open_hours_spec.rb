@@ -158,7 +158,7 @@ RSpec.describe "Hours others may book" do
     expect(free(open)).to eq %w[09:30 10:00 10:30]
     call(:post, "/booking-links#{late}/confirmation", token: false)
     expect(code).to eq "expired"
-    UseCases::Bookings.new(clock: Time).sweep
+    UseCases::Bookings.new(clock: clock).sweep
     expect(Records::Booking.pluck(:state)).to contain_exactly("booked", "expired")
   end
 
@@ -177,7 +177,8 @@ RSpec.describe "Hours others may book" do
     expect(pointers).to eq ["/onlyFrom/0"]
   end
 
-  describe "with two hosts in two zones" do
+  # Told in winter, when both are on winter time.
+  describe "with two hosts in two zones", at: Stage::STORY do
     let(:hosts) do
       [{personId: marit, week: {mo: [%w[14:00 17:00]]}}, {personId: wen, week: {mo: [%w[09:00 11:00]]}}]
     end
@@ -295,7 +296,10 @@ RSpec.describe "Hours others may book" do
       open = ask(mode: "turns")
       agree(wen)
       id = hosting(wen).id
-      use(UseCases::Hosting, wen).leave(id)
+      sign_in(wen)
+      call(:delete, "/hostings/#{id}")
+      expect(status).to eq 200
+      sign_in(marit)
       expect(mails("marit@skerrybuoy.example").last.subject).to start_with "Wen Halloran has left"
       expect(times(open)["hosts"]).to eq ["Marit Hauge"]
       call(:delete, "/hostings/#{hosting(marit).id}")
@@ -414,7 +418,8 @@ RSpec.describe "Hours others may book" do
 
   it "keep the instant the visitor saw over a change of clocks" do
     # The last Sunday of March: Oslo goes an hour ahead (IANA time zone database); the Monday after it.
-    sunday = (Date.new(today.year + 1, 3, 25)..Date.new(today.year + 1, 3, 31)).find(&:sunday?)
+    sundays = [0, 1].map { |i| Date.new(today.year + i, 3, 31).then { |last| last - last.wday } }
+    sunday = sundays.find { |one| one > today + 7 }
     open = make
     found = times(open, month: (sunday + 1).strftime("%Y-%m"), zone: "America/Halifax")["days"]
       .find { |one| one["on"] == (sunday + 1).iso8601 }

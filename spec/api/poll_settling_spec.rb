@@ -102,7 +102,7 @@ RSpec.describe "A poll that is settled" do
     call(:put, "/time-polls/#{poll}/candidates", {candidates: later})
     call(:put, "/time-polls/#{poll}/settlement", {key: key, candidateId: other})
     invited = Records::Mail.find_by!(recipient: "lars@skerrybuoy.example", kind: "invited")
-    calendar = UseCases::Invitations.new(clock: Time).compose(invited)[:calendar]
+    calendar = UseCases::Invitations.new(clock: clock).compose(invited)[:calendar]
     expect(calendar).to include "RRULE:FREQ=WEEKLY;COUNT=3", "RDATE"
   end
 

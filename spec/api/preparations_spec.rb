@@ -55,7 +55,7 @@ RSpec.describe "What places are to have ready" do
     ask("Coffee")
     own = link
     call(:put, "/preparation-links/#{own}", {state: "confirmed"})
-    sweep = -> { UseCases::Preparations.new(clock: Time).tell_changes(UseCases::Faults.new) }
+    sweep = -> { UseCases::Preparations.new(clock: clock).tell_changes(UseCases::Faults.new) }
     expect(sweep.call).to eq 0
     use(UseCases::MeetingChanges, marit).move(meeting_id: meeting, version: 0, local_start: "#{today + 8}T10:00")
     expect([sweep.call, sweep.call]).to eq [1, 0]

@@ -106,6 +106,33 @@ RSpec.describe "A key that is taken" do
     }
   end
 
+  # The same key with something else in it.
+  def otherwise(body)
+    field = %i[title name text].find { |one| body.key?(one) }
+    return body.merge(field => "#{body[field]} otherwise") if field
+    return body.merge(localStart: body[:localStart].sub("T15", "T16")) if body.key?(:localStart)
+
+    body.key?(:seriesId) ? body.merge(seriesId: series(marit, {required: lars}, title: "A third")) : body.merge(note: "!")
+  end
+
+  # Several times in the same moment, as a browser sends that has heard no answer.
+  def at_once(times, path, body)
+    cookies = rack_mock_session.cookie_jar.for(URI("http://example.org/api#{path}"))
+    env = {
+      "CONTENT_TYPE" => "application/json", "HTTP_COOKIE" => cookies, "HTTP_X_CSRF_TOKEN" => csrf_token,
+      "HTTP_HOST" => "example.org"
+    }
+    gate = Queue.new
+    threads = Array.new(times) do
+      Thread.new do
+        gate.pop
+        Calls::APP.call(Rack::MockRequest.env_for("/api#{path}", method: "POST", input: JSON.generate(body)).merge(env))
+      end
+    end
+    times.times { gate << true }
+    threads.map(&:value).map { |status, _, answer| [status, JSON.parse(answer.each.to_a.join)["id"]] }
+  end
+
   def try(name, path, body) = call(:post, path, body).then { |answer| [status, answer] }
 
   before do
@@ -141,6 +168,36 @@ RSpec.describe "A key that is taken" do
         expect(refused[1]["title"]).not_to match(/Round|Safety|Mine|Crew|Room|Later|Rope/)
       end
     end
+  end
+
+  # Of some the content is all in the key.
+  (operations.keys - elsewhere - %w[askForTopics]).each do |name|
+    it "#{name} is made once, sent at the same moment, and nothing else is taken for it" do
+      body = bodies.fetch(name).merge(id: key)
+      path = paths(marit).fetch(operations[name]) { operations[name].sub("{id}", meetings.first) }
+      sign_in(marit)
+      found = at_once(4, path, body)
+      expect(found.uniq.size).to eq(1), found.inspect
+      expect(found.first.first).to eq 201
+      refused = try(name, path, otherwise(body))
+      expect(refused[0]).to eq 409
+      expect(refused[1]["type"]).to end_with("kept-otherwise").or end_with("key-taken") # elsewhere it is taken
+      expect(refused[1].keys - %w[type title status]).to be_empty
+    end
+  end
+
+  it "books once what is sent twenty times at the same moment" do
+    sign_in(marit)
+    call(:post, "/open-hours", {
+      id: key, title: "Clinic", timeZone: "Europe/Oslo", lengths: [30], noticeMin: 0, hosts: [{personId: marit}]
+    })
+    link = Loading::OpenHoursLink.path(Records::OpenHours.last).sub("/book/", "/open-hours-links/")
+    month = (today + 7).strftime("%Y-%m")
+    start = call(:get, "#{link}?month=#{month}&timeZone=UTC")["days"].last["times"].last["startsAt"]
+    body = {id: key, startsAt: start, lengthMin: 30, name: "Odd", email: "odd@port.example", timeZone: "UTC"}
+    found = at_once(20, "#{link}/bookings", body)
+    expect(found.tally).to eq [201, nil] => 20
+    expect([Records::Booking.count, Records::Meeting.where(starts_at: start).count]).to eq [1, 1]
   end
 
   it "finds every such operation in the contract" do

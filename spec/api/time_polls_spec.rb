@@ -111,7 +111,7 @@ RSpec.describe "Asking for times" do
     last = ask(tells: "end", holdsTimes: false)
     answer(last, wen, "s--")
     Records::TimePoll.where(id: last).update_all(closes_at: Clock.now - 1)
-    sweep = -> { UseCases::PollTimes.new(clock: Time).put_due }
+    sweep = -> { UseCases::PollTimes.new(clock: clock).put_due }
     expect([sweep.call, sweep.call]).to eq [1, 0]
     expect(mails("marit@skerrybuoy.example").last.text_part.decoded).to include "1 of 3 have answered."
   end
@@ -120,7 +120,7 @@ RSpec.describe "Asking for times" do
     poll = ask
     answer(poll, wen, "sss")
     Records::TimePoll.where(id: poll).update_all(remind_at: Clock.now - 1)
-    2.times { UseCases::PollTimes.new(clock: Time).put_due }
+    2.times { UseCases::PollTimes.new(clock: clock).put_due }
     reminded = ->(subject) { mails.select { |mail| mail.subject.start_with?(subject) }.map { |mail| mail.to.first } }
     expect(reminded["Still asked"]).to contain_exactly("lars@skerrybuoy.example", "odd@port.example")
     call(:post, "/time-polls/#{poll}/reminders")

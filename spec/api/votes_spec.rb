@@ -1,7 +1,7 @@
 require_relative "../api_helper"
 
 # Motions, a quorum that is a share, and who wants to speak.
-RSpec.describe "Voting" do
+RSpec.describe "Voting", at: Stage::STORY do
   let(:marit) { person("Marit Hauge") }
   let(:wen) { person("Wen Halloran") }
   let(:lars) { person("Lars Ekeli") }

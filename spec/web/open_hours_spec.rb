@@ -15,6 +15,7 @@ RSpec.describe "Hours others may book" do
       ],
       **rest
     )
+    use(UseCases::Hosting, wen).agree(id: Records::OpenHoursHost.find_by!(person_id: wen, open_hours_id: id).id)
     Records::OpenHours.find(id)
   end
 
@@ -57,9 +58,13 @@ RSpec.describe "Hours others may book" do
     expect_accessible
     click_button "Save"
     expect(page).to have_content "Saved. Visitors see it so from now on."
+    expect(page).to have_content "Wen Halloran has not agreed to be a host yet: nothing is offered until then."
+    expect(page).to have_content "Wen Halloran is asked, and has not agreed yet"
+    open = Records::OpenHours.last
+    UseCases::Hosting.new(by: wen).agree(id: Records::OpenHoursHost.find_by!(person_id: wen).id)
+    page.refresh
     expect(page).to have_content "No calendar of Wen Halloran and Marit Hauge is known here"
     expect_accessible
-    open = Records::OpenHours.last
 
     page.current_window.resize_to(390, 800)
     visit Loading::OpenHoursLink.path(open)
@@ -104,6 +109,37 @@ RSpec.describe "Hours others may book" do
     expect(page).to have_content "You have given it back"
     expect(page).to have_link "Take another time"
     expect(Records::Meeting.pluck(:state)).to eq ["called_off"]
+  end
+
+  it "have colleagues as hosts once they agree; they choose which of their calendars count, and leave" do
+    use(UseCases::Calendars, wen).add(id: key, name: "Choir", kind: "by_hand", person_id: wen)
+    use(UseCases::OpenHours, marit).create(
+      id: key, title: "Buoy clinic", time_zone: "Europe/Oslo", lengths: [30], mode: "turns",
+      hosts: [{person_id: marit}, {person_id: wen}]
+    )
+    use(UseCases::OpenHours, marit).create(
+      id: key, title: "Rope clinic", time_zone: "Europe/Oslo", lengths: [30], mode: "turns",
+      hosts: [{person_id: marit}, {person_id: wen}]
+    )
+    mail = within_s(15) { Records::Mail.find_by(recipient: "wen@skerrybuoy.example", state: %w[sent delivered]) }
+    expect(Mail.new(mail.source).subject).to start_with "Will you be a host?"
+    sign_in_as "Wen Halloran"
+    expect(page).to have_content "Marit Hauge asks you to be a host of these open hours", count: 2
+    click_link "Buoy clinic"
+    row = find("li", text: "Buoy clinic")
+    row.click_button "Agree"
+    expect(page).to have_content "You are a host of Buoy clinic now."
+    expect_accessible
+    choose_from "Your calendars that do not count for Buoy clinic", "Choir"
+    expect(page).to have_content "Saved. It counts from now on."
+    eventually { Records::OpenHoursHost.agreed.find_by(person_id: wen).calendars_out.size == 1 }
+    type :escape
+    find("li", text: "Rope clinic").click_button "No"
+    expect(page).to have_content "Marit Hauge hears that you do not want to."
+    expect(page).to have_no_content "Rope clinic"
+    click_button "Leave Buoy clinic"
+    expect(page).to have_content "You are no longer a host of Buoy clinic."
+    expect(page).to have_content "Let others find their own time"
   end
 
   it "offer the nearest when somebody was quicker, and can be worked by keyboard" do

@@ -11,8 +11,15 @@ module RuboCop
           (send (const {nil? cbase} {:Time :Date :DateTime}) {:now :today :current} ...)
         PATTERN
 
+        # @!method another?(node)
+        def_node_matcher :another?, "(pair (sym :clock) (const {nil? cbase} {:Time :DateTime}))"
+
         def on_send(node)
           add_offense(node) if present?(node)
+        end
+
+        def on_pair(node)
+          add_offense(node) if another?(node)
         end
       end
     end

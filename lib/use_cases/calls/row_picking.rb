@@ -23,6 +23,8 @@ module UseCases
     def ask(meeting_id, again: false)
       write do
         meeting = planned(meeting_id)
+        raise Core::Conflict.new("No row of times is planned here.", code: "state") unless meeting.row_plan
+
         picked = Records::RowSlot.standing.where(meeting_id: meeting_id).select(:person_id)
         waiting = Records::RowPicker.where(meeting_id: meeting_id).where.not(person_id: picked)
         waiting = waiting.where(asked_at: nil) unless again

@@ -2,8 +2,8 @@ module UseCases
   # What the invited do by their private link, without an account. Opening it changes nothing.
   class AnswerLinks < Base
     # @param link [Loading::AnswerLink]
-    def initialize(link, clock: Clock)
-      super(by: link.person.id, clock: clock)
+    def initialize(link, clock: Clock, sent: nil)
+      super(by: link.person.id, clock: clock, sent: sent)
       @link = link
     end
 
@@ -33,7 +33,7 @@ module UseCases
     def offer(id:, meeting_id:, local_start:, note: nil)
       meeting = find(@link.meetings, meeting_id)
       starts_at = @link.person.zone.instant(Core::WallTime.parse(local_start, pointer: "/localStart"))
-      OfferedTimes.new(by: by, clock: @clock).offer(
+      OfferedTimes.new(by: by, clock: @clock, sent: @sent).offer(
         id: id, meeting_id: meeting_id, person_id: by, starts_at: starts_at,
         ends_at: starts_at + meeting.interval.length_min * 60, note: note
       )

@@ -10,7 +10,7 @@ module UseCases
     # @return [String] key of the meeting
     def start(id:, title:, person_ids:, guests: [], call: true)
       write do
-        unless Records::MadeKey.exists?(id: id, made_by_id: by)
+        unless made?(Records::Series, id, nil)
           make(id, title, person_ids, guests, call)
           meeting_id = Records::Meeting.where(series_id: id).pick(:id)
           Meetings.new(by: by, clock: @clock).change_state(meeting_id: meeting_id, state: "in_session")
@@ -37,7 +37,7 @@ module UseCases
 
     def make(id, title, person_ids, guests, call)
       me = find(Records::Person, by)
-      Series.new(by: by, clock: @clock).create(
+      Series.new(by: by, clock: @clock, sent: @sent).create(
         id: id, title: title, run: run(me.zone), guests: guests,
         call: {kind: (call && Settings.calls) ? "fresh" : "none"},
         members: [by, *person_ids].uniq.map { |person_id| {person_id: person_id, role: "required"} }

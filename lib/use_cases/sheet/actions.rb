@@ -123,7 +123,8 @@ module UseCases
     def take_back_review(meeting_id:, action_id:)
       write do
         action = reviewable(meeting_id, action_id)
-        parts_at(meeting_id, action_id).each(&:destroy!)
+        parts = parts_at(meeting_id, action_id).each(&:destroy!)
+        Records::MadeKey.where(id: parts.map(&:id)).delete_all # they may be made again under their keys
         Records::ActionReview.where(meeting_id: meeting_id, action_item_id: action_id).delete_all
         move(id: action_id, state: "open") if action.closed_at_meeting_id == meeting_id
         Records::Change.note(meeting_id, now, :left_over)
