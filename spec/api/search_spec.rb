@@ -96,4 +96,21 @@ RSpec.describe "Searching", at: Stage::STORY do
     sign_in(person("Rory Lund"))
     expect(call(:get, "/decisions")).to include("total" => 0)
   end
+
+  # A rule that changes gives sheets other dates; where a date goes, what lies there goes to the last one to come.
+  it "finds what was said of a meeting where it stands after the rule has changed" do
+    later = meeting_ids(week).last
+    topic(later, marit, "Anchors", text: "Galvanised chain")
+    use(UseCases::SeriesRun, marit).change(
+      series_id: week, version: Records::Series.find(week).lock_version, from_meeting_id: nil,
+      run: {local_start: "2026-12-08T10:00", time_zone: "Europe/Oslo", length_min: 45, rule: "FREQ=WEEKLY;COUNT=2"}
+    )
+    standing = meeting_ids(week)
+    expect(standing).not_to include later
+    texts = Records::SearchText.where(series_id: week).where.not(meeting_id: nil).pluck(:meeting_id)
+    expect(texts - standing).to be_empty
+    sign_in(marit)
+    hit = call(:get, "/search?query=galvanised")["hits"][0]
+    expect(hit["meetingId"]).to eq standing.last
+  end
 end

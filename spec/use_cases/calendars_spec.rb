@@ -144,6 +144,34 @@ RSpec.describe UseCases::Calendars, at: Stage::STORY do
       end
     end
 
+    # Who is asked outside leads nowhere inside, not to what may be read there by its own address either.
+    it "is led into no network of our own by somebody outside, and reads at the usual ports and those set" do
+      names = {"outside.example": ["93.184.216.34"], "inside.example": ["127.0.0.1"]}
+      resolver = Struct.new(:names) { def getaddresses(name) = names.fetch(name.to_sym, [name]) }.new(names)
+      own = ["inside.example:#{@port}"]
+      led = described_class.new(own: own, resolver: resolver)
+      led_on = {
+        "outside.example" => Net::HTTPFound.new("1.1", "302", "Found").tap do |answer|
+          answer["location"] = "http://inside.example:#{@port}/wen.ics"
+        end
+      }
+      asked = []
+      real = led.method(:ask)
+      led.define_singleton_method(:ask) do |uri, etag, last_modified, inward|
+        asked << uri.host
+        led_on.key?(uri.host) ? [led_on[uri.host], nil] : real.call(uri, etag, last_modified, inward)
+      end
+      expect { led.get("http://outside.example/round.ics") }.to raise_error(Fetching::Failed, /server's own, or one/)
+      expect(led.get("http://inside.example:#{@port}/wen.ics").body).to include "BEGIN:VCALENDAR"
+      expect { led.get("http://outside.example:8080/x.ics") && led_on.clear }.to raise_error(Fetching::Failed)
+      led_on.clear
+      [25, 8080, 3306].each do |port|
+        expect { led.get("http://outside.example:#{port}/x.ics") }
+          .to raise_error(Fetching::Failed, /at the ports 80 and 443 only; #{port} is another/)
+      end
+      expect(asked.first(2)).to eq %w[outside.example inside.example]
+    end
+
     # Names become addresses in one place; here that place is a table, so that nothing leaves the machine.
     def resolving(**names) = described_class.new(
       own: [], resolver: Struct.new(:names) { def getaddresses(name) = names.fetch(name.to_sym, [name]) }.new(names)

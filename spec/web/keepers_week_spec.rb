@@ -125,6 +125,13 @@ RSpec.describe "A keeper's week" do
     Records::Series.where(id: id).update_all(wording: "Come to {title}. Answer: {answer link}")
     preview = use(Views::Invitation, marit).preview(series_id: id)
     expect([preview[:text], preview[:copy]].map { |text| text.include?("/answer/") }).to eq [true, false]
+    # The keeper sees that there is a link, and never whose.
+    theirs = Records::SeriesMember.where(series_id: id).where.not(person_id: marit).pluck(:person_id)
+    shown = theirs.map { |of| use(Views::Invitation, marit).preview(series_id: id, person_id: of) }
+    links = shown.flat_map { |one| one.values_at(:text, :html).flat_map { |text| text.scan(%r{/answer/[^\s"<)?]+}) } }
+    expect(links.uniq).to eq ["/answer/their-own-link"]
+    own = use(Views::Invitation, theirs.first).preview(series_id: id, person_id: theirs.first)
+    expect(own[:text]).to include Loading::AnswerLink.path(id, theirs.first)
     expect(preview[:copy]).to include("Come to Mooring round.").and not_include("Answer:")
     sign_in_as("Marit Hauge")
     visit "/series/#{id}"

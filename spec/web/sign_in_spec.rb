@@ -152,6 +152,28 @@ RSpec.describe "Signing in" do
     expect(Records::Session.where(ended_at: nil).count).to eq 0
   end
 
+  it "comes with links in mails, which one has made new when one has gone astray" do
+    week = series(marit, {required: wen}, start: "#{today + 3}T09:30")
+    invite(week, marit)
+    before = Loading::AnswerLink.path(week, wen)
+    sign_in_as("Wen Halloran")
+    visit "/people/#{wen}"
+    click_button "New links"
+    dialog.click_button "Cancel"
+    click_button "New links"
+    expect(dialog).to have_content "stop working"
+    expect_accessible(within: ".v-dialog")
+    keep "Make them new"
+    expect(page).to have_content "A mail with the new ones is on its way."
+    visit before
+    expect(page).to have_content "This link is no longer valid"
+    mail = within_s(15) do
+      Records::Mail.where("reason like 'links:%'").find_by(recipient: "wen@skerrybuoy.example", state: %w[sent delivered])
+    end
+    visit Mail.new(mail.source).text_part.decoded[%r{/answer/\S+}]
+    expect(page).to have_content "Monday mooring round"
+  end
+
   it "keeps what was typed for who typed it: the next at the same browser neither sees it nor sends it" do
     id = series(marit, {required: [marit, wen]}, start: "#{today + 1}T09:30", chair_id: wen)
     meeting = meeting_ids(id).first
