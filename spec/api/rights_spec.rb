@@ -145,6 +145,25 @@ RSpec.describe "Rights", :timeless do
     expect(defined).to eq routes.size
   end
 
+  # What the words of the job say, written by hand and without a look at the table of rights: a deputy of the series
+  # writes the minutes and does not run it, an admin looks after people and places and reads nobody's minutes.
+  by_hand = {
+    [:keeper, :chair, :deputy, :member, :informed] => %w[showSeries listMeetings listPapers],
+    [:keeper, :chair, :deputy, :member] => %w[showSheet listDecisions showStrands addTopic beginPaper],
+    [:keeper, :chair, :deputy] => %w[changeMeetingState addLine changeLine takeAttendance changeTopic changeAction],
+    [:keeper, :chair] => %w[
+      changeSeries showAnswers listMails previewInvitation sendInvitation setDeputy answerMeeting moveMeeting
+      changeRun showHistory endSeries deleteSeries
+    ],
+    [:keeper, :chair, :admin] => %w[dismissIncomingMail],
+    [:keeper, :admin] => %w[
+      keepHours listCalendars showCalendar listPlaceCalendars renewPrivateLinks showTimePoll showOpenHours removeOpenHours
+    ],
+    [:keeper] => %w[showFeeds releaseHold dismissOutsideMeeting endSignIn showFileReading leaveHosting],
+    [:admin] => %w[addPerson changePerson keepPeopleImport addPlace addGroup listSetAside inviteToSignIn],
+    [:keeper, :chair, :deputy, :member, :informed, :stranger, :admin] => %w[showPerson createSeries search showDesk]
+  }
+
   # Removing comes last, or there would be nothing left to be refused.
   routes = Api::Resource::ROUTES.sort_by { |route|
     if [:get, :post, :put].include?(route.method)
@@ -173,6 +192,24 @@ RSpec.describe "Rights", :timeless do
 
         # An empty body is refused only after the right was found.
         expect(status == 404).to be(!allowed), "#{role} #{route.operation}: #{status}"
+      end
+    end
+  end
+
+  it "let each do what the words of the job say", :aggregate_failures do
+    @people[:deputy] = person("Deputy Person")
+    Records::SeriesMember.create!(series_id: @series, person_id: @people[:deputy], role: "required")
+    sign_in(@people[:keeper])
+    call(:put, "/series/#{@series}/deputies/#{@people[:deputy]}", {deputy: true})
+    removing = %w[deleteSeries removeOpenHours]
+    # Who may comes last, so that those who may not find the thing there.
+    (held.keys + [:deputy]).each do |role|
+      sign_in(@people[role])
+      by_hand.each do |may, operations|
+        (operations - (may.include?(role) ? removing : [])).each do |operation|
+          try(routes.find { |route| route.operation == operation })
+          expect(status == 404).to be(!may.include?(role)), "#{role} #{operation}: #{status}"
+        end
       end
     end
   end
