@@ -7,10 +7,13 @@ module Loading
     def initialize(roles, starts, length_min:, now:, holds: [], except_meeting: nil)
       @length_min = length_min
       @people = []
+      # A time mistyped by thousands of years is known of nobody, and not looked for.
+      @looked_at = starts.select { |at| (at - now).abs <= Core::CommonTime::HoldTerm::LATEST_DAYS * 86_400 }
       return if roles.empty? || starts.empty?
 
+      first, last = @looked_at.minmax
       availability = Availability.new(
-        people: roles, from: starts.min - 86_400, to: starts.max + 86_400, now: now, except_hold: holds,
+        people: roles, from: (first || now) - 86_400, to: (last || now) + 86_400, now: now, except_hold: holds,
         except_meeting: except_meeting
       )
       @people = availability.people
@@ -27,6 +30,8 @@ module Loading
 
     # @return [Hash{String => Symbol}] :free, :tentative, :busy, :outside or :unknown by person
     def at(starts_at)
+      return @people.to_h { |person| [person.id, :unknown] } unless @looked_at.include?(starts_at)
+
       from = Core::Spans.minute(starts_at)
       @people.to_h { |person| [person.id, person.state(from, from + @length_min)] }
     end

@@ -17,6 +17,10 @@ RSpec.describe Core::Invitation do
 
     [
       [{url: "calls.example/round"}, "/call/url"], [{url: "javascript:alert(1)"}, "/call/url"],
+      [{url: "https://calls.example/a b"}, "/call/url"], [{url: "https://calls.example/a\nb"}, "/call/url"],
+      [{url: "https://calls.example/\u202Egpj"}, "/call/url"], [{url: "https://calls.example/\u200B"}, "/call/url"],
+      [{url: "https://calls.example/\u2028"}, "/call/url"], [{url: "https://calls.example/\"><b>"}, "/call/url"],
+      [{url: "https://"}, "/call/url"],
       [{passcode: "4711"}, "/call/passcode"], [{dial_in: "reception"}, "/call/dialIn"]
     ].each do |given, pointer|
       it "refuses #{given} at its field" do

@@ -56,14 +56,14 @@ RSpec.describe "Hostile words" do
   end
 
   it "stay words in a call, in who comes instead, and in what they are mailed" do
+    call = {url: "https://calls.example/\"><script>", passcode: evil[0, 60], dial_in: nil}
+    expect { series(marit, {required: wen}, call: call) }.to raise_error(Core::Invalid, /whole address of the call/)
     id = series(
       marit,
       {required: wen},
       title: evil,
       place: evil,
-      call: {
-        url: "https://calls.example/\"><script>", passcode: evil[0, 60], dial_in: nil
-      },
+      call: call.merge(url: "https://calls.example/'&lt;script&gt;"),
       options: {
         pass_on: true, answers_asked: true, sign_up: false, sign_up_limit: nil
       }

@@ -279,6 +279,14 @@ RSpec.describe UseCases::OutsideMeetings, at: Stage::STORY do
       )
     end
 
+    it "is called, and found by, what it is called now" do
+      version = Records::Series.find(series_id).lock_version
+      mail(ical(sequence: 1, title: "Fairway board"))
+      found = %w[fairway council].map { |word| use(Views::Search, ines).find_by(query: word)[:hits].size }
+      expect([Records::Series.find(series_id).title, found]).to eq ["Fairway board", [1, 0]]
+      expect(Records::Series.find(series_id).lock_version).to eq version
+    end
+
     # rules.md 2: the k-th coming sheet goes to the k-th new date.
     it "keeps every sheet when all its dates become others, and puts off what has none" do
       second = meeting_ids(series_id)[1]

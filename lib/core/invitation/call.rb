@@ -6,7 +6,7 @@ module Core
     class Call < Value.of(:url, :passcode, :dial_in, :ours)
       # What a link can hold in mails, entries and pages (after RFC 3986 2; letters of all scripts, as browsers show them):
       # nothing that ends a line, hides, or turns what is around it.
-      ADDRESS = %r{\A(?:https?|sips?|xmpp|tel):[^[:space:][:cntrl:]\p{Cf}<>"\\^`{|}]++\z}i
+      ADDRESS = %r{\A(?:https?://|(?:sips?|xmpp|tel):)[^[:space:][:cntrl:]\p{Cf}<>"\\^`{|}]++\z}i
       # Between number and PIN, as we write them.
       PIN = ", PIN "
 

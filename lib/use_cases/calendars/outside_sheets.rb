@@ -46,10 +46,18 @@ module UseCases
       following.pairs.each { |sheet, one| place(row, series, sheet, one) }
       following.without_sheet.each { |one| place(row, series, Records::Meeting.new(series_id: series.id), one) }
       call_off(following.without_date, row)
-      Records::Series.where(id: series.id).update_all(title: row.title[0, 160])
+      rename(series, row.title[0, 160])
     end
 
     private
+
+    # Nobody's edit: what somebody else has open stays theirs to save.
+    def rename(series, title)
+      return if series.title == title
+
+      series.update_columns(title: title)
+      series.keep_search_text
+    end
 
     def wall(series, instance) = series.zone.wall(Time.at(instance.recurrence_s)).to_time
 

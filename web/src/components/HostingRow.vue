@@ -69,6 +69,7 @@ async function no() {
 <style scoped>
 .hosting {
   grid-column: 1 / -1;
+  justify-self: stretch;
   display: grid;
   gap: 6px;
   justify-items: start;
