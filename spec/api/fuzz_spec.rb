@@ -90,9 +90,9 @@ RSpec.describe "Random requests", :timeless do
       expect(
         outcomes.select { |one| one.seconds > 2 }.map { |one| [one.operation, one.seconds, one.sent.to_s[0, 300]] }
       ).to eq []
-      # Most come through to what they are about: neither refused at the door, nor by their shape.
-      through = outcomes.count { |one| ![400, 401, 403, 404, 413].include?(one.status) }
-      expect(through).to be >= outcomes.size / 2
+      # They are aimed: most pass by door and shape, and enough find what they are about, though some remove it.
+      shaped = outcomes.reject { |one| [400, 401, 403, 413].include?(one.status) }
+      expect([shaped.size * 2, shaped.count { |one| one.status != 404 } * 3]).to all be >= outcomes.size
     end
   end
 end
