@@ -193,7 +193,7 @@ class FuzzRequests
     else
       pick(
         [
-          schema["maxLength"] == 60 ? "UTC" : "Rope and paint", "Europe/Oslo", "Round", "ines@skerrybuoy.example", "FREQ=WEEKLY;BYDAY=MO", "08:00", "Decided: yes", "NO",
+          (schema["maxLength"] == 60) ? "UTC" : "Rope and paint", "Europe/Oslo", "Round", "ines@skerrybuoy.example", "FREQ=WEEKLY;BYDAY=MO", "08:00", "Decided: yes", "NO",
           "QkVHSU46VkNBTEVOREFSDQo="
         ]
       )

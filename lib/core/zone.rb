@@ -99,6 +99,15 @@ module Core
       back.positive? && wall.seconds >= @walls[index] - back
     end
 
+    # @return [Array<Time>] each pass of a wall-clock time: one, or two where a clock change brings it twice
+    def instants(wall)
+      first = instant(wall)
+      return [first] unless twice?(wall)
+
+      index = @walls.bsearch_index { |change| change > wall.seconds }
+      [first, first + (@offsets[index] - @offsets[index + 1])]
+    end
+
     def offset_s(instant) = wall(instant).seconds - instant.to_i
 
     # @return [Array<Change>] the changes in [from, to), and the one in force at `from` first

@@ -70,6 +70,13 @@ RSpec.describe "Random requests", :timeless do
     }
   end
 
+  # What the process holds: of the machine, and of that alive in Ruby. It levels off, or something is kept.
+  def memory
+    GC.start
+    held = File.read("/proc/self/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024
+    "#{held} MB held, #{GC.stat(:heap_live_slots) / 1_000} thousand objects alive"
+  end
+
   # Begun anew after each thousand: by then much has been changed and some removed.
   Array.new(Integer(ENV.fetch("FUZZ", "1000")) / 1_000) { |i| Integer(ENV.fetch("FUZZ_SEED", "1")) * 1_000 + i }.each do |seed|
     it "are answered, never with a fault, and none takes long: #{seed}" do
@@ -82,7 +89,7 @@ RSpec.describe "Random requests", :timeless do
           Rack::Attack.reset!
           Records::Session.update_all(ended_at: nil) # who signs everybody out would end the walk
         end
-      puts outcomes.map(&:status).tally.sort.to_h if ENV["FUZZ"]
+      puts "#{outcomes.map(&:status).tally.sort.to_h}, #{memory}" if ENV["FUZZ"]
       faults = outcomes.select { |one| one.status >= 500 }
       expect(
         faults.map { |one| "#{one.operation} #{one.method} #{one.path.inspect} #{one.sent.inspect[0, 400]}" }

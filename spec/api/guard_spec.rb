@@ -21,7 +21,7 @@ RSpec.describe Api::Guard, :timeless do
       [Records::Person, Records::Session, Records::OpenHours, Records::TimePoll].each do |records|
         %i[find_by where includes standing here].each { |name| allow(records).to receive(name).and_raise(away) }
       end
-      found = answer(path, method: method, "HTTP_COOKIE" => nil)
+      found = answer(path, :method => method, "HTTP_COOKIE" => nil)
       found = answer(path, method: method) if found[0] == 403 # a token is asked for before anything else
       expect(found[0]).to eq(503).or eq(403).or eq(401)
       expect([type(found), found[1]["retry-after"]]).to match ["unavailable", /\d/] if found[0] == 503 && !path.start_with?("/feeds")

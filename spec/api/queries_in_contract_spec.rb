@@ -14,7 +14,7 @@ RSpec.describe "Queries" do
 
   def path_of(path)
     kinds = {"series" => week, "meetings" => meeting, "people" => marit}
-    ids = path.gsub(/\{id\}/) { kinds.fetch(path.split("/")[1], key) }
+    ids = path.gsub("{id}") { kinds.fetch(path.split("/")[1], key) }
     ids.gsub("{personId}", marit).gsub("{token}", "0" * 40)
   end
 

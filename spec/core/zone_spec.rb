@@ -30,6 +30,22 @@ RSpec.describe Core::Zone do
     end
   end
 
+  # The reference is TZInfo's own reading of the same database.
+  %w[Europe/Oslo Australia/Lord_Howe America/Halifax Europe/Dublin].each do |name|
+    it "knows both passes of every quarter of an hour that comes twice in #{name}" do
+      zone, reference = described_class[name], TZInfo::Timezone.get(name)
+      change = reference.transitions_up_to(Time.utc(2028), Time.utc(2027))
+        .find { |one| one.offset.utc_total_offset < one.previous_offset.utc_total_offset }.at.to_time
+      (-8..8).each do |quarter|
+        wall = zone.wall(change + quarter * 900)
+        passes = reference.local_to_utc(wall.to_time.then { |at|
+          Time.utc(at.year, at.month, at.day, at.hour, at.min)
+        }) { |all| break all.map { |one| wall.seconds - one.utc_total_offset } }
+        expect(zone.instants(wall).map(&:to_i)).to eq [passes].flatten.map(&:to_i).sort
+      end
+    end
+  end
+
   it "refuses a zone that is none, by name" do
     expect { described_class["Mars/Olympus"] }.to raise_error(Core::Invalid, /Mars\/Olympus/)
   end

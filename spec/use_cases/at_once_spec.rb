@@ -73,7 +73,7 @@ RSpec.describe "At once" do
       split = -> do
         use(UseCases::Actions, marit).split(meeting_id: following, action_id: action, parts: parts)
       end
-      told = together(*Array.new(12) { split })
+      told = together(Array.new(12) { split })
       expect(told.tally).to eq nil => 1, Core::Conflict => 11
       expect(Records::ActionItem.where(split_from_id: action).count).to eq 2
     end
@@ -113,7 +113,7 @@ RSpec.describe "At once" do
     }.each do |what, (deed, made, told)|
       it "is #{what} once" do
         other = series(marit, {required: ines}, title: "Boats", start: "#{today + 60}T10:00")
-        found = together(*Array.new(4) { -> { deed.call(self, action, other) && nil } })
+        found = together(Array.new(4) { -> { deed.call(self, action, other) && nil } })
         expect([found.tally, made.call]).to eq [told, 1]
       end
     end

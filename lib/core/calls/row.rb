@@ -6,6 +6,14 @@ module Core
 
       module_function
 
+      # Of a time that comes twice on the night of a clock change, the pass that is within the meeting is meant.
+      # @param wall [WallTime]
+      # @return [Time]
+      def start(wall, zone, interval)
+        passes = zone.instants(wall)
+        passes.find { |at| at >= interval.starts_at && at < interval.ends_at } || passes.first
+      end
+
       # @param slots [Array<Slot>]
       # @param interval [Interval] of the meeting
       # @raise [Invalid] with a fault at each slot that lies outside the meeting or touches another

@@ -73,7 +73,7 @@ module UseCases
       start = Core::WallTime.parse(slot[:local_start], pointer: "#{pointer}/localStart")
       {
         id: slot[:id], person_id: guest.id, length_min: slot[:length_min],
-        starts_at: meeting.series.zone.instant(start)
+        starts_at: Core::Calls::Row.start(start, meeting.series.zone, meeting.interval)
       }
     end
 
