@@ -3,8 +3,8 @@ require "rack/mock_request"
 require "json"
 
 # Random requests made from the contract, operations and queries: mostly as it wants them, some nearly so, some not at
-# all; as nobody, a member, a keeper, an admin, and by private links. Aimed at what is there, since what is refused at the
-# door tests the door alone. The same seed gives the same requests.
+# all; as nobody, a member, a keeper, an admin, and by private links. Aimed at what is there, since what is refused at
+# the door tests the door alone. The same seed gives the same requests.
 class FuzzRequests
   Outcome = Struct.new(:method, :path, :operation, :status, :seconds, :sent)
 
@@ -31,7 +31,8 @@ class FuzzRequests
   # What stands for {id}, by the first word of a path, where it is not that word without its last letter.
   KINDS = {
     "people" => :person, "series" => :series, "time-polls" => :time_poll, "open-hours" => :open_hours,
-    "outside-meetings" => :outside_meeting, "offered-times" => :offered_time, "file-readings" => :file_reading, "people-vcards" => :person
+    "outside-meetings" => :outside_meeting, "offered-times" => :offered_time, "file-readings" => :file_reading,
+    "people-vcards" => :person
   }.freeze
 
   # @param app [#call]
@@ -148,7 +149,8 @@ class FuzzRequests
   def value(schema, depth = 0, name = nil)
     return odd(depth) if chance(0.003)
     return Records::Key.make if name == "id" && depth == 1 # made by whoever makes it
-    return of_kind(name.delete_suffix("Id").to_sym) if name&.end_with?("Id") && @keys.key?(name.delete_suffix("Id").to_sym)
+    kind = name&.end_with?("Id") && name.delete_suffix("Id").to_sym
+    return of_kind(kind) if kind && @keys.key?(kind)
 
     schema = resolve(schema)
     return value(pick(schema["anyOf"]), depth, name) if schema["anyOf"]
@@ -193,8 +195,8 @@ class FuzzRequests
     else
       pick(
         [
-          (schema["maxLength"] == 60) ? "UTC" : "Rope and paint", "Europe/Oslo", "Round", "ines@skerrybuoy.example", "FREQ=WEEKLY;BYDAY=MO", "08:00", "Decided: yes", "NO",
-          "QkVHSU46VkNBTEVOREFSDQo="
+          (schema["maxLength"] == 60) ? "UTC" : "Rope and paint", "Europe/Oslo", "Round", "ines@skerrybuoy.example",
+          "FREQ=WEEKLY;BYDAY=MO", "08:00", "Decided: yes", "NO", "QkVHSU46VkNBTEVOREFSDQo="
         ]
       )
     end

@@ -5,8 +5,8 @@ module Core
     SAYS = /[\p{L}\p{N}\p{S}]/
     # Fillers that count as letters and are not seen (Unicode: Default_Ignorable_Code_Point, blank braille).
     UNSEEN = /[\u115F\u1160\u17B4\u17B5\u3164\uFFA0\u2800]/
-    # They turn the letters around them (Unicode Bidirectional Algorithm, UAX #9 2.1 and 2.2), so that a title could read
-    # as another. They are shown as what they are.
+    # They turn the letters around them (Unicode Bidirectional Algorithm, UAX #9 2.1 and 2.2), so that a title could
+    # read as another. They are shown as what they are.
     TURNING = /[\u202A-\u202E\u2066-\u2069]/
 
     module_function

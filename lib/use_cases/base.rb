@@ -37,8 +37,8 @@ module UseCases
     rescue ActiveRecord::RecordNotUnique
       raise unless made?(records, id, within)
     rescue Core::Conflict, Core::Invalid
-      # The same, sent at the same moment, was quicker, and what stood in the way is what it has made. Not within another
-      # transaction, which would keep half of this.
+      # The same, sent at the same moment, was quicker, and what stood in the way is what it has made. Not within
+      # another transaction, which would keep half of this.
       raise if Records::Base.writing? || !made?(records, id, within)
     end
 

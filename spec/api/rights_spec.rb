@@ -157,7 +157,8 @@ RSpec.describe "Rights", :timeless do
     ],
     [:keeper, :chair, :admin] => %w[dismissIncomingMail],
     [:keeper, :admin] => %w[
-      keepHours listCalendars showCalendar listPlaceCalendars renewPrivateLinks showTimePoll showOpenHours removeOpenHours
+      keepHours listCalendars showCalendar listPlaceCalendars renewPrivateLinks showTimePoll showOpenHours
+      removeOpenHours
     ],
     [:keeper] => %w[showFeeds releaseHold dismissOutsideMeeting endSignIn showFileReading leaveHosting],
     [:admin] => %w[addPerson changePerson keepPeopleImport addPlace addGroup listSetAside inviteToSignIn],

@@ -4,8 +4,8 @@ module Core
     # of a call made here has been renewed, nil for a link somebody has typed: ours has another link for each person,
     # filled in (`for`) when they are told.
     class Call < Value.of(:url, :passcode, :dial_in, :ours)
-      # What a link can hold in mails, entries and pages (after RFC 3986 2; letters of all scripts, as browsers show them):
-      # nothing that ends a line, hides, or turns what is around it.
+      # What a link can hold in mails, entries and pages (after RFC 3986 2; letters of all scripts, as browsers show
+      # them): nothing that ends a line, hides, or turns what is around it.
       ADDRESS = %r{\A(?:https?://|(?:sips?|xmpp|tel):)[^[:space:][:cntrl:]\p{Cf}<>"\\^`{|}]++\z}i
       # Between number and PIN, as we write them.
       PIN = ", PIN "
