@@ -38,7 +38,7 @@ RSpec.describe "Random requests", :timeless do
       id: open, title: "Clinic", time_zone: "UTC", lengths: [30], notice_min: 0, hosts: [{person_id: marit}]
     )
     shared = Records::TimePoll.find(poll).tap { |one| one.update!(shared: true) }
-    sent, reading = Records::Sending.last.id, 
+    sent, reading = Records::Sending.last.id,
 use(UseCases::FileReadings, marit).hand_in("invitation", content: "x", most: 9)
     Records::RowPicker.create!(meeting_id: meetings[2], person_id: wen, name: "Wen")
     preparation = Records::Preparation.create!(meeting_id: meetings[3], place_id: place, items: ["chairs"])
@@ -60,8 +60,8 @@ use(UseCases::FileReadings, marit).hand_in("invitation", content: "x", most: 9)
     }
     {
       # Who may most asks most.
-      roles: {keeper: marit, again: marit, once_more: marit, member: wen, admin: person("Odd Berg", admin: true), 
-nobody: nil},
+      roles: {keeper: marit, again: marit, once_more: marit, member: wen, admin: person("Odd Berg", admin: true),
+              nobody: nil},
       links: links.transform_values { |path| path.split("/").drop(2).join("/") },
       keys: {
         series: [id], meeting: meetings, person: [marit, wen, gunnar], place: [place], calendar: [calendar],
@@ -81,7 +81,8 @@ nobody: nil},
 
   # Begun anew after each thousand: by then much has been changed and some removed.
   Array.new(Integer(ENV.fetch("FUZZ", "1000")) / 1_000) { |i|
- Integer(ENV.fetch("FUZZ_SEED", "1")) * 1_000 + i }.each do |seed|
+    Integer(ENV.fetch("FUZZ_SEED", "1")) * 1_000 + i
+  }.each do |seed|
     it "are answered, never with a fault, and none takes long: #{seed}" do
       here = stage
       signed_in = here[:roles].transform_values { |person_id| signed_in_as(person_id) }

@@ -44,7 +44,8 @@ RSpec.describe "Queries" do
           given = others.map { |one| "#{one["name"]}=#{(one["name"] == "month") ? "2027-01" : "UTC"}" }
           get "/api#{path_of(path)}?#{[text.gsub("x", parameter), *given].join("&")}"
           expect(status).to(satisfy { |code|
- [200, 400, 404, 422].include?(code) }, "#{text.gsub("x", parameter)}: #{status}")
+            [200, 400, 404, 422].include?(code)
+          }, "#{text.gsub("x", parameter)}: #{status}")
           expect(JSON.parse(last_response.body)["errors"]&.first).to include "detail" if status == 400
         end
       end

@@ -112,8 +112,8 @@ RSpec.describe "A key that is taken" do
     return body.merge(field => "#{body[field]} otherwise") if field
     return body.merge(localStart: body[:localStart].sub("T15", "T16")) if body.key?(:localStart)
 
-    body.key?(:seriesId) ? body.merge(seriesId: series(marit, {required: lars}, 
-title: "A third")) : body.merge(note: "!")
+    body.key?(:seriesId) ? body.merge(seriesId: series(marit, {required: lars},
+      title: "A third")) : body.merge(note: "!")
   end
 
   # Several times in the same moment, as a browser sends that has heard no answer.

@@ -168,8 +168,8 @@ RSpec.describe "Signing in" do
     visit before
     expect(page).to have_content "This link is no longer valid"
     mail = within_s(15) do
-      Records::Mail.where("reason like 'links:%'").find_by(recipient: "wen@skerrybuoy.example", 
-state: %w[sent delivered])
+      Records::Mail.where("reason like 'links:%'").find_by(recipient: "wen@skerrybuoy.example",
+        state: %w[sent delivered])
     end
     visit Mail.new(mail.source).text_part.decoded[%r{/answer/\S+}]
     expect(page).to have_content "Monday mooring round"

@@ -43,7 +43,8 @@ module UseCases
       Core::Asking::Questions.check(questions)
       {
         title: Core::Title.read(wish[:title], pointer: "/title", missing: "Give it a title."),
-        words: words(wish[:words]), after_words: words(wish[:after_words]), time_zone: zone.name, lengths: lengths(wish), from_on: from_on,
+        words: words(wish[:words]), after_words: words(wish[:after_words]),
+        time_zone: zone.name, lengths: lengths(wish), from_on: from_on,
         until_on: until_on, questions: questions, **lists(wish), **where(wish), **wish.slice(*PLAIN)
       }
     end

@@ -144,7 +144,8 @@ module UseCases
       refuse_place(place_id)
       {
         title: Core::Title.read(title, pointer: "/title", missing: "Say what the times are for."),
-        words: self.words(words), place_id: place_id, place: self.words(place), call_kind: CallWishes.read({kind: call_kind})[:call_kind],
+        words: self.words(words), place_id: place_id,
+        place: self.words(place), call_kind: CallWishes.read({kind: call_kind})[:call_kind],
         **rest.slice(*SETTINGS)
       }
     end
