@@ -147,6 +147,15 @@ RSpec.describe "Random lives of series" do
     expect(shown.map(&:id)).to match_array before.map(&:id)
   end
 
+  # What is found is what stands there, under the series and meeting where it stands now.
+  def expect_found_where_it_stands
+    records = [Records::Series, Records::Topic, Records::Line, Records::ActionItem, Records::ActionChange].flat_map(&:all)
+    wanted = records.map { |one| [one.id, one.search_text] }.reject { |_, row| row.nil? || row[:text].to_s.strip.empty? }
+    kept = Records::SearchText.all.index_by(&:id)
+    differing = wanted.reject { |id, row| kept[id] && row.all? { |name, value| kept[id][name] == value } }
+    expect([differing, kept.keys - wanted.map(&:first)]).to eq [[], []]
+  end
+
   lives.times do |number|
     it "lose nothing: life #{number}" do
       @random, @made, known = Random.new(number), 0, []
@@ -160,6 +169,7 @@ RSpec.describe "Random lives of series" do
         raise error.class, "after #{name}: #{error.message}"
       end
       expect(did.size).to eq steps
+      expect_found_where_it_stands
     end
   end
 end

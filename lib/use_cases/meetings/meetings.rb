@@ -29,7 +29,7 @@ module UseCases
           raise Core::Conflict.new("These minutes were issued; the meeting itself is over.", code: "state")
         end
 
-        topics.unsettle(meeting)
+        topics.unsettle(meeting.id)
         note(meeting, "held", "opened again")
         return meeting.assign_attributes(closed_at: nil, present_since: now)
       end

@@ -151,7 +151,7 @@ module UseCases
       RAISED.each do |records, columns|
         columns.each { |column| records.where(column => ids).update_all(column => last.id) }
       end
-      Records::Topic.where(settled_at_meeting_id: ids).update_all(settled_at_meeting_id: nil)
+      Topics.new(by: by, clock: @clock).unsettle(*ids)
       note_moved_on(series, moved, last)
       left.each { |meeting| let_go(meeting) }
       moved

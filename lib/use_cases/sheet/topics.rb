@@ -135,9 +135,12 @@ module UseCases
       end
     end
 
-    # Takes back `settle`. Inside a transaction.
-    def unsettle(meeting) =
-      Records::Topic.where(settled_at_meeting_id: meeting.id).update_all(settled_at_meeting_id: nil)
+    # Takes back `settle` of these meetings. Inside a transaction.
+    def unsettle(*meeting_ids)
+      settled = Records::Topic.where(id: Records::Topic.where(settled_at_meeting_id: meeting_ids).ids)
+      settled.update_all(settled_at_meeting_id: nil)
+      settled.each(&:keep_search_text)
+    end
 
     private
 
