@@ -16,6 +16,8 @@ class CloseWhatWasOpen < ActiveRecord::Migration[7.2]
     make_minutes_pdfs
     add_column :poll_people, :said_name, :string, limit: 120
     add_column :poll_people, :unproved, :boolean, null: false, default: false
+    # Some stayed with the series they were handed over from: the worker gathers all anew.
+    execute "delete from search_texts"
   end
 
   def down
