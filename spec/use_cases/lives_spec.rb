@@ -150,7 +150,8 @@ RSpec.describe "Random lives of series" do
   # What is found is what stands there, under the series and meeting where it stands now.
   def expect_found_where_it_stands
     kinds = [Records::Series, Records::Topic, Records::Line, Records::ActionItem, Records::ActionChange]
-    wanted = kinds.flat_map(&:all).map { |one| [one.id, one.search_text] }.reject { |_, row| row.nil? || row[:text].to_s.strip.empty? }
+    wanted = kinds.flat_map(&:all).map { |one| [one.id, one.search_text] }
+      .reject { |_, row| row.nil? || row[:text].to_s.strip.empty? }
     kept = Records::SearchText.all.index_by(&:id)
     differing = wanted.reject { |id, row| kept[id] && row.all? { |name, value| kept[id][name] == value } }
     expect([differing, kept.keys - wanted.map(&:first)]).to eq [[], []]

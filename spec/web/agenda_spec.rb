@@ -69,6 +69,7 @@ RSpec.describe "An agenda" do
     click_button "Take: Two boats"
     expect(page).to have_css ".topic .about a", text: "the chart"
     click_button "To the next meeting: Rope"
+    expect(page).to have_no_css ".brought-in li", text: "Rope" # or Paint would move from beneath the hand
     click_button "Not here: Paint"
     fill_in "Why, to who brought it", with: "Ask the yard"
     click_button "Send it back"
