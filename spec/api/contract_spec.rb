@@ -1,6 +1,6 @@
 require_relative "../api_helper"
 
-RSpec.describe "The API" do
+RSpec.describe "The API", :timeless do
   let(:marit) { person("Marit Hauge", admin: true) }
   let(:wen) { person("Wen Halloran", zone: "America/Halifax") }
   let(:run) { {localStart: future("09:30"), timeZone: "Europe/Oslo", lengthMin: 45, rule: "FREQ=WEEKLY;COUNT=6"} }

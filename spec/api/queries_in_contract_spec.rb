@@ -1,7 +1,7 @@
 require_relative "../api_helper"
 
 # What stands behind the question mark is held against the contract, as bodies are.
-RSpec.describe "Queries" do
+RSpec.describe "Queries", :timeless do
   let!(:marit) { person("Marit Hauge", admin: true) }
   let(:week) { series(marit, {}) }
   let(:meeting) { meeting_ids(week).first }

@@ -2,7 +2,7 @@ require_relative "../api_helper"
 
 # Each operation that takes a key of the browser's making: the same person, sending again, is told what they made;
 # nobody else learns anything, nor does it count elsewhere.
-RSpec.describe "A key that is taken" do
+RSpec.describe "A key that is taken", :timeless do
   let!(:marit) { person("Marit Hauge", admin: true) }
   let!(:wen) { person("Wen Halloran") }
   let(:lars) { person("Lars Ekeli") }
