@@ -123,6 +123,7 @@ RSpec.describe "Actions" do
     type(", and for paint")
     type(:enter)
     expect(page).to have_css ".card", text: "Waits for dry days, and for paint"
+    expect(page).to have_content "all saved"
     on_card "Order shackles", "h"
     select "Paint", from: "The series it goes to"
     click_button "Hand it over"
