@@ -7,9 +7,10 @@ RSpec.describe "At once" do
   let(:series_id) { series(marit, {required: ines}) }
   let(:meeting_id) { meeting_ids(series_id).first }
 
-  # Runs the blocks together. @return [Array] what each gave, or the error it raised
+  # Runs the blocks, or a list of them, together. @return [Array] what each gave, or the error it raised
   def together(*blocks)
     gate = Queue.new
+    blocks = blocks.flatten
     threads = blocks.map do |block|
       Thread.new do
         gate.pop
