@@ -48,7 +48,8 @@ module Api
       end
 
       def cut = @lock.synchronize do
-        @runs.reject(&:ended).select { |run| used_s(run.thread) - run.from_s > run.most_s }.each do |run|
+        long, @runs = @runs.partition { |run| used_s(run.thread) - run.from_s > run.most_s }
+        long.each do |run|
           run.ended = true
           run.thread.raise(TooLong)
         end
@@ -75,12 +76,13 @@ module Api
 
     private
 
-    # It was ended in the middle of whatever it was: what it had open is not used again, and no half of it is kept.
+    # It was ended in the middle of whatever it was: what it had open is not used again, and no half of it is kept. What
+    # was whole before stays, so nothing is said of that.
     def ended(env)
       Records::Base.connection_pool.active_connection&.throw_away!
       Log.refused(503, "too-long", "#{env["REQUEST_METHOD"]} #{env["PATH_INFO"].to_s[%r{\A/api/[a-z-]+}]}")
       status, headers, body =
-        Problem.response(503, "too-long", "This took too long to compute and was ended. Nothing was changed.")
+        Problem.response(503, "too-long", "This took too long and was ended. Load the page again to see what is kept.")
       [status, headers.merge("retry-after" => "60"), body]
     end
   end

@@ -41,7 +41,7 @@ module Mailing
       said = "#{keeper} asks you to be a host of the open hours “#{title}”. Once you agree, others can book times " \
         "with you there when you are free. Until then nothing of yours is shown, and which of your calendars count " \
         "is yours to choose."
-      note("Will you be a host?", title, said, ["Agree, or say no", url])
+      note("Asked to be a host", title, said, ["Agree, or say no", url])
     end
 
     # To whoever keeps them.

@@ -180,6 +180,17 @@ RSpec.describe "Changes over the API" do
     expect(told.text_part.decoded).not_to include "pier"
   end
 
+  it "tells the old address of somebody who has another for themselves that it was their own sign-in" do
+    use(UseCases::People, marit).change(
+      id: marit, version: Records::Person.find(marit).lock_version, name: "Marit Hauge", email: "marit@pier.example",
+      time_zone: "Europe/Oslo"
+    )
+    told = Mail.new(Records::Mail.find_by!(recipient: "marit@skerrybuoy.example").source)
+    expect(told.text_part.decoded).to include("With your sign-in somebody has given another address for you")
+      .and include("tell whoever looks after people here at once").and not_include("answer this mail")
+    expect(told.reply_to).to be_nil
+  end
+
   # Where all of a guest's mail goes is not for one of several keepers to say.
   it "leaves the address of a guest of several keepers to an admin, and believes no report that was made up" do
     Records::Person.where(id: marit).update_all(admin: false)

@@ -270,7 +270,7 @@ RSpec.describe "Hours others may book" do
       expect(times(open)["hosts"]).to eq ["Marit Hauge"]
       expect(free(ask)).to eq [] # together: not before all have agreed
       mail = mails("wen@skerrybuoy.example").first
-      expect(mail.subject).to eq "Will you be a host?: Buoy clinic"
+      expect(mail.subject).to eq "Asked to be a host: Buoy clinic"
       sign_in(wen)
       expect(call(:get, "/desk")["hostings"].map { |one| one["keeper"] }.uniq).to eq ["Marit Hauge"]
       row = call(:get, "/open-hours")["openHours"].find { |one| one["id"] == open["id"] }

@@ -187,6 +187,29 @@ RSpec.describe "Asking for times" do
     expect(page).to have_content "This link is no longer valid"
   end
 
+  it "counts an answer with an address, given by the shared link, once it is confirmed by the mail" do
+    id = poll(people: [], names: [{name: "The harbour master", role: "required"}])
+    Records::TimePoll.find(id).update!(shared: true)
+    visit Loading::PollLink.shared_path(Records::TimePoll.find(id))
+    select "Oslo time", from: "Times in"
+    fill_in "Your name", with: "Olav Dahl"
+    fill_in "Your mail address", with: "olav@port.example"
+    answer "14:00", "Suits"
+    click_button "Send my answer"
+    expect(page).to have_content "a mail is on its way to olav@port.example"
+    expect(page).to have_no_button "Send my answer"
+    click_button "Answer for somebody else"
+    expect(page).to have_field "Your name", with: ""
+    mail = Mail.read_from_string(mailed("olav@port.example"))
+    expect(mail.subject).to start_with "Please confirm your answer"
+    visit mail.text_part.decoded[%r{/ask/\S+}]
+    expect(page).to have_content "confirm it below: then it counts"
+    click_button "Confirm my answer"
+    expect(page).to have_content "Sent. You can come back and change it"
+    expect(page).to have_no_content "confirm it below"
+    expect(Records::PollPerson.where(unproved: true)).to be_empty
+  end
+
   it "lets whoever asks enter answers, add and remove times, ask others, remind, and change the deadline" do
     id = poll(guests: ["Odd Dahl"])
     sign_in_as "Marit Hauge"

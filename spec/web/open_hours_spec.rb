@@ -122,7 +122,7 @@ RSpec.describe "Hours others may book" do
       hosts: [{person_id: marit}, {person_id: wen}]
     )
     mail = within_s(15) { Records::Mail.find_by(recipient: "wen@skerrybuoy.example", state: %w[sent delivered]) }
-    expect(Mail.new(mail.source).subject).to start_with "Will you be a host?"
+    expect(Mail.new(mail.source).subject).to start_with "Asked to be a host"
     sign_in_as "Wen Halloran"
     expect(page).to have_content "Marit Hauge asks you to be a host of these open hours", count: 2
     click_link "Buoy clinic"

@@ -12,11 +12,11 @@ module UseCases
 
     # @param old [String] the address they had
     def tell(person, old)
-      changer = Records::Person.find_by(id: by)
+      changer = Records::Person.find_by(id: by) unless by == person.id
       Outbox.new(clock: @clock).put(
         reason: "address:#{person.id}:#{now.to_i}:#{now.usec}", to: Reader.new(person.name, old),
         reply_to: changer&.email,
-        **Mailing::AddressNote.parts(by: changer&.name || "Somebody")
+        **Mailing::AddressNote.parts(by: changer&.name)
       )
     end
 

@@ -70,7 +70,10 @@ async function send(state: 'open' | 'done', delayed: boolean, words: string) {
     </section>
     <section v-else-if="isGone" class="sheet stack">
       <h1>This link leads nowhere any more</h1>
-      <p>The action has another owner by now, or is gone. Nothing is asked of you.</p>
+      <p>
+        The action has another owner by now, was done some time ago, or you have a newer link. Ask whoever sent it to
+        you.
+      </p>
     </section>
     <ProblemNote v-else :error="error" />
   </div>

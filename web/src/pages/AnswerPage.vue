@@ -83,7 +83,10 @@ async function sendFeed() {
     <p class="mark"><Mark /> Left Over</p>
     <div v-if="isGone" class="sheet" role="alert">
       <h1>This link is no longer valid</h1>
-      <p>Perhaps you have been taken off the meeting, or part of the link was lost. Ask whoever invited you.</p>
+      <p>
+        Perhaps you have been taken off the meeting, have newer links, or part of this one was lost. Ask whoever invited
+        you.
+      </p>
     </div>
     <div v-else-if="error && !link" class="sheet stack" role="alert">
       <h1>No connection just now</h1>

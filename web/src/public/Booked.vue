@@ -68,7 +68,7 @@ read()
 <template>
   <section v-if="error?.status === 404" class="sheet stack" role="alert">
     <h1>This link is no longer valid</h1>
-    <p>Perhaps part of it was lost. Look at the mail once more.</p>
+    <p>Perhaps it was long ago, or part of the link was lost. Look at the mail once more.</p>
   </section>
   <section v-else-if="error" class="sheet stack" role="alert">
     <h1>No connection just now</h1>

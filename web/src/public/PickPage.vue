@@ -43,7 +43,7 @@ read()
 <template>
   <section v-if="error?.status === 404" class="sheet stack" role="alert">
     <h1>This link is no longer valid</h1>
-    <p>Perhaps you are not on the list any more, or part of the link was lost. Ask whoever sent it to you.</p>
+    <p>Perhaps the meeting is over, you have a newer link, or part of this one was lost. Ask whoever sent it to you.</p>
   </section>
   <section v-else-if="error && !page" class="sheet stack" role="alert">
     <h1>No connection just now</h1>

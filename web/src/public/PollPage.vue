@@ -32,6 +32,12 @@ const next = computed(() => {
         'invitation, or a word.'
 })
 
+/** By the link for everybody, with an address: there is nothing more to do here. */
+const toProve = computed(() => sent.value && !personId && !!page.value?.proof)
+function another() {
+  form.value.name = ''
+  sent.value = false
+}
 const verb = computed(() => {
   if (personId && page.value?.proof) return 'Confirm my answer'
   return page.value?.answered ? 'Send the change' : 'Send my answer'
@@ -75,7 +81,7 @@ const suggestionFault = computed(() => {
 <template>
   <section v-if="error?.status === 404" class="sheet stack" role="alert">
     <h1>This link is no longer valid</h1>
-    <p>Perhaps you are not asked any more, or part of the link was lost. Ask whoever sent it to you.</p>
+    <p>Perhaps it was long ago, you have a newer link, or part of this one was lost. Ask whoever sent it to you.</p>
   </section>
   <section v-else-if="error && !page" class="sheet stack" role="alert">
     <h1>No connection just now</h1>
@@ -83,6 +89,17 @@ const suggestionFault = computed(() => {
     <button type="button" class="button" @click="read()">Try again</button>
   </section>
   <p v-else-if="!page" class="soft" role="status">The times are being read …</p>
+  <section v-else-if="toProve" ref="status" class="sheet stack">
+    <p class="eyebrow">{{ page.keeper }} asks</p>
+    <h1>{{ page.title }}</h1>
+    <p class="done" role="status">
+      One more step: a mail is on its way to {{ address }}. Open the link in it and confirm there; your answer counts
+      then.
+    </p>
+    <p class="row">
+      <button type="button" class="button plain" @click="another">Answer for somebody else</button>
+    </p>
+  </section>
   <form v-else class="sheet stack" novalidate @submit.prevent="submit">
     <header class="about">
       <p class="eyebrow">{{ page.keeper }} asks{{ page.name ? `, ${page.name}` : '' }}</p>
@@ -195,11 +212,7 @@ const suggestionFault = computed(() => {
         ></label
       >
       <div ref="status" class="foot">
-        <p v-if="sent && page.proof" class="done" role="status">
-          One more step: a mail is on its way to {{ address }}. Open the link in it and confirm; your answer counts
-          then.
-        </p>
-        <p v-else-if="sent" class="done" role="status">
+        <p v-if="sent" class="done" role="status">
           Sent. You can come back and change it until {{ moment(page.closesAt) }}.<template v-if="page.path">
             <a :href="page.path">Your own link to it</a></template
           >
