@@ -7,8 +7,9 @@ module Mailing
     # @return [Hash] subject, text and html
     def parts(links:)
       subject = "Your new links"
-      said = "The links in the mails and calendar entries you had before do not work any more. Whoever else may have " \
-        "had one of them cannot use it."
+      said = "The links by which you could answer, pick a time, or say how an action goes do not work any more, in " \
+        "mails and calendar entries you had before. Whoever else may have had one of them cannot use it. Links into " \
+        "calls stay as they are; whoever keeps the meeting can renew those."
       more = links.any? ? "\n\nTo answer, without signing in:" : ""
       text = [said + more, *links.map { |title, url| "#{title}:\n#{url}" }].join("\n\n")
       html = Html.heading(subject) + Html.paragraph(said + more) + links.map { |title, url| Html.link(title, url) }.join

@@ -35,8 +35,8 @@ const { mutate, error, isPending } = useMutation({
       @submit="mutate()"
     >
       <p>
-        All links that {{ own ? 'you have' : `${name} has` }} had by mail or in a calendar stop working. One mail with
-        the new ones goes out at once.
+        All links by which {{ own ? 'you' : name }} can answer, pick a time, or say how an action goes stop working, in
+        mails and calendars. One mail with the new ones goes out at once. Links into calls stay as they are.
       </p>
     </FormDialog>
   </section>
