@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_30_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_30_000002) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -99,6 +99,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000001) do
     t.datetime "stamp"
     t.string "entered_by_id", limit: 36, collation: "ascii_bin"
     t.datetime "signed_up_at"
+    t.datetime "lapsed_at"
     t.index ["entered_by_id"], name: "fk_rails_b394246f33"
     t.index ["meeting_id", "person_id"], name: "index_answers_on_meeting_id_and_person_id", unique: true
     t.index ["person_id"], name: "index_answers_on_person_id"

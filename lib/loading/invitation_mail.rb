@@ -35,7 +35,7 @@ module Loading
       Mailing::Invitation.new(
         kind: one.kind, content: content, note: note, wording: filled(wording, one.person, content, at, link),
         keeper: frame.keeper, role: one.role.to_s, role_before: one.role_before&.to_s,
-        first: first_meeting(one.person, content), changes: changes,
+        first: said_first(one.person, content), changes: changes, from: at, lapsed: frame.lapsed_of(one.person.id),
         records: records?(content), mark: frame.mark, agenda: off ? nil : frame.agenda,
         papers: off ? [] : frame.papers,
         url: (series_url unless off || one.person.guest),
@@ -109,7 +109,7 @@ module Loading
       agenda = frame.agenda
       Core::Invitation::Wording.fill(
         wording,
-        "title" => content.title, "next" => first_meeting(person, content), "rule" => content.sentence,
+        "title" => content.title, "next" => first_meeting(person, content), "rule" => content.sentence(from: at),
         "place" => content.location, "call" => content.online&.to_s, "keeper" => content.keeper,
         "answer link" => answer_url(person, link),
         "agenda" => agenda && agenda[:topics].map { |topic| topic[:title] }.join("\n"),
@@ -119,6 +119,11 @@ module Loading
 
     def left_over(agenda)
       agenda[:left_over].map { |action| [action[:text], *action[:owners]].join(" – ") }.join("\n")
+    end
+
+    # Of a single meeting only where the reader's wall shows another time.
+    def said_first(person, content)
+      first_meeting(person, content) unless content.single? && content.zone == person.zone
     end
 
     # The next meeting on the reader's own wall.

@@ -79,8 +79,20 @@ module Loading
         telling = tellings[one.person.id]
         kind = Core::Invitation::News.for_asked(telling && last(telling), digest(one.role)) or next
         next one.with(kind: kind) unless kind == :changed
+        next if last_mail(telling)&.role == one.role.to_s && only_past?(telling)
 
         one.with(kind: kind, before: content_of(telling), role_before: last_mail(telling)&.role&.to_sym)
+      end
+    end
+
+    # The words for when it is may read otherwise though nothing to come is: dates of an earlier rule have passed.
+    TIMES = %w[start rule dates off moved ended length_min].freeze
+
+    def only_past?(telling)
+      (@only_past ||= {}).fetch(telling.sending_id) do |id|
+        before = content_of(telling)
+        @only_past[id] = before && before.matters.except(*TIMES) == @content.matters.except(*TIMES) &&
+          Core::Invitation::Difference.between(before, @content, from: @now).empty?
       end
     end
 

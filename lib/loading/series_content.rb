@@ -17,22 +17,36 @@ module Loading
       meetings.each { |meeting| meeting.association(:series).target = series }
       elsewhere = meetings.select(&:own_where)
       Records::Base.fill(elsewhere, :held_place)
-      planned = meetings.reject { |meeting| meeting.state == "called_off" }
-      return head(series).with(ended: ended(series, meetings, now)) if planned.empty?
+      planned = meetings.reject { |meeting| off?(meeting) }
+      return nothing(series, meetings, now) if planned.empty?
 
       # A run that has been ended goes as far as its last meeting that is held.
       last = series.ended_from && planned.last.original_start
-      counted = last ? meetings.select { |meeting| meeting.original_start <= last } : meetings
       one_rule = series.rule && earlier(series, planned, now).empty?
       added = planned.select(&:added).map { |meeting| meeting.original_wall.to_s }
       times = one_rule ? by_rule(series, last, added) : by_dates(series, planned, now)
-      off, held = counted.select { |meeting| meeting.original_wall.to_s >= times[:start] }.partition { |one| off?(one) }
+      held = planned.select { |meeting| meeting.original_wall.to_s >= times[:start] }
       head(series).with(
         **times,
         ended: (ended(series, meetings, now) if series.ended_from || nothing_left?(meetings, now)),
-        off: off.map { |meeting| off_view(meeting) },
+        off: off(meetings, last, times[:start], now).map { |meeting| off_view(meeting) },
         moved: held.select { |meeting| differs?(series, meeting) }.map { |meeting| moved(series, meeting) }
       )
+    end
+
+    # When all is called off.
+    def nothing(series, meetings, now)
+      coming = meetings.select { |meeting| meeting.ends_at > now }
+      head(series).with(ended: ended(series, meetings, now), off: coming.map { |meeting| off_view(meeting) })
+    end
+
+    # Those called off that are told one by one: within the run, and to come though the rule does not give them any
+    # more. Not those that went with a run that has been ended.
+    def off(meetings, last, start, now)
+      meetings.select do |meeting|
+        within = meeting.original_wall.to_s >= start && (last.nil? || meeting.original_start <= last)
+        off?(meeting) && (within || (meeting.ends_at > now && !(last && meeting.called_off_with_run)))
+      end
     end
 
     def off?(meeting) = meeting.state == "called_off"
@@ -66,7 +80,14 @@ module Loading
       off = meetings.last(1) if off.empty?
       return if off.empty?
 
-      {"from" => off.first.original_wall.to_s, "reason" => off.map { |one| one.called_off_reason.to_s }.uniq.join(" ")}
+      {"from" => off.first.original_wall.to_s, "reason" => one_reason(off)}
+    end
+
+    # The reason the run was ended for, or the one that all share; each date keeps its own besides.
+    def one_reason(off)
+      with_run = off.select(&:called_off_with_run)
+      reasons = (with_run.empty? ? off : with_run).map { |one| one.called_off_reason.to_s }.uniq
+      reasons.one? ? reasons.first : ""
     end
 
     # Whether a meeting is not as the rule says.

@@ -31,10 +31,12 @@ module Mailing
     # @param records [Boolean] whether the call is recorded
     # @param papers [Array<Hash>] name, size_bytes and whether it is attached
     # @param changes [Array<Hash>] label, before and after, since they were last told
+    # @param from [Time] what lies before is not spoken of
+    # @param lapsed [Array<Core::WallTime>] dates the reader had answered to, whose times have changed since
     def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, url:, answer_url:, options:, calendar:,
-      records: false, mark: nil, wording: nil, role_before: nil, agenda: nil, papers: [])
+      from:, records: false, mark: nil, wording: nil, role_before: nil, agenda: nil, papers: [], lapsed: [])
       @kind, @content, @note, @keeper, @role, @first = kind, content, note, keeper, role, first
-      @records = records
+      @from, @records, @lapsed = from, records, lapsed
       @mark = mark
       @wording = wording if kind == :invited
       @changes = changes + role_change(role_before)
@@ -86,14 +88,29 @@ module Mailing
     # What stands now; what has changed is said in its own part.
     def facts
       facts = off? ? {"Why" => why_off, "You" => NOTHING_TO_DO} : standing
-      facts.compact.to_a
+      facts.reject { |_, said| said.to_s.empty? }.to_a
     end
 
-    def why_off = (@content.ended["reason"] if @kind == :called_off && @content.ended)
+    def why_off = (Core::Invitation::Exceptions.new(@content, @from).why if @kind == :called_off)
 
     def standing
-      {"When" => @content.sentence, "Next" => @first, "Where" => @content.location, "Call" => call,
+      {"When" => @content.sentence(from: @from), "Except" => @content.exceptions(from: @from).join("\n"),
+       (@content.single? ? "Your time" : "Next") => @first, "Where" => @content.location, "Call" => call,
        "Why" => @content.purpose, "You" => you}
+    end
+
+    # So many are named.
+    MOST_LAPSED = 4
+
+    # That an answer given before is worth nothing now.
+    def lapsed
+      return if @lapsed.empty? || !answers?
+      return "Your answer no longer counts, since the time has changed. Please answer again." if @content.single?
+
+      dates = @lapsed.map { |wall| Core::Words.day(wall.date) }
+      which = (dates.size > MOST_LAPSED) ? "these #{dates.size} dates" : Core::Words.list(dates)
+      "Your #{dates.one? ? "answer" : "answers"} to #{which} no longer #{dates.one? ? "counts" : "count"}, since the " \
+        "#{dates.one? ? "time has" : "times have"} changed. Please answer again."
     end
 
     def call
@@ -107,11 +124,17 @@ module Mailing
         first_sentence,
         *said,
         (["What has changed:", *changes.map { |line| "  #{line}" }].join("\n") if changes.any?),
-        facts.map { |name, value| "#{name.ljust(6)} #{value.gsub("\n", "\n       ")}" }.join("\n"),
+        lapsed,
+        facts_text,
         agenda_text,
         answers,
         @url && "The series, once you have signed in:\n  #{@url}"
       ].compact.reject(&:empty?).join("\n\n") + "\n"
+    end
+
+    def facts_text
+      width = [6, *facts.map { |name, _| name.size }].max
+      facts.map { |name, value| "#{name.ljust(width)} #{value.gsub("\n", "\n#{" " * (width + 1)}")}" }.join("\n")
     end
 
     def change_text(label:, before:, after:) = "#{label}: #{after || "none"}#{" (was: #{before})" if before}"
@@ -121,7 +144,7 @@ module Mailing
         (Html.mark(@mark) if @mark), Html.heading(@content.title), Html.soft(first_sentence), *said.map { |words|
                                                                                                 Html.paragraph(words)
                                                                                               }, changed,
-        rows, agenda_html, buttons, (Html.link("Open the series", @url) if @url)
+        (Html.paragraph(lapsed) if lapsed), rows, agenda_html, buttons, (Html.link("Open the series", @url) if @url)
       ]
       Html.page(@content.title, parts.compact.join("\n"))
     end

@@ -13,7 +13,8 @@ RSpec.describe Mailing::Invitation do
   )
   base = {
     kind: :invited, content: content, note: nil, keeper: "Marit Hauge", role: "required", first: nil, changes: [],
-    url: "http://x.example/series/1", answer_url: "http://x.example/answer/1", options: usual, calendar: nil
+    url: "http://x.example/series/1", answer_url: "http://x.example/answer/1", options: usual, calendar: nil,
+    from: Time.utc(2026, 11, 24)
   }
   parts = ->(**wish) { described_class.new(**base, **wish).parts }
 
@@ -71,7 +72,7 @@ RSpec.describe Mailing::Invitation do
         if off
           {
             answer_url: nil, url: nil,
-            content: content.with(ended: {"from" => "2026-11-30T09:30:00", "reason" => "Storm"})
+            content: content.with(off: [{"on" => "2026-11-30T09:30:00", "reason" => "Storm"}])
           }
         else
           {}

@@ -199,7 +199,8 @@ RSpec.describe UseCases::IncomingMails, at: Stage::STORY do
       expect(starts).to eq %w[2026-11-30T09:30:00 2026-12-09T14:00:00 2026-12-16T14:00:00]
       standing = topics.map { |id| Records::Topic.find(id).meeting_id }
       expect(standing).to eq [meetings[0], meetings[1], meetings[2], meetings[2]]
-      expect(Records::Answer.pluck(:meeting_id)).to eq [meetings[0]]
+      expect(Records::Answer.where.not(answer: "none").pluck(:meeting_id)).to eq [meetings[0]]
+      expect(Records::Answer.where.not(lapsed_at: nil).pluck(:meeting_id)).to match_array meetings[1, 2]
     end
 
     it "is called off and brought back, all later meetings at once, and everybody is told" do

@@ -33,16 +33,22 @@ module Core
         run_of(start, rule, dates, length_min) if start
       end
 
-      # When it is, in words. @return [String, nil] nil when no meeting is left
-      def sentence
-        return run&.sentence unless later
+      # When it is, in words: a single meeting as it is now, of a run what is to come and takes place.
+      # @param from [Time, nil] what lies before is not counted
+      # @return [String, nil] nil when no meeting is left
+      def sentence(from: nil) = (sentence_of(meetings(from || beginning), from, off_walls) if run)
 
-        following = run_of(*later.values_at("start", "rule", "dates", "length_min"))
-        earlier = run.between(Time.at(0), zone.instant(following.start)).map do |date|
-          Recurrence::Sentence::Earlier.new(wall: date.wall, length_min: length_of(date.wall.to_s))
-        end
-        Recurrence::Sentence.with_earlier(following, earlier)
+      # The same as it was planned, whatever has become of single dates.
+      def plan(from: nil)
+        lengths = moved.map { |one| one.slice("from", "length_min").merge("to" => one["from"]) }
+        with(off: [], moved: lengths).sentence(from: from)
       end
+
+      # Dates that are not as the sentence says. @return [Array<String>]
+      def exceptions(from:) = run ? Exceptions.new(self, from).to_a : []
+
+      # Whether it is one meeting and no run.
+      def single? = !start.nil? && rule.nil? && dates.empty?
 
       # Whether its sentence tells the dates to come, rather than how many were set by hand.
       def ruled? = !(later ? later["rule"] : rule).nil?
@@ -59,6 +65,12 @@ module Core
 
       def off_walls = off.map { |one| WallTime.parse(one["on"]) }
 
+      # Those of the run alone: of dates of an earlier rule an entry need not say that they are left out.
+      def off_of_run
+        given = run.between(zone.instant(off_walls.min), zone.instant(off_walls.max) + 1).map(&:wall) if off.any?
+        off_walls & given.to_a
+      end
+
       # What decides whether somebody must be told; who else is asked does not.
       def matters = to_plain.except("keeper", "later", *SINCE.keys.reject { |name| to_plain[name] })
 
@@ -67,18 +79,41 @@ module Core
         %i[start time_zone length_min rule dates moved].all? { |name| public_send(name) == other.public_send(name) }
       end
 
-      # The meetings from a moment on, as far as contents are compared, called off or not.
+      # The meetings from a moment on, as far as contents are compared, called off or not; those called off before the
+      # rule changed, too.
       # @return [Array<Single>] in order
       def meetings(from)
-        return [] unless run
-
         moved_from, reasons = moved.to_h { |one| [one["from"], one] }, off.to_h { |one| one.values_at("on", "reason") }
-        dates = run.between(from - ENDLESS_S, from + (run.endless? ? ENDLESS_S : LATEST_S))
-        all = dates.map { |date| date.wall.to_s }.map { |wall| single(wall, moved_from[wall], reasons[wall]) }
+        all = (walls_around(from) | reasons.keys).map { |wall| single(wall, moved_from[wall], reasons[wall]) }
         all.select { |one| zone.instant(one.at) >= from }.sort_by { |one| [one.at, one.original] }
       end
 
+      # The meeting, where it is a single one. @return [Single]
+      def only = meetings(beginning).first
+
       private
+
+      # Before all its dates, wherever they have moved.
+      def beginning = zone.instant(WallTime.parse(start)) - ENDLESS_S
+
+      def sentence_of(all, from, off)
+        return Recurrence::Sentence.new(run.with(start: only.at, length_min: only.length_min)).to_s if single?
+        return Recurrence::Sentence.new(run, from: from, off: off).to_s unless later
+
+        following = run_of(*later.values_at("start", "rule", "dates", "length_min"))
+        earlier = all.select { |one| one.off.nil? && one.original < following.start }.map do |one|
+          Recurrence::Sentence::Earlier.new(wall: one.at, length_min: one.length_min)
+        end
+        Recurrence::Sentence.with_earlier(following, earlier, from: from, off: off)
+      end
+
+      # @return [Array<String>]
+      def walls_around(from)
+        return [] unless run
+
+        dates = run.between(from - ENDLESS_S, from + (run.endless? ? ENDLESS_S : LATEST_S))
+        dates.map { |date| date.wall.to_s }
+      end
 
       def run_of(start, rule, dates, length_min)
         Recurrence::Run.new(start: WallTime.parse(start), zone: zone, length_min: length_min,
@@ -88,9 +123,6 @@ module Core
       def single(wall, own, off)
         Single.new(original: WallTime.parse(wall), at: WallTime.parse(own ? own["to"] : wall), off: off,
           length_min: own ? own["length_min"] : length_min, special: own&.slice("where", "call")&.compact || {})
-      end
-
-      def length_of(wall) = moved.find { |one| one["from"] == wall }&.fetch("length_min") || length_min
-    end
+      end    end
   end
 end

@@ -4,7 +4,7 @@ module Core
     # where there was or is nothing.
     class Difference
       Change = Value.of(:label, :before, :after)
-      # So many single dates are named; of more only those the sentence of the run does not tell, or how many.
+      # So many single dates are named besides those the sentence of the run tells; of more, how many there are.
       MOST_NAMED = 12
 
       # @param before, after [Content]
@@ -21,15 +21,18 @@ module Core
       def to_a
         return [ended] if @after.start.nil? && @before.start
 
-        [text("Title", :title), times, *meetings, text("Where", :location), call, text("Why", :purpose), answering]
-          .compact
+        when_it_is = alone? ? [alone] : [times, ending, *meetings]
+        [text("Title", :title), *when_it_is, text("Where", :location), call, text("Why", :purpose),
+          answering].compact
       end
 
       private
 
       def beginning(content) = content.start && content.zone.instant(WallTime.parse(content.start))
 
-      def ended = change("When", @before.sentence, ["called off", @after.ended&.fetch("reason")].compact.join(": "))
+      def ended
+        change("When", sentence(@before), ["called off", Exceptions.new(@after, @from).why].compact.join(": "))
+      end
 
       def text(label, name) = change(label, @before.public_send(name), @after.public_send(name))
 
@@ -39,7 +42,28 @@ module Core
 
       def answering = change("Answers", *[@before, @after].map { |content| Options.sentence(content.options || {}) })
 
-      def times = change("When", *[@before, @after].map { |content| content.sentence || "no meeting" })
+      # Of a run what was planned: what has become of its dates is said date by date.
+      def times = @times ||= change("When", *[@before, @after].map { |content| sentence(content) || "no meeting" })
+
+      def sentence(content) = content.single? ? content.sentence : content.plan(from: @from)
+
+      # One meeting, then and now.
+      def alone? = [@before, @after].all?(&:single?)
+
+      def alone
+        was, is = @before.only, @after.only
+        change("When", said(was, is, @before), said(is, was, @after))
+      end
+
+      # Since when all is called off.
+      def ending
+        change("Called off", *[@before, @after].map { |content| content.ended && content.run && ended_words(content) })
+      end
+
+      def ended_words(content)
+        from, reason = content.ended.values_at("from", "reason")
+        ["from #{Words.day(WallTime.parse(from).date)} on", *([reason] unless reason.empty?)].join(": ")
+      end
 
       # Single meetings: moved, shorter or longer, elsewhere, called off, brought back, added. A meeting is known by
       # when it was to be; where the rule has changed, the k-th that is no more has become the k-th that is new
@@ -73,7 +97,7 @@ module Core
 
       def in_order(lost, added)
         pairs = Array.new([lost.size, added.size].max) { |i| [lost[i], added[i]] }
-        return pairs if pairs.size <= MOST_NAMED || ![@before, @after].all?(&:ruled?)
+        return pairs unless times && [@before, @after].all?(&:ruled?)
 
         pairs.reject { |was, is| regular?(was, @before) && regular?(is, @after) }
       end
@@ -85,7 +109,8 @@ module Core
       def named(said)
         return said if said.size <= MOST_NAMED
 
-        said.first(MOST_NAMED) << Change.new(label: "Meeting", before: nil, after: "and #{said.size - MOST_NAMED} more")
+        rest = "#{said.size - MOST_NAMED} more meetings differ; all stand in the calendar entry"
+        said.first(MOST_NAMED) << Change.new(label: "Besides", before: nil, after: rest)
       end
 
       # One side of a change, beside the other; where the meeting does not take place, why not.
@@ -93,9 +118,12 @@ module Core
         return said(one, other, content) if one && !one.off
         return "#{wall_words(one.at, content.zone)}: called off. #{one.off}".strip if one
         return if content.equal?(@before)
+        return "#{wall_words(other.at, content.zone)}: not any more" unless ended?(other, content)
 
-        "#{wall_words(other.at, content.zone)}: not any more#{". #{content.ended["reason"]}" if content.ended}"
+        "#{wall_words(other.at, content.zone)}: called off. #{content.ended["reason"]}".strip
       end
+
+      def ended?(one, content) = content.ended && one.original >= WallTime.parse(content.ended["from"])
 
       def said(one, other, content)
         length = ", #{one.length_min} minutes" if one.length_min != (other || content).length_min

@@ -33,10 +33,7 @@ module Core
             .raw("CALSCALE", "GREGORIAN")
             .raw("METHOD", method.to_s.upcase)
           ICalendar::ZoneWriter.write(writer, run.zone, first_instant, last_instant)
-          writer.component("VEVENT") { event(writer) { times(writer) } }
-          unless cancel?
-            singles.each { |one| writer.component("VEVENT") { event(writer, one) { moved_times(writer, one) } } }
-          end
+          content.single? ? alone(writer) : whole(writer)
         end
         writer.to_s
       end
@@ -46,6 +43,19 @@ module Core
       def run = content.run
 
       def cancel? = method == :cancel
+
+      # One meeting is one event, where and when it is now.
+      def alone(writer)
+        one = singles.first || {"from" => content.start, "to" => content.start, "length_min" => content.length_min}
+        writer.component("VEVENT") { event(writer, one) { own_times(writer, one) } }
+      end
+
+      def whole(writer)
+        writer.component("VEVENT") { event(writer) { times(writer) } }
+        return if cancel?
+
+        singles.each { |one| writer.component("VEVENT") { event(writer, one) { moved_times(writer, one) } } }
+      end
 
       # Those that say something else than the whole: moved, elsewhere, or answered otherwise.
       def singles
@@ -88,11 +98,16 @@ module Core
         writer.walls("DTSTART", [run.start], run.zone).raw("DURATION", "PT#{run.length_min}M")
         writer.raw("RRULE", run.rule.to_text(zone: run.zone)) if run.rule
         writer.walls("RDATE", [run.start, *run.dates], run.zone) if run.dates.any? # the start again, as in ZoneWriter
-        writer.walls("EXDATE", content.off_walls.sort, run.zone) if content.off.any?
+        off = content.off_of_run
+        writer.walls("EXDATE", off.sort, run.zone) if off.any?
       end
 
       def moved_times(writer, one)
         writer.walls("RECURRENCE-ID", [WallTime.parse(one["from"])], run.zone)
+        own_times(writer, one)
+      end
+
+      def own_times(writer, one)
         writer.walls("DTSTART", [WallTime.parse(one["to"])], run.zone).raw("DURATION", "PT#{one["length_min"]}M")
       end
 
@@ -110,12 +125,14 @@ module Core
         )
       end
 
-      def first_instant = run.zone.instant(run.start)
+      def first_instant = [run.start, *moved_to].map { |wall| run.zone.instant(wall) }.min
 
       def last_instant
         last = run.endless? ? first_instant + ENDLESS_YEARS * YEAR_S : run.zone.instant(WallTime.at(run.last_date))
-        last + YEAR_S
+        [last, *moved_to.map { |wall| run.zone.instant(wall) }].max + YEAR_S
       end
+
+      def moved_to = content.moved.map { |one| WallTime.parse(one["to"]) }
     end
   end
 end

@@ -12,22 +12,22 @@ module Core
 
       # A run that takes over from another: "3 Mondays until 14 December 2026, 09:30–10:15; then every Tuesday, …".
       # @param earlier [Array<Earlier>] what is left of the other, in order
-      def self.with_earlier(run, earlier)
-        return new(run).to_s if earlier.empty?
+      # @param from, off as for new
+      def self.with_earlier(run, earlier, from: nil, off: [])
+        following = new(run, from: from, off: off).to_s
+        return following if earlier.empty?
 
-        days = earlier.map { |one| one.wall.date.wday }.uniq
-        noun = (days.size == 1) ? WEEKDAYS[days.first] : "date"
-        last = earlier.last.wall.date
-        until_words = "#{(earlier.size == 1) ? "on" : "until"} #{Words.short_day(last)} #{last.year}"
-        hours = earlier.map { |one| "#{Words.clock(one.wall)}–#{Words.clock(one.wall + one.length_min * 60)}" }.uniq
-        "#{Words.count(earlier.size, noun)} #{until_words}, " \
-          "#{(hours.size == 1) ? hours.first : "at different times"}; then #{new(run).to_s.sub(/\A[EO]/, &:downcase)}"
+        "#{EarlierDates.new(earlier)}; then #{following.sub(/\A[EO]/, &:downcase)}"
       end
 
       # @param run [Run]
-      def initialize(run)
+      # @param from [Time, nil] what lies before is not counted, as long as anything is to come
+      # @param off [Array<WallTime>] dates that do not take place, not counted either
+      def initialize(run, from: nil, off: [])
         @run = run
         @rule = run.rule
+        @from = from
+        @off = off
       end
 
       def to_s
@@ -52,7 +52,28 @@ module Core
 
       def once = "Once, on #{Words.day(@run.start.date)}"
 
-      def by_hand = "On #{Words.count(@run.dates.size + 1, "date")} set by hand"
+      def by_hand = "On #{counted("date")} set by hand"
+
+      # "12 meetings"; "4 more meetings", once some lie behind.
+      def counted(noun)
+        more = "more " if coming.size < @run.count && past?
+        Words.count(coming.size, "#{more}#{noun}")
+      end
+
+      def past? = !@from.nil? && @run.first_dates(1).first.ends_at <= @from
+
+      # Those that are to come and take place; where none is, all.
+      def coming
+        @coming ||= begin
+          all = @run.between(Time.at(0), FAR)
+          some = all.reject { |date| (@from && date.ends_at <= @from) || @off.include?(date.wall) }
+          some.empty? ? all : some
+        end
+      end
+
+      # After all dates there may be.
+      FAR = Time.utc(10_000)
+      private_constant :FAR
 
       # Dates that the rule does not give.
       def added
@@ -80,11 +101,10 @@ module Core
       def ending
         return "with no end" if @rule.endless?
 
-        last = @run.last_date
-        return "with no dates" unless last
+        return "with no dates" unless @run.last_date
 
-        meetings = Words.count(@run.count, "meeting")
-        return "#{meetings}, the last on #{Words.day(last)}" if @rule.count
+        meetings = counted("meeting")
+        return "#{meetings}, the last on #{Words.day(coming.last.wall.date)}" if @rule.count
 
         "until #{Words.short_day(until_date)} #{until_date.year}: #{meetings}"
       end

@@ -115,7 +115,8 @@ module UseCases
       signed_up = Records::Answer.where(meeting_id: ids, person_id: person_id).pluck(:meeting_id, :signed_up_at).to_h
       told = {
         answer: answer, note: words(note), answered_at: [stamp, now].min, stamp: stamp,
-        way: (way == "program") ? "mail" : way, entered_by_id: (by if way == "keeper"), updated_at: now
+        way: (way == "program") ? "mail" : way, entered_by_id: (by if way == "keeper"), updated_at: now,
+        lapsed_at: nil
       }
       rows = ids.map do |id|
         at = (answer == "accepted") ? signed_up[id] || now : nil

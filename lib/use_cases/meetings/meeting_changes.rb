@@ -17,7 +17,7 @@ module UseCases
         wish = {starts_at: starts_at, ends_at: ends_at, **(moves ? {moved_at: now} : {}), **where(own)}
         next unless update(meeting, version, **wish)
 
-        Records::Answer.where(meeting_id: meeting_id).delete_all if moves
+        Records::Answer.lapse(meeting_id, now) if moves
         check_fit(meeting) unless place_anyway
         places.book_for(meeting.series, [meeting]) if held
         Calls.new(by: by, clock: @clock).want(meeting.series_id)

@@ -130,7 +130,7 @@ module UseCases
     end
 
     def put(meeting, date)
-      Records::Answer.where(meeting_id: meeting.id).delete_all unless meeting.starts_at == date.starts_at
+      Records::Answer.lapse(meeting.id, now) unless meeting.starts_at == date.starts_at
       meeting.update!(
         original_start: date.wall.to_time, starts_at: date.starts_at, ends_at: date.ends_at, moved_at: nil,
         added: false

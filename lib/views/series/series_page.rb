@@ -26,7 +26,7 @@ module Views
       {
         time_zone: @series.time_zone, zone_city: @series.zone.city, length_min: @series.length_min,
         rule: @series.rule, **Loading::SeriesSentence.new([@series.id], now: now).of(@series),
-        since: Core::WallTime.of_fields(@series.local_start).date,
+        since: Core::WallTime.of_fields(@series.meetings.minimum(:original_start) || @series.local_start).date,
         ended_from: @series.ended_from && Core::WallTime.of_fields(@series.ended_from)
       }
     end
