@@ -4,3 +4,5 @@ require_relative "database"
 require_relative "loader"
 require "bcrypt"
 require "active_model"
+
+LOADER.on_load("Mailing::Html") { |html, _| html.house = Settings.organisation }

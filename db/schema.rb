@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_30_000002) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_30_000003) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -204,6 +204,17 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000002) do
     t.check_constraint "`person_id` is null <> (`place_id` is null)", name: "calendars_owner"
     t.check_constraint "`state` in ('still','waiting','running','failed','cancelled','set_aside')", name: "calendars_state"
     t.check_constraint "json_valid(`warnings`)", name: "warnings"
+  end
+
+  create_table "call_links", id: { type: :string, limit: 64, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "meeting_id", limit: 36, collation: "ascii_bin"
+    t.integer "renewal", null: false
+    t.datetime "told_at", null: false
+    t.index ["person_id"], name: "index_call_links_on_person_id"
+    t.index ["series_id"], name: "index_call_links_on_series_id"
+    t.index ["told_at"], name: "index_call_links_on_told_at"
   end
 
   create_table "call_reports", id: { type: :string, limit: 64, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|

@@ -76,6 +76,7 @@ class Worker
       "reports" => -> { UseCases::IncomingMails.new(clock: @clock).sweep },
       "files" => -> { UseCases::FileReadings.new(clock: @clock).sweep },
       "counts" => -> { UseCases::Counts.new(clock: @clock).sweep },
+      "links_into_calls" => -> { UseCases::CallLinks.new(clock: @clock).sweep },
       "tries" => -> { UseCases::Tries.new(clock: @clock).sweep },
       "links_asked_for" => -> { UseCases::LinkWishes.new(clock: @clock).sweep },
       "writers" => -> { UseCases::Writers.new(clock: @clock).sweep },

@@ -65,7 +65,7 @@ module Api
         use Sound
         use Rack::Attack
         use Rack::Session::Cookie, App.session
-        {"/api/call-reports" => CallReports, "/call" => WayIn, "/feeds" => Feeds}
+        {"/api/call-reports" => CallReports, "/call" => WayIn, "/c" => WayIn, "/feeds" => Feeds}
           .each { |path, kind| map(path) { run kind.new } }
         map("/api") { run Api::App.api }
         map("/health") { run ->(_env) { Api::App.health } }

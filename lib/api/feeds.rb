@@ -26,7 +26,9 @@ module Api
 
     # Of a person, or of open hours.
     def read(kind, id, token)
-      (kind == "open") ? Views::OpenHoursFeed.new.read(id, token) : Views::Feeds.new.read(kind, id, token)
+      return Views::OpenHoursFeed.new.read(id, token) if kind == "open"
+
+      Views::Feeds.new(ways_in: UseCases::CallLinks.new.method(:addresses)).read(kind, id, token)
     end
   end
 end

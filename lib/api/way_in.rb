@@ -8,7 +8,7 @@ module Api
       request = Rack::Request.new(env)
       return [405, {}, []] unless request.get? || request.head?
 
-      link = Loading::WayIn.new(request.path_info.delete_prefix("/"), now: @clock.now)
+      link = Loading::WayIn.open(request.path_info.delete_prefix("/"), now: @clock.now)
       address = Loading::Entrance.address(link, request.params["of"].to_s)
       to(address || "/call-soon?#{URI.encode_www_form(title: link.series.title, link: request.fullpath)}")
     rescue Core::NotFound, Rack::QueryParser::InvalidParameterError

@@ -66,7 +66,10 @@ module Loading
     end
 
     def row(record, carried)
-      {text: record.text, owners: record.owners.map { |one| one.person.name }, carried: carried}
+      {
+        text: record.text, owners: record.owners.map { |one| one.person.name }, carried: carried,
+        due: record.due_on && Core::Words.day(record.due_on)
+      }
     end
   end
 end

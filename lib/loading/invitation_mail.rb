@@ -3,9 +3,11 @@ module Loading
   class InvitationMail
     # @param series [Records::Series] with keeper, place, members and their people
     # @param frame [MailFrame, nil] as it was when it was sent; nil: as it is now
-    def initialize(series, now:, frame: nil)
+    # @param way_in [#call] series and key of a person → the address that leads into their calls
+    def initialize(series, now:, frame: nil, way_in: nil)
       @series = series
       @now = now
+      @way_in = way_in || ->(of, person_id) { WayIn.address(of, person_id, at: now) }
       @frame = frame
       @next = NextPapers.new(series.id, now: now) unless frame
     end
@@ -31,12 +33,12 @@ module Loading
     def parts(one, content:, note:, wording:, attendees: [], sequence: @series.sequence, at: @now, link: :own)
       off = Core::Invitation::News::CANCELS.include?(one.kind)
       changes = off ? [] : changes(one, content, at)
-      content = (link == :own) ? with_own_call(content, one.person, at) : with_plain_call(content)
+      content = (link == :own) ? with_own_call(content, one.person) : with_plain_call(content)
       Mailing::Invitation.new(
         kind: one.kind, content: content, note: note, wording: filled(wording, one.person, content, at, link),
         keeper: frame.keeper, role: one.role.to_s, role_before: one.role_before&.to_s,
         first: said_first(one.person, content), changes: changes, from: at, lapsed: frame.lapsed_of(one.person.id),
-        records: records?(content), mark: frame.mark, agenda: off ? nil : frame.agenda,
+        records: records?(content), agenda: off ? nil : frame.agenda,
         papers: off ? [] : frame.papers,
         url: (series_url unless off || one.person.guest),
         answer_url: (answer_url(one.person, link) unless off), options: frame.core_options,
@@ -55,10 +57,10 @@ module Loading
     end
 
     # A call made here has a link for each reader.
-    def with_own_call(content, person, at)
+    def with_own_call(content, person)
       content.with(
-        call: own_call(content.call, person, at),
-        moved: content.moved.map { |one| one["call"] ? one.merge("call" => own_call(one["call"], person, at)) : one }
+        call: own_call(content.call, person),
+        moved: content.moved.map { |one| one["call"] ? one.merge("call" => own_call(one["call"], person)) : one }
       )
     end
 
@@ -78,12 +80,11 @@ module Loading
       row&.plain&.to_plain
     end
 
-    def own_call(plain, person, at)
+    def own_call(plain, person)
       call = Core::Invitation::Call.of(plain)
       return plain unless call&.ours
 
-      url = WayIn.address(@series, person.id, at: at)
-      call.for(url: url, dial_in: standing_call&.dial_in).to_plain
+      call.for(url: @way_in.call(@series, person.id), dial_in: standing_call&.dial_in).to_plain
     end
 
     def standing_call
@@ -139,13 +140,20 @@ module Loading
       return unless content&.start
 
       person = one.person
-      url = person.guest ? AnswerLink.address(@series.id, person.id) : series_url
+      url = person.guest ? AnswerLink.address(@series.id, person.id) : "#{series_url}/now"
       Core::Invitation::Request.new(
         method: off ? :cancel : :request, uid: SeriesContent.uid(@series.id), sequence: sequence, content: content,
-        url: url, description: description(content, url), organizer: organizer,
+        url: url, date_urls: date_urls(person, url), description: description(content, url), organizer: organizer,
         attendees: listed(one, off ? [] : attendees), own_answers: off ? {} : frame.own_answers(person.id),
         blocks: one.role != :informed, alarm_min: frame.alarm_min(person.id), now: at, mark: frame.mark
       ).to_ical
+    end
+
+    # Where a date that stands in the entry by itself leads: to its agenda, and its minutes later.
+    def date_urls(person, url)
+      @meeting_ids ||= @series.meetings.coming(@now).pluck(:original_start, :id)
+        .to_h { |start, id| [Core::WallTime.of_fields(start).to_s, id] }
+      @meeting_ids.transform_values { |id| person.guest ? "#{url}?date=#{id}" : "#{Settings.origin}/meetings/#{id}" }
     end
 
     def cancels?(one, content)
@@ -156,7 +164,7 @@ module Loading
 
     def description(content, url)
       recorded = Mailing::Invitation::RECORDED if records?(content)
-      [content.purpose, content.online && "Call: #{content.online}", recorded, url].compact.join("\n\n")
+      [content.purpose, Mailing::Join.new(content.online).text, recorded, url].compact.join("\n\n")
     end
 
     def organizer = Core::Invitation::Request::Organizer.new(name: frame.keeper, address: Settings.mail_from)

@@ -1,4 +1,7 @@
+require "base64"
+require "digest"
 require "jwt"
+require "openssl"
 
 module Loading
   # Somebody's own link to the calls of a series: a token (JWT, RFC 7519) that says whose it is, of which series, how
@@ -7,6 +10,7 @@ module Loading
     ALGORITHM = "HS256"
     # A link in an old mail is worth nothing after that; calls may end before.
     LASTS_S = 400 * 86_400
+    SHORT = 22
 
     class << self
       # @param at [Time] when it is told: the same mail has the same link each time it is composed
@@ -22,6 +26,22 @@ module Loading
       end
 
       def address(...) = "#{Settings.origin}#{path(...)}"
+
+      # 128 bits that nobody can guess, the same each time (RFC 2104), in the 22 signs of RFC 4648 5.
+      def short_token(series_id, person_id, renewal, meeting_id)
+        said = [series_id, person_id, renewal, meeting_id].join("|")
+        mac = OpenSSL::HMAC.digest("SHA256", Settings.key_for("short ways into calls"), said)
+        Base64.urlsafe_encode64(mac[0, 16], padding: false)
+      end
+
+      # Under which it is kept.
+      def short_id(token) = Digest::SHA256.hexdigest(token)
+
+      # @param token [String] long, or one of 22 signs
+      # @raise [Core::NotFound] when it is not, or no more, worth anything
+      def open(token, now:)
+        (token.size == SHORT) ? of_short(token, now) : of_long(token, now)
+      end
 
       # The call of a meeting as one person has it, with their own link where it is made here.
       # @return [Core::Invitation::Call, nil]
@@ -40,29 +60,43 @@ module Loading
       end
 
       def key = Settings.key_for("ways into calls").unpack1("H*")
+
+      private
+
+      def of_short(token, now)
+        row = Records::CallLink.find_by(id: short_id(token)) or raise Core::NotFound
+        raise Core::NotFound if row.told_at + LASTS_S <= now
+
+        new(row.series_id, row.person_id, row.renewal, now: now, meeting_id: row.meeting_id)
+      end
+
+      def of_long(token, now)
+        said, _ = JWT.decode(
+          token, key, true, algorithm: ALGORITHM, verify_expiration: false, required_claims: %w[exp sub aud]
+        )
+        raise Core::NotFound if Time.at(said["exp"]) <= now
+
+        new(said["aud"], said["sub"], said["renewal"], now: now)
+      rescue JWT::DecodeError
+        raise Core::NotFound
+      end
     end
 
     attr_reader :series, :person
 
-    # @raise [Core::NotFound] when it is not, or no more, worth anything
-    def initialize(token, now:)
-      said, _ = JWT.decode(
-        token.to_s, WayIn.key, true, algorithm: ALGORITHM, verify_expiration: false, required_claims: %w[exp sub aud]
-      )
-      raise Core::NotFound if Time.at(said["exp"]) <= now
+    # @raise [Core::NotFound]
+    def initialize(series_id, person_id, renewal, now:, meeting_id: nil)
+      @series = Records::Series.find_by(id: series_id) || raise(Core::NotFound)
+      @person = Records::Person.find_by(id: person_id) || raise(Core::NotFound)
+      raise Core::NotFound unless renewal == @series.call_renewal && asked?
 
-      @series = Records::Series.find_by(id: said["aud"]) || raise(Core::NotFound)
-      @person = Records::Person.find_by(id: said["sub"]) || raise(Core::NotFound)
-      raise Core::NotFound unless said["renewal"] == @series.call_renewal && asked?
-
-      @now = now
-    rescue JWT::DecodeError
-      raise Core::NotFound
+      @now, @meeting_id = now, meeting_id
     end
 
     # The meeting it leads to: the one named, else the one whose call is open, else the next, else the last.
     # @return [Records::Meeting, nil]
     def meeting(id = nil)
+      id ||= @meeting_id
       mine = Records::Meeting.where(series_id: series.id).where.not(state: "called_off").includes(:series)
       return mine.find_by(id: id) if id
 

@@ -1,6 +1,8 @@
 module Mailing
   # What owners are mailed about their actions. Each action has a private link, where one press ticks it off.
   class ActionMail
+    LINK = "Say how it goes, or tick it off"
+
     # @param origin [String]; person [#name]
     def initialize(origin:, person:)
       @origin, @person = origin, person
@@ -18,7 +20,7 @@ module Mailing
     # @param at [String] when the meeting is
     def asking(title:, at:, rows:)
       opening = "“#{title}” meets on #{at}. What has become of what is yours? A word is enough; it stands on the sheet."
-      parts("How does it go? #{title}", opening, {"Yours" => rows})
+      parts("How it goes: #{title}", opening, {"Yours" => rows})
     end
 
     # When a series ends and nobody else will ask.
@@ -41,11 +43,11 @@ module Mailing
 
     def about(row) = [row[:series], row[:due_on] && "due #{Core::Words.day(row[:due_on])}"].compact.join(", ")
 
-    def plain(row) = "  #{row[:text]}\n  #{about(row)}\n  #{@origin}#{row[:path]}"
+    def plain(row) = "  #{row[:text]}\n  #{about(row)}\n  #{LINK}:\n  #{@origin}#{row[:path]}"
 
     def table(name, rows)
       all = rows.map do |row|
-        link = Html.link("Say how it goes, or tick it off", @origin + row[:path])
+        link = Html.link(LINK, @origin + row[:path])
         Html.paragraph("#{row[:text]}\n#{about(row)}") + link
       end
       Html.section(name) + all.join

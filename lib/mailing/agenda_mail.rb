@@ -1,6 +1,7 @@
 module Mailing
   # An agenda as a mail and as a PDF; where it was sent before, with what has changed.
   class AgendaMail
+    LINK = "Agenda, papers and your answer"
     MARKS = {new: "new", moved: "moved", changed: "changed"}.freeze
 
     # @param agenda [Hash] as Loading::Agenda gives it
@@ -17,7 +18,8 @@ module Mailing
     def parts(url)
       {
         subject: "#{@again ? "Agenda changed" : "Agenda"}: #{@agenda[:title]}",
-        text: [*opening, *sections.map { |title, rows| plain(title, rows) }, url].join("\n\n") + "\n", html: html(url)
+        text: [*opening, *sections.map { |title, rows|
+ plain(title, rows) }, Note.link_text(LINK, url)].join("\n\n") + "\n", html: html(url)
       }
     end
 
@@ -30,7 +32,7 @@ module Mailing
     def sections
       {"Agenda" => @agenda[:topics].map { |topic| said(topic) },
        "No longer on it" => (@gone || []).map { |topic| topic[:title] },
-       "Left over" => @agenda[:left_over].map { |action| [action[:text], *action[:owners]].join(" – ") }}
+       "Left over" => @agenda[:left_over].map { |action| LeftOver.said(action) }}
         .reject { |_, rows| rows.empty? }
     end
 
@@ -48,7 +50,7 @@ module Mailing
       Html.page(
         @agenda[:title],
         [Html.heading(@agenda[:title]), Html.soft([@agenda[:at], @agenda[:location]].compact.join("\n")),
-          (Html.paragraph(@note) if @note), *body, Html.link("Agenda, papers and your answer", url)].compact.join("\n")
+          (Html.paragraph(@note) if @note), *body, Html.link(LINK, url)].compact.join("\n")
       )
     end
   end

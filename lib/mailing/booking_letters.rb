@@ -12,11 +12,11 @@ module Mailing
     end
 
     # To the visitor, with the calendar object.
-    # @param hosts [Array<String>] names; where [Array<String>] room and call, as far as there are
+    # @param hosts [Array<String>] names; location [String, nil]; call [Core::Invitation::Call, nil]
     # @param after [String, nil] what the host says afterwards
-    def booked(title:, hosts:, at:, where:, url:, after: nil)
-      said = "You have booked “#{title}” with #{Core::Words.list(hosts)}.\n\n#{[at, *where].join("\n")}"
-      note("Booked", title, [said, after].compact.join("\n\n"), [CHANGE, url])
+    def booked(title:, hosts:, at:, location:, call:, url:, after: nil)
+      said = "You have booked “#{title}” with #{Core::Words.list(hosts)}.\n\n#{[at, location].compact.join("\n")}"
+      note("Booked", title, [said, after].compact.join("\n\n"), [CHANGE, url], join: Join.new(call))
     end
 
     KINDS = {
@@ -61,6 +61,8 @@ module Mailing
         ["Pick a time", url])
     end
 
-    def note(subject, title, words, link = nil) = Note.parts("#{subject}: #{title}", title, words, link)
+    def note(subject, title, words, link = nil, **more)
+      Note.parts("#{subject}: #{title}", title, words, link, **more)
+    end
   end
 end

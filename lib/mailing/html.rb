@@ -3,10 +3,16 @@ require "erb"
 module Mailing
   # Mail as HTML: one sheet of paper on a desk, styles inline because mail programs drop all others.
   module Html
-    BODY = "margin:0;padding:24px;background:#EBEEE9;color:#17231F;" \
+    BODY = "margin:0;padding:12px;background:#EBEEE9;color:#17231F;" \
       "font:15px/1.5 Figtree,Segoe UI,Helvetica,Arial,sans-serif"
-    SHEET = "max-width:600px;margin:0 auto;padding:28px 32px;background:#FFFFFF;border:1px solid #D5DCD4;" \
-      "border-radius:3px"
+    # Long addresses and words break rather than push the page wider than a telephone.
+    SHEET = "max-width:600px;margin:0 auto;padding:24px 22px;box-sizing:border-box;background:#FFFFFF;" \
+      "border:1px solid #D5DCD4;border-radius:3px;overflow-wrap:anywhere;word-break:break-word"
+
+    class << self
+      # In whose name mails go, set as the application starts; said at their head. @return [String, nil]
+      attr_accessor :house
+    end
 
     module_function
 
@@ -19,21 +25,20 @@ module Mailing
     def page(title, body)
       <<~HTML
         <!doctype html>
-        <html lang="en"><head><meta charset="utf-8"><title>#{h(title)}</title></head>
+        <html lang="en-GB"><head><meta charset="utf-8">
+        <meta name="viewport" content="width=device-width, initial-scale=1"><title>#{h(title)}</title></head>
         <body style="#{BODY}">
         <div style="#{SHEET}">
-        #{body}
-        </div></body></html>
+        #{head}#{body}
+        </div>#{FOOT}</body></html>
       HTML
     end
 
-    def heading(text) = %(<h1 style="margin:0 0 4px;font-size:22px">#{h(text)}</h1>)
+    def head = (%(<p style="margin:0 0 14px;font-size:13px;color:#56635D">#{h(Html.house)}</p>) if Html.house)
 
-    # The name of a mark beside a spot of its colour.
-    def mark(name)
-      colour = Core::Invitation::Mark::COLOURS.fetch(name)
-      %(<p style="margin:0;font-size:13px"><span style="color:#{colour}">&#9679;</span> #{h(name.capitalize)}</p>)
-    end
+    FOOT = '<p style="max-width:600px;margin:12px auto 0;font-size:12px;color:#56635D">Sent with Left Over</p>'
+
+    def heading(text) = %(<h1 style="margin:0 0 4px;font-size:22px">#{h(text)}</h1>)
 
     def soft(text) = %(<p style="margin:0 0 14px;color:#56635D">#{lines(text)}</p>)
 
@@ -72,7 +77,7 @@ module Mailing
     end
 
     def button(words, url)
-      style = "display:inline-block;margin:0 8px 0 0;padding:7px 14px;border:1px solid #14524A;border-radius:6px;" \
+      style = "display:inline-block;margin:0 8px 8px 0;padding:7px 14px;border:1px solid #14524A;border-radius:6px;" \
         "color:#14524A;text-decoration:none"
       %(<a href="#{h(url)}" style="#{style}">#{h(words)}</a>)
     end

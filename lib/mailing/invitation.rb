@@ -37,7 +37,6 @@ module Mailing
       from:, records: false, mark: nil, wording: nil, role_before: nil, agenda: nil, papers: [], lapsed: [])
       @kind, @content, @note, @keeper, @role, @first = kind, content, note, keeper, role, first
       @from, @records, @lapsed = from, records, lapsed
-      @mark = mark
       @wording = wording if kind == :invited
       @changes = changes + role_change(role_before)
       @url, @answer_url, @options, @calendar, @agenda, @papers = url, answer_url, options, calendar, agenda, papers
@@ -95,8 +94,8 @@ module Mailing
 
     def standing
       {"When" => @content.sentence(from: @from), "Except" => @content.exceptions(from: @from).join("\n"),
-       (@content.single? ? "Your time" : "Next") => @first, "Where" => @content.location, "Call" => call,
-       "Why" => @content.purpose, "You" => you}
+       (@content.single? ? "Your time" : "Next") => @first, "Where" => @content.location, "Why" => @content.purpose,
+       "You" => you}
     end
 
     # So many are named.
@@ -113,22 +112,21 @@ module Mailing
         "#{dates.one? ? "time has" : "times have"} changed. Please answer again."
     end
 
-    def call
-      [@content.online&.to_s, (RECORDED if @records)].compact.join("\n").then { |said| said unless said.empty? }
-    end
+    def join = (Join.new(@content.online, recorded: @records) unless off?)
 
     def text
       changes = @changes.map { |change| change_text(**change) }
-      answers = @answer_url && ["#{answers? ? "Answer" : OWN_PAGE}, without signing in:", "  #{@answer_url}"].join("\n")
+      answers = @answer_url && Note.link_text("#{answers? ? "Answer" : OWN_PAGE}, without signing in", @answer_url)
       [
         first_sentence,
         *said,
         (["What has changed:", *changes.map { |line| "  #{line}" }].join("\n") if changes.any?),
         lapsed,
         facts_text,
+        join&.text,
         agenda_text,
         answers,
-        @url && "The series, once you have signed in:\n  #{@url}"
+        @url && Note.link_text("The series, once you have signed in", @url)
       ].compact.reject(&:empty?).join("\n\n") + "\n"
     end
 
@@ -141,17 +139,16 @@ module Mailing
 
     def html
       parts = [
-        (Html.mark(@mark) if @mark), Html.heading(@content.title), Html.soft(first_sentence), *said.map { |words|
-                                                                                                Html.paragraph(words)
-                                                                                              }, changed,
-        (Html.paragraph(lapsed) if lapsed), rows, agenda_html, buttons, (Html.link("Open the series", @url) if @url)
+        Html.heading(@content.title), Html.soft(first_sentence), *said.map { |words| Html.paragraph(words) }, changed,
+        (Html.paragraph(lapsed) if lapsed), rows, join&.html, agenda_html, buttons,
+        (Html.link("Open the series", @url) if @url)
       ]
       Html.page(@content.title, parts.compact.join("\n"))
     end
 
     # What is planned and what is left over, a line each.
     def agenda_sections
-      left_over = @agenda ? @agenda[:left_over].map { |action| [action[:text], *action[:owners]].join(" – ") } : []
+      left_over = @agenda ? @agenda[:left_over].map { |action| LeftOver.said(action) } : []
       {"Left over" => left_over, "Agenda of #{@agenda && @agenda[:at]}" => planned, "To read" => paper_lines}
         .reject { |_, lines| lines.empty? }
     end

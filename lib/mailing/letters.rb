@@ -8,13 +8,17 @@ module Mailing
     # To who is asked to come to one meeting instead of somebody, or besides everybody else.
     # @param at [String] the moment on their own wall
     # @param whom [String, nil] whom they come instead of
-    # @param where [Array<String>] room and call, as far as there are
-    def asked_to_one(title:, keeper:, at:, url:, where:, whom: nil)
+    # @param location [String, nil]; call [Core::Invitation::Call, nil]
+    # @param on [Boolean] whether it has begun
+    def asked_to_one(title:, keeper:, at:, url:, location:, call:, whom: nil, on: false)
       said = whom ? "#{whom} asks you to come instead to “#{title}”, kept by #{keeper}." :
         "#{keeper} asks you to come to “#{title}” this once."
       subject = whom ? "Instead of #{whom}" : "Invitation"
-      note(subject, title, "#{said}\n\n#{at}\n#{where.join("\n")}".strip, [ANSWER, url])
+      words = [said, [(ON if on), at, location].compact.join("\n")].join("\n\n")
+      note(subject, title, words, [ANSWER, url], join: Join.new(call))
     end
+
+    ON = "This is happening now."
 
     # To who need not come to that one meeting after all.
     def not_asked_to_one(title:, at:, whom: nil)
@@ -72,7 +76,7 @@ module Mailing
 
     # To all who may bring one.
     def topics_asked(title:, keeper:, at:, url:)
-      note("Topics?", title, "#{keeper} asks for topics for “#{title}”, #{at}.", ["Bring a topic", url])
+      note("Topics wanted", title, "#{keeper} asks for topics for “#{title}”, #{at}.", ["Bring a topic", url])
     end
 
     # To the keeper, two days before.
@@ -100,14 +104,16 @@ module Mailing
 
     # To somebody with a time of their own within a meeting.
     # @param kind [Symbol] :request or :cancel
-    def own_time(kind:, title:, keeper:, at:, length_min:, where:)
+    # @param location, call as for asked_to_one
+    def own_time(kind:, title:, keeper:, at:, length_min:, location:, call:)
       if kind == :cancel
         return note("You need not come", title, "#{keeper} does not need you at “#{title}” on #{at} any more.")
       end
 
-      said = "#{keeper} asks you to come to “#{title}”.\n\nYour time is #{at}, for #{length_min} minutes.\n" \
-        "#{where.join("\n")}\n\nPlease be there a little before. You wait at the door until you are let in."
-      note("Invitation", title, said)
+      when_and_where = ["Your time is #{at}, for #{length_min} minutes.", location].compact.join("\n")
+      said = "#{keeper} asks you to come to “#{title}”.\n\n#{when_and_where}\n\nPlease be there a little before. " \
+        "You wait at the door until you are let in."
+      note("Invitation", title, said, join: Join.new(call))
     end
 
     # To who waits for their time, when it gets later or is as planned again.
@@ -145,6 +151,8 @@ module Mailing
         .gsub(/[[:cntrl:]]+/, " ")
     end
 
-    def note(subject, title, words, link = nil) = Note.parts("#{subject}: #{title}", title, words, link)
+    def note(subject, title, words, link = nil, **more)
+      Note.parts("#{subject}: #{title}", title, words, link, **more)
+    end
   end
 end

@@ -11,7 +11,7 @@ module Mailing
         "mails and calendar entries you had before. Whoever else may have had one of them cannot use it. Links into " \
         "calls stay as they are; whoever keeps the meeting can renew those."
       more = links.any? ? "\n\nTo answer, without signing in:" : ""
-      text = [said + more, *links.map { |title, url| "#{title}:\n#{url}" }].join("\n\n")
+      text = [said + more, *links.map { |title, url| Note.link_text(title, url) }].join("\n\n")
       html = Html.heading(subject) + Html.paragraph(said + more) + links.map { |title, url| Html.link(title, url) }.join
       {subject: subject, text: "#{text}\n", html: Html.page(subject, html)}
     end

@@ -3,9 +3,11 @@ require "mail"
 module Mailing
   # Builds one mail: text, HTML and, for invitations, the calendar object as a third alternative (RFC 6047).
   class Message
+    # @param house [String] in whose name mails go
     # @param seal [#call] words → what nobody else can make of them
-    def initialize(from:, domain:, seal:)
+    def initialize(from:, domain:, house:, seal:)
       @from = from
+      @house = house
       @domain = domain
       @seal = seal
     end
@@ -45,7 +47,7 @@ module Mailing
     def addressed(to, from, reply_to)
       message = ::Mail.new
       message.charset = "UTF-8"
-      message.from = from ? named(*from) : named("Left Over", @from)
+      message.from = from ? named(*from) : named(@house, @from)
       message.sender = @from if from # RFC 5322 3.6.2
       message.to = to
       message.reply_to = reply_to if reply_to

@@ -1,6 +1,8 @@
 module Mailing
   # Issued minutes as a mail; corrected ones say why, and what reads otherwise.
   class Minutes
+    LINK = "Open the minutes"
+
     # @param document [MinutesDocument]
     # @param url [String] of the sheet
     # @param reason [String, nil] why they were corrected
@@ -36,7 +38,7 @@ module Mailing
       end
       head = "#{kind} of #{@document.title}\n#{@document.day}"
       yours = ["Yours:", *mine.map { |words| "  #{words}" }].join("\n") if mine.any?
-      [head, yours, corrected_text, @document.here, *body, @url].compact.join("\n\n") + "\n"
+      [head, yours, corrected_text, @document.here, *body, Note.link_text(LINK, @url)].compact.join("\n\n") + "\n"
     end
 
     def corrected_text
@@ -59,7 +61,7 @@ module Mailing
       end
       head = [Html.heading(@document.title), Html.soft([@document.day, @document.here].compact.join("\n"))]
       yours = Html.list("Yours", mine) if mine.any?
-      link = Html.link("Open the minutes", @url)
+      link = Html.link(LINK, @url)
       Html.page(@document.title, [*head, yours, corrected_html, *body, link].compact.join("\n"))
     end
 

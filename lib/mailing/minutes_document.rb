@@ -214,7 +214,9 @@ module Mailing
       @sheet[:left_over].map do |action|
         verdict = (action[:state] == "handed_over") ? action[:reason] : became(action)
         carried = "carried #{action[:carried]} times" if verdict == "kept" && action[:carried] > 1
-        said = "– #{[verdict, carried].compact.join(", ")}"
+        owners, due = whose(action)
+        about = [owners, ("by #{due}" unless due.empty? || verdict != "kept"), verdict, carried]
+        said = "– #{about.compact.reject(&:empty?).join(", ")}"
         [nil, ["#{action[:text]} #{said}", action.dig(:review, :word)].compact.join(": ")]
       end
     end

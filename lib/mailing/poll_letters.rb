@@ -9,7 +9,7 @@ module Mailing
     # @param times [Array<String>] on their own wall; until_at [String] the deadline there
     def ask(title:, keeper:, length_min:, until_at:, url:, times:, words: nil)
       said = "#{keeper} asks which of these times suit you for “#{title}”, #{length_min} minutes:\n#{bullets(times)}"
-      note("Which time suits you?", title, [said, words, deadline(until_at)].compact.join("\n\n"), [ANSWER, url])
+      note("Which times suit you", title, [said, words, deadline(until_at)].compact.join("\n\n"), [ANSWER, url])
     end
 
     # To who has answered by the shared link, with this address: it counts once they say so here.

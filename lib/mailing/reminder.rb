@@ -8,21 +8,27 @@ module Mailing
 
     def parts = {
       subject: "#{(@kind == "soon") ? "Soon" : "To read"}: #{@title}",
-      text: [opening, *@papers.map { |name| "  #{name}" }, @url].join("\n\n") + "\n", html: html
+      text: [opening, *@papers.map { |name|
+ "  #{name}" }, join.text, Note.link_text(LINK, @url)].compact.join("\n\n") + "\n", html: html
     }
 
     private
 
+    LINK = "Papers and your answer"
+    private_constant :LINK
+
+    def join = Join.new(@call)
+
     def opening = [
-      (@kind == "soon") ? "“#{@title}” is near: #{@at}." : "There are papers to read for “#{@title}”, #{@at}.",
-      @location, @call && "Call: #{@call}"
+      (@kind == "soon") ? "“#{@title}” is soon: #{@at}." : "There are papers to read for “#{@title}”, #{@at}.",
+      @location
     ].compact.join("\n")
 
     def html = Html.page(
       @title,
       [
         Html.heading(@title), Html.paragraph(opening), (Html.paragraph(@papers.join("\n")) if @papers.any?),
-        Html.link("Papers and your answer", @url)
+        join.html, Html.link(LINK, @url)
       ].compact.join("\n")
     )
   end

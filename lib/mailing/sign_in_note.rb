@@ -4,7 +4,7 @@ module Mailing
     WORDS = {
       "invited" => [
         "You can sign in",
-        "You have been added to Left Over, where your meetings, their minutes and your actions are kept. Choose a " \
+        "You have been added to the place where your meetings, their minutes and your actions are kept. Choose a " \
           "password to sign in with.",
         "Choose a password"
       ],

@@ -25,7 +25,7 @@ RSpec.describe "People one after another in a call" do
     expect { 2.times { call(:post, "/meetings/#{meeting}/row/telling") } }.to change(Records::Mail, :count).by(2)
     mail = Mail.read_from_string(Records::Mail.find_by!(recipient: "kim@harbour.example").source)
     expect(mail.text_part.decoded).to include "Your time is", Core::Words.clock(Core::WallTime.parse(wall[15])),
-      "/call/"
+      "/c/"
     expect(mail.text_part.decoded).not_to include "Pat"
     event = mail.all_parts.find { |part| part.mime_type == "text/calendar" }.decoded
     expect(event).to include "DURATION:PT15M", "ATTENDEE;CN=Kim", "UID:row-#{kim[:id]}@"

@@ -25,14 +25,14 @@ RSpec.describe UseCases::StartingNow do
     expect(mails.map(&:recipient)).to match_array %w[ines@skerrybuoy.example pat@harbour.example]
     expect(UseCases::Invitations.new(clock: clock).compose(mails.first)[:text]).to include "This is happening now."
     expect(texts.map { |text| [text.recipient, text.source] }).to match [
-      ["+4790000112", %r{\ANow: Buoy 7 adrift, Marit Hauge asks you to come, http://.*/call/}]
+      ["+4790000112", %r{\ANow: Buoy 7 adrift, Marit Hauge asks you to come, http://.*/c/[\w-]{22}\z}]
     ]
   end
 
   it "tells whoever is asked while it is on in the same moment" do
     id = call(:post, "/meetings-now", wish(personIds: []))["meetingId"]
     expect { call(:post, "/meetings/#{id}/extras", {personId: ines}) }.to change(Records::Mail, :count).by(2)
-    expect(Mail.read_from_string(Records::Mail.where(way: "mail").pick(:source)).text_part.decoded).to include "/call/"
+    expect(Mail.read_from_string(Records::Mail.where(way: "mail").pick(:source)).text_part.decoded).to include "This is happening now.", "/c/"
   end
 
   it "can be turned into a series once it is closed, and what is open is carried into it" do

@@ -11,7 +11,7 @@ RSpec.describe "Asking for times" do
       "wen@skerrybuoy.example", "lars@skerrybuoy.example", "odd@port.example"
     )
     mail = mails("wen@skerrybuoy.example").first
-    expect(mail.subject).to eq "Which time suits you?: Dry-dock talk"
+    expect(mail.subject).to eq "Which times suit you: Dry-dock talk"
     expect(mail.text_part.decoded).to include "Marit Hauge asks which of these times suit you",
       "#{Core::Words.day(day)}, #{Core::Words.clock(Core::Zone["America/Halifax"].wall(times[0]))} Halifax time",
       "Please answer until", Loading::PollLink.path(poll, wen)

@@ -124,7 +124,7 @@ end
 RSpec.describe Mailing::Message do
   build = ->(**wish) do
     Mail.new(
-      described_class.new(from: "meetings@house.example", domain: "house.example", seal: :upcase.to_proc).source(
+      described_class.new(house: "House", from: "meetings@house.example", domain: "house.example", seal: :upcase.to_proc).source(
         key: "k", name: "Wen", address: "wen@house.example", subject: "S", text: "t", html: "<p>t</p>",
         at: Time.at(0), **wish
       )

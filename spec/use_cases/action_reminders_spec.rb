@@ -60,7 +60,7 @@ RSpec.describe UseCases::ActionReminders, at: Stage::STORY do
     at("2026-11-28T08:31:00Z")
     expect([put, put]).to eq [1, 0]
     mail = Records::Mail.find_by!("reason like 'asked:%'")
-    expect([mail.recipient, mail.subject]).to eq ["wen@skerrybuoy.example", "How does it go? Boats"]
+    expect([mail.recipient, mail.subject]).to eq ["wen@skerrybuoy.example", "How it goes: Boats"]
     expect(words(mail)).to include "“Boats” meets on Monday 30 November 2026, 04:30 Halifax time", "Tar the hull"
   end
 end

@@ -106,7 +106,7 @@ RSpec.describe "Telling people", at: Stage::STORY do
       mail.text_part.decoded
     ).to include "Monday 7 December 2026, 09:30 Oslo time, Net loft, https://calls.example/b (was: Monday 7 December " \
       "2026, 09:30 Oslo time)"
-    expect(mail.all_parts.last.decoded).to include "LOCATION:Net loft\\, https://calls.example/b"
+    expect(mail.all_parts.last.decoded).to include "LOCATION:Net loft\r\n", "https://calls.example/b"
     expect(Records::Answer.count).to eq 0
   end
 

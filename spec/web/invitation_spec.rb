@@ -27,7 +27,12 @@ RSpec.describe "An invitation that holds" do
   end
 
   def latest_mail
-    visit "#{PostOffice.address}/?to=#{address}"
+    Timeout.timeout(60) do
+      loop do
+        visit "#{PostOffice.address}/?to=#{address}"
+        break if has_css?("td a", wait: 5)
+      end
+    end
     first("td a").click
   end
 

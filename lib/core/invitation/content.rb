@@ -57,11 +57,9 @@ module Core
 
       def online = Call.of(call)
 
-      # Where it is: room and call, for programs show no more than this (common practice).
-      def where
-        parts = [location, online && (online.url || online.dial_in)].compact
-        parts.join(", ") if parts.any?
-      end
+      # Where it is: the place, or without one the way into the call, for some programs show no more than this (common
+      # practice).
+      def where = location || (online && (online.url || online.dial_in))
 
       def off_walls = off.map { |one| WallTime.parse(one["on"]) }
 

@@ -4,9 +4,10 @@ module Core
     # dates, meetings called off left out by EXDATE, moved ones replaced by a VEVENT with RECURRENCE-ID; or a CANCEL
     # (3.2.5). Each message says all there is, so one that is lost or late does no harm.
     # `own_answers`: the reader's answers to single meetings, by original start, where they differ from the answer to
-    # all, so that what was declined does not come back as open; `blocks` whether it keeps the reader's time busy.
+    # all, so that what was declined does not come back as open; `blocks` whether it keeps the reader's time busy; `url`
+    # where the whole leads, and `date_urls` where single dates do, by original start.
     class Request < Value.of(
-      :method, :uid, :sequence, :content, :description, :organizer, :attendees, :own_answers, :blocks, :url,
+      :method, :uid, :sequence, :content, :description, :organizer, :attendees, :own_answers, :blocks, :url, :date_urls,
       :alarm_min, :now, :mark
     )
       # `role` :required, :optional or :informed; `answer` as PARTSTAT in small letters; `asked` whether one is waited
@@ -75,7 +76,7 @@ module Core
           .text("SUMMARY", content.title)
           .text("DESCRIPTION", description)
           .text("LOCATION", place_of(single).where)
-          .raw("URL", url)
+          .raw("URL", date_urls.fetch(single["from"], url))
         place_of(single).online&.write(writer)
         Mark.write(writer, mark)
         writer.raw("STATUS", cancel? ? "CANCELLED" : "CONFIRMED").raw("TRANSP", blocks ? "OPAQUE" : "TRANSPARENT")

@@ -107,7 +107,7 @@ module UseCases
       open, zone = booking.open_hours, Core::Zone[booking.time_zone]
       letter = Mailing::BookingLetters.booked(
         title: open.title, hosts: booking_hosts(booking), at: Core::Words.moment(booking.starts_at, zone),
-        where: [meeting.location, Loading::WayIn.call(meeting, booking.person_id, at: now)&.to_s].compact,
+        location: meeting.location, call: CallLinks.new(clock: @clock).call(meeting, booking.person_id),
         after: open.after_words, url: Loading::OpenHoursLink.booking_address(booking)
       )
       calendar = Invitations.new(clock: @clock).compose(mail)[:calendar]

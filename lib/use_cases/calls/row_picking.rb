@@ -106,7 +106,7 @@ module UseCases
       slots = Records::RowSlot.standing.where(meeting_id: meeting.id, person_id: pickers.keys).to_a
       slots.reject { |slot| slot.length_min == plan.length_min && plan.starts.include?(slot.starts_at) }.each do |slot|
         slot.association(:meeting).target = meeting
-        entry = Loading::RowInvitation.new(slot, now: now).to_ical(:cancel) if slot.told_digest
+        entry = Loading::RowInvitation.new(slot, call: nil, now: now).to_ical(:cancel) if slot.told_digest
         mail(meeting, pickers.fetch(slot.person_id), :again, entry)
         slot.destroy!
       end

@@ -93,19 +93,20 @@ module UseCases
 
     def tell_one(slot, kind)
       series, person = slot.meeting.series, slot.person
+      call = CallLinks.new(clock: @clock).call(slot.meeting, slot.person_id)
       Outbox.new(clock: @clock).put(
         reason: "row:#{kind}:#{slot.id}:#{Loading::Rows.digest(slot)[0, 20]}", series_id: series.id, to: person,
-        reply_to: series.keeper.email, calendar: Loading::RowInvitation.new(slot, now: now).to_ical(kind),
-        **letter(slot, kind)
+        reply_to: series.keeper.email, calendar: Loading::RowInvitation.new(slot, call: call, now: now).to_ical(kind),
+        **letter(slot, kind, call)
       )
       slot.off ? slot.destroy! : slot.update!(told_digest: Loading::Rows.digest(slot), sequence: slot.sequence + 1)
     end
 
-    def letter(slot, kind)
+    def letter(slot, kind, call)
       series = slot.meeting.series
       Mailing::Letters.own_time(
         kind: kind, title: series.title, keeper: series.keeper.name, at: at(slot.starts_at, slot),
-        length_min: slot.length_min, where: where(slot)
+        length_min: slot.length_min, location: slot.meeting.location, call: call
       )
     end
 
@@ -121,9 +122,5 @@ module UseCases
     end
 
     def at(moment, slot) = Core::Words.moment(moment, slot.person.zone)
-
-    def where(slot)
-      [slot.meeting.location, Loading::WayIn.call(slot.meeting, slot.person_id, at: now)&.to_s].compact
-    end
   end
 end

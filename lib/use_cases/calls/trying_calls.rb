@@ -36,7 +36,7 @@ module UseCases
     def mail(meeting, person)
       letter = Mailing::Letters.try_entrance(
         title: meeting.series.title, at: Core::Words.moment(meeting.starts_at, person.zone),
-        url: Loading::WayIn.address(meeting.series, person.id, at: now, meeting_id: meeting.id)
+        url: CallLinks.new(clock: @clock).address(meeting.series, person.id, meeting_id: meeting.id)
       )
       Outbox.new(clock: @clock).put(
         reason: "try:#{meeting.series_id}:#{person.id}", series_id: meeting.series_id, to: person,

@@ -99,6 +99,7 @@ module UseCases
     def composer_of(sending)
       (@composers ||= {})[sending.id] ||= Loading::InvitationMail.new(
         find(Records::Series.includes(:keeper, :held_place, members: :person), sending.series_id), now: now,
+        way_in: CallLinks.new(clock: @clock).method(:address),
         frame: sending.content["frame"] && Loading::MailFrame.of(sending.content["frame"])
       )
     end

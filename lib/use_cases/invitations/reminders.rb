@@ -121,7 +121,7 @@ module UseCases
       )
     end
 
-    def call(meeting, person) = Loading::WayIn.call(meeting, person.id, at: now)
+    def call(meeting, person) = CallLinks.new(clock: @clock).call(meeting, person.id)
 
     def at(meeting, person) = Core::Words.moment(meeting.starts_at, person.zone)
   end

@@ -26,7 +26,7 @@ module UseCases
 
       words = Mailing::Letters.text_now(
         title: meeting.series.title, keeper: meeting.series.keeper.name,
-        call: Loading::WayIn.call(meeting, person.id, at: now)
+        call: CallLinks.new(clock: @clock).call(meeting, person.id)
       )
       Outbox.new(clock: @clock).put_text(
         reason: "text:now:#{meeting.id}:#{person.id}", series_id: meeting.series_id, to: person, text: words

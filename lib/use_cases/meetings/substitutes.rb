@@ -133,7 +133,9 @@ module UseCases
     end
 
     # As they have it.
-    def call(substitute) = Loading::WayIn.call(substitute.meeting, substitute.person_id, at: now)
+    def call(substitute)
+      (@calls ||= {})[substitute.id] ||= CallLinks.new(clock: @clock).call(substitute.meeting, substitute.person_id)
+    end
 
     def letter(substitute, kind)
       meeting, person, series = substitute.meeting, substitute.person, substitute.meeting.series
@@ -144,7 +146,8 @@ module UseCases
       return Mailing::Letters.not_asked_to_one(**about) if kind == :cancel
 
       Mailing::Letters.asked_to_one(
-        **about, keeper: series.keeper.name, where: [meeting.location, call(substitute)&.to_s].compact,
+        **about, keeper: series.keeper.name, location: meeting.location, call: call(substitute),
+        on: meeting.state == "in_session",
         url: Loading::AnswerLink.address(series.id, person.id)
       )
     end
@@ -160,7 +163,7 @@ module UseCases
         from: meeting.original_wall,
         to: series.zone.wall(meeting.starts_at),
         length_min: meeting.interval.length_min,
-        description: [series.purpose, call(substitute) && "Call: #{call(substitute)}"].compact.join("\n\n"),
+        description: [series.purpose, Mailing::Join.new(call(substitute)).text].compact.join("\n\n"),
         organizer: Core::Invitation::Request::Organizer.new(name: series.keeper.name, address: Settings.mail_from),
         name: substitute.person.name,
         address: substitute.person.email,

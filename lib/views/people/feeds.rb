@@ -4,6 +4,12 @@ module Views
     BACK_DAYS = 31
     AHEAD_DAYS = 366
 
+    # @param ways_in [#call, nil] series and key of a person → addresses that lead into their calls, by series
+    def initialize(ways_in: nil, **rest)
+      super(**rest)
+      @ways_in = ways_in
+    end
+
     def show(person_id)
       person = find(Records::Person, person_id)
       {
@@ -50,6 +56,7 @@ module Views
           .where(id: standing_in.select(:series_id))
           .includes(:keeper, :held_place, members: :person)
           .to_a
+      @into_calls = @ways_in&.call(series, person.id)
       whole = series.select { |one| [one.keeper_id, one.chair_id, *one.members.map(&:person_id)].include?(person.id) }
       found =
         Records::Meeting
@@ -73,8 +80,10 @@ module Views
     end
 
     def where(meeting, person)
-      call = Loading::WayIn.call(meeting, person.id, at: now, row: nil)
-      [meeting.location, call&.url].compact.join(", ").presence
+      return meeting.location if meeting.location
+
+      call = meeting.call
+      call&.ours ? @into_calls&.fetch(meeting.series_id) : call&.url
     end
 
     # A page they can open.

@@ -88,6 +88,7 @@ export function useMeetings(id: MaybeRefOrGetter<string>, gone: boolean) {
   return {
     meetings: computed(() => reading.data.value?.pages.flatMap(page => page.meetings)),
     total: computed(() => reading.data.value?.pages[0]?.total ?? 0),
+    error: reading.error,
     more: reading.fetchNextPage,
     hasMore: reading.hasNextPage,
   }

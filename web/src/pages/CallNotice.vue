@@ -5,7 +5,7 @@ import { useRoute } from 'vue-router'
 /** Where a link to a call leads that cannot lead into it: not in use, or the call is still being made. */
 const { soon = false } = defineProps<{ soon?: boolean }>()
 const route = useRoute()
-const back = computed(() => (String(route.query.link ?? '').startsWith('/call/') ? String(route.query.link) : null))
+const back = computed(() => (/^\/(call|c)\//.test(String(route.query.link)) ? String(route.query.link) : null))
 </script>
 
 <template>
