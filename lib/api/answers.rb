@@ -31,6 +31,15 @@ module Api
       json answer_page
     end
 
+    on :put, "/answer-links/:id/:personId/:token/self", "describeSelfByLink", may: :link, of: :answer do
+      by_link.describe(**input)
+      json answer_page
+    end
+
+    on :get, "/answer-links/:id/:personId/:token/invitations", "listInvitationsByLink", may: :link, of: :answer do
+      json Views::InvitationsOf.new.list(link)
+    end
+
     on :post, "/answer-links/:id/:personId/:token/offers", "offerByLink", may: :link, of: :answer do
       by_link.offer(**input)
       json answer_page, 201

@@ -3,12 +3,14 @@ module Loading
   module EmptyMeetings
     module_function
 
+    # What somebody has booked has its subject.
     # @param series_ids [ActiveRecord::Relation, Array<String>] of which they are
     # @param known [Array<Records::Series>] read already
     # @return [Array<Records::Meeting>] with their series, the soonest first
     def of(series_ids, now, known: [])
       coming = Records::Meeting.where(series_id: series_ids, state: "planned")
         .where("starts_at > ? and starts_at <= ?", now, now + Core::Sheet::NothingOnIt::AHEAD_S)
+        .where.not(series_id: Records::Booking.where.not(series_id: nil).select(:series_id))
         .in_order
       coming = Records::Base.fill(coming, :series, known: known)
       return [] if coming.empty?

@@ -4,8 +4,10 @@ module Loading
     # @param series [Records::Series] with keeper, place, members and their people
     # @param frame [MailFrame, nil] as it was when it was sent; nil: as it is now
     # @param way_in [#call] series and key of a person → the address that leads into their calls
-    def initialize(series, now:, frame: nil, way_in: nil)
+    # @param deed [Array(String, String), nil] who has booked, moved or given back the time
+    def initialize(series, now:, frame: nil, way_in: nil, deed: nil)
       @series = series
+      @deed = deed
       @now = now
       @way_in = way_in || ->(of, person_id) { WayIn.address(of, person_id, at: now) }
       @frame = frame
@@ -30,28 +32,47 @@ module Loading
     # @param link [Symbol] :own where it is for that reader's eyes alone; :shown, with a placeholder for what is theirs,
     #   where others look at it; :none for words that go other ways
     # @return [Hash] what Mailing::Message#source takes besides key and address
-    def parts(one, content:, note:, wording:, attendees: [], sequence: @series.sequence, at: @now, link: :own)
+    # @param why [String, nil] why it comes once more, where it does so by itself
+    def parts(one, content:, note:, wording:, attendees: [], sequence: @series.sequence, at: @now, link: :own, why: nil)
       off = Core::Invitation::News::CANCELS.include?(one.kind)
       changes = off ? [] : changes(one, content, at)
       content = (link == :own) ? with_own_call(content, one.person) : with_plain_call(content)
       Mailing::Invitation.new(
-        kind: one.kind, content: content, note: note, wording: filled(wording, one.person, content, at, link),
+        kind: one.kind, content: content, note: why || note, wording: filled(wording, one.person, content, at, link),
         keeper: frame.keeper, role: one.role.to_s, role_before: one.role_before&.to_s,
         first: said_first(one.person, content), changes: changes, from: at, lapsed: frame.lapsed_of(one.person.id),
         records: records?(content), agenda: off ? nil : frame.agenda,
         papers: off ? [] : frame.papers,
         url: (series_url unless off || one.person.guest),
-        answer_url: (answer_url(one.person, link) unless off), options: frame.core_options,
+        answer_url: (answer_url(one.person, link) unless off), own_page: (CHANGE if books?(one.person)),
+        options: frame.core_options, deed: @deed,
         calendar: (calendar(one, content, attendees, sequence, at) if link == :own && one.kind != :reminder)
       ).parts.merge(reply_to: frame.keeper_email)
     end
 
+    # What a reader is told of: what holds, with their own way into the call, or what did where it is called off.
+    # @return [Core::Invitation::Content]
+    def told_to(one, content) = content.start ? with_own_call(content, one.person) : one.before || content
+
     private
 
-    # What stands where somebody else reads it; it leads nowhere.
+    CHANGE = Mailing::BookingLetters::CHANGE
+    private_constant :CHANGE
+
+    # Of a meeting that somebody has booked.
+    def booking
+      return @booking if defined?(@booking)
+
+      @booking = Records::Booking.find_by(series_id: @series.id)
+    end
+
+    def books?(person) = booking&.person_id == person.id
+
+    # What stands where somebody else reads it; it leads nowhere. Who has booked the time moves it or gives it back.
     def answer_url(person, link)
       case link
-      when :own then AnswerLink.address(@series.id, person.id)
+      when :own
+        books?(person) ? OpenHoursLink.booking_address(booking) : AnswerLink.address(@series.id, person.id)
       when :shown then "#{Settings.origin}/answer/their-own-link"
       end
     end
@@ -170,13 +191,18 @@ module Loading
     def organizer = Core::Invitation::Request::Organizer.new(name: frame.keeper, address: Settings.mail_from)
 
     def listed(one, others)
-      me = {"name" => one.person.name, "address" => one.person.email, "role" => one.role.to_s}
+      me = {"id" => one.person.id, "name" => one.person.name, "address" => one.person.email, "role" => one.role.to_s}
       [me, *others.reject { |other| other["address"] == me["address"] }].map { |each| attendee(each, one.person) }
     end
 
-    # Their own answer stands as they gave it, unless they are asked anew.
+    def said(person_id)
+      (booking && frame.own_answers(person_id).values.first) || frame.run_answer(person_id)
+    end
+
+    # Their own answer stands as they gave it, unless they are asked anew. Of a booking everybody sees who has agreed.
     def attendee(listed, person)
-      answer = (listed["address"] == person.email) ? frame.run_answer(person.id) : "none"
+      seen = listed["address"] == person.email || booking
+      answer = seen ? said(listed["id"]) : "none"
       Core::Invitation::Request::Attendee.new(
         name: listed["name"], address: listed["address"], role: listed["role"].to_sym, answer: answer.to_sym,
         asked: frame.options[:answers_asked]

@@ -55,7 +55,8 @@ module Loading
       return [] if @series.members.size > MOST_LISTED
 
       @series.members.map do |member|
-        {"name" => member.person.name, "address" => member.person.email, "role" => member.role}
+        {"id" => member.person_id, "name" => member.person.name, "address" => member.person.email, 
+"role" => member.role}
       end
     end
 
@@ -65,9 +66,16 @@ module Loading
       Recipient.new(person: person, role: role, kind: kind, before: before, role_before: role_before)
     end
 
-    # Whoever is known by name alone is told by word of mouth.
+    # Whoever is known by name alone is told by word of mouth. What others have booked with them, hosts hear like
+    # everybody.
     def knows?(person)
-      (person.id == @series.keeper_id && !person.mail_own) || Core::MailAddress.none?(person.email)
+      (person.id == @series.keeper_id && !person.mail_own && !booked?) || Core::MailAddress.none?(person.email)
+    end
+
+    def booked?
+      return @booked if defined?(@booked)
+
+      @booked = Records::Booking.exists?(series_id: @series.id)
     end
 
     def coming? = @coming ||= @series.meetings.coming(@now).exists?

@@ -19,22 +19,52 @@ module Mailing
       note("Booked", title, [said, after].compact.join("\n\n"), [CHANGE, url], join: Join.new(call))
     end
 
+    # To the visitor, who has moved it.
+    # @param location, call as for booked
+    def you_moved(title:, at:, location:, call:, url:)
+      said = ["You have moved “#{title}” to #{at}.", location].compact.join("\n")
+      note("Moved", title, said, [CHANGE, url], join: Join.new(call))
+    end
+
+    # To the visitor, who has given it back.
+    def you_gave_back(title:, at:)
+      note("Given back", title, "You have given back “#{title}” on #{at}. The time is free for others again.")
+    end
+
+    # To the visitor, who has said by calendar or link that they cannot.
+    def give_back(title:, at:, url:)
+      said = "You have said that you cannot come to “#{title}” on #{at}. The time is kept for you until you give it " \
+        "back or move it."
+      note("Give it back", title, said, [CHANGE, url])
+    end
+
     KINDS = {
-      booked: ["Booked", "has booked"], moved: ["Moved", "has moved"], given_back: ["Given back", "has given back"]
+      "booked" => ["Booked", "has booked “%s” on"], "moved" => ["Moved", "has moved “%s” to"],
+      "given_back" => ["Given back", "has given back “%s” on"],
+      "declined" => ["Cannot come", "cannot come to “%s” on"]
     }.freeze
 
     # To a host.
-    # @param kind [Symbol] booked, moved or given_back
+    # @param kind [String] of KINDS
+    # @param with [Array<String>] the other hosts
     # @param answers [Array<Hash>] question and answer; doubts [Array<String>] what is not sure about the time
-    def for_host(kind:, title:, name:, at:, answers:, doubts:, url:)
+    # @param location, call as for booked
+    def for_host(kind:, title:, name:, at:, url:, with: [], answers: [], doubts: [], location: nil, call: nil)
       subject, verb = KINDS.fetch(kind)
-      preposition = (kind == :moved) ? "to" : "on"
-      answered = answers.map { |one| "#{one["question"]} #{(one["answer"] == true) ? "Yes" : one["answer"]}" }
-      parts = ["#{name} #{verb} “#{title}” #{preposition} #{at}."]
-      parts << answered.join("\n") if answered.any? && kind == :booked
-      parts << doubts.join("\n") if doubts.any?
-      note("#{subject} by #{name}", title, parts.join("\n\n"), ["The meeting", url])
+      parts = [["#{name} #{format(verb, title)} #{at}.", host_words(kind, with)].compact.join(" "), location]
+      parts << answers.map { |one| answered(one) }.join("\n") if kind == "booked"
+      parts << doubts.join("\n")
+      said = parts.compact.reject(&:empty?).join("\n\n")
+      note("#{subject} by #{name}", title, said, ["The meeting", url], join: Join.new(call))
     end
+
+    def host_words(kind, with)
+      return (with.any? ? "You are a host, with #{Core::Words.list(with)}." : "You are the host.") if kind == "booked"
+
+      "The time stays taken until it is given back, or you call it off." if kind == "declined"
+    end
+
+    def answered(one) = "#{one["question"]} #{(one["answer"] == true) ? "Yes" : one["answer"]}"
 
     # To a colleague who is to be a host.
     def ask_host(title:, keeper:, url:)

@@ -17,6 +17,12 @@ module Mailing
     }.freeze
     NOTHING_TO_DO = "There is nothing you need to do. This mail takes it out of your calendar."
     RECORDED = "This call is recorded."
+    # Why it comes once more, where it does so by itself.
+    WHYS = {
+      "asked" => "You have asked for this invitation once more. It is as it was sent last.",
+      "number" => "The number to dial into the call is there now. All else is as you know it.",
+      "address" => "An earlier mail to you did not arrive. This is what it said."
+    }.freeze
     OFF = %i[called_off taken_off].freeze
 
     # @param kind [Symbol] a key of SUBJECTS
@@ -32,11 +38,14 @@ module Mailing
     # @param papers [Array<Hash>] name, size_bytes and whether it is attached
     # @param changes [Array<Hash>] label, before and after, since they were last told
     # @param from [Time] what lies before is not spoken of
+    # @param deed [Array(String, String), nil] who has booked, moved or given back the time, where it is a booking
+    # @param own_page [String] what the reader's own page is called
     # @param lapsed [Array<Core::WallTime>] dates the reader had answered to, whose times have changed since
     def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, url:, answer_url:, options:, calendar:,
-      from:, records: false, mark: nil, wording: nil, role_before: nil, agenda: nil, papers: [], lapsed: [])
+      from:, records: false, mark: nil, wording: nil, role_before: nil, agenda: nil, papers: [], lapsed: [],
+      deed: nil, own_page: nil)
       @kind, @content, @note, @keeper, @role, @first = kind, content, note, keeper, role, first
-      @from, @records, @lapsed = from, records, lapsed
+      @from, @records, @lapsed, @deed, @own_page = from, records, lapsed, deed, own_page
       @wording = wording if kind == :invited
       @changes = changes + role_change(role_before)
       @url, @answer_url, @options, @calendar, @agenda, @papers = url, answer_url, options, calendar, agenda, papers
@@ -45,11 +54,24 @@ module Mailing
     def self.subject(kind, title) = "#{SUBJECTS.fetch(kind)}: #{title}"
 
     # @return [Hash] subject, text, html and calendar
-    def parts = {subject: Invitation.subject(@kind, @content.title), text: text, html: html, calendar: @calendar}
+    def parts = {subject: subject, text: text, html: html, calendar: @calendar}
 
     private
 
-    def first_sentence = format(FIRST_SENTENCES.fetch(@kind), @keeper, @content.title)
+    def subject
+      (@deed&.last == "given_back") ? "Given back: #{@content.title}" : Invitation.subject(@kind, @content.title)
+    end
+
+    DEEDS = {
+      "booked" => "%s has booked “%s”.", "moved" => "%s has moved “%s”.", "given_back" => "%s has given “%s” back."
+    }.freeze
+    private_constant :DEEDS
+
+    def first_sentence
+      return format(DEEDS.fetch(@deed.last), @deed.first, @content.title) if @deed
+
+      format(FIRST_SENTENCES.fetch(@kind), @keeper, @content.title)
+    end
 
     def off? = OFF.include?(@kind)
 
@@ -77,10 +99,12 @@ module Mailing
 
     OWN_PAGE = "Agenda, papers and dates"
 
+    def page_name = @own_page || OWN_PAGE
+
     def answers = @options.sign_up ? SIGN_UP : ANSWERS
 
     # Whether the reader is to answer.
-    def answers? = asks? && @role != "informed"
+    def answers? = asks? && @role != "informed" && @own_page.nil?
 
     def asks? = @options.answers_asked || @options.sign_up
 
@@ -116,7 +140,7 @@ module Mailing
 
     def text
       changes = @changes.map { |change| change_text(**change) }
-      answers = @answer_url && Note.link_text("#{answers? ? "Answer" : OWN_PAGE}, without signing in", @answer_url)
+      answers = @answer_url && Note.link_text("#{answers? ? "Answer" : page_name}, without signing in", @answer_url)
       [
         first_sentence,
         *said,
@@ -182,7 +206,7 @@ module Mailing
     # The links only open the page with that answer chosen: mail scanners follow links, so a person presses there.
     def buttons
       return unless @answer_url
-      return Html.link(OWN_PAGE, @answer_url) unless answers?
+      return Html.link(page_name, @answer_url) unless answers?
 
       links = answers.map { |answer, words| Html.button(words, "#{@answer_url}?answer=#{answer}") }
       %(<p style="margin:18px 0 0">#{links.join}</p>)

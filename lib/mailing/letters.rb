@@ -9,16 +9,25 @@ module Mailing
     # @param at [String] the moment on their own wall
     # @param whom [String, nil] whom they come instead of
     # @param location [String, nil]; call [Core::Invitation::Call, nil]
-    # @param on [Boolean] whether it has begun
-    def asked_to_one(title:, keeper:, at:, url:, location:, call:, whom: nil, on: false)
+    # @param on [Boolean] whether it has begun; again [Boolean] whether they were asked before, and something is
+    #   otherwise now
+    def asked_to_one(title:, keeper:, at:, url:, location:, call:, whom: nil, on: false, again: false)
       said = whom ? "#{whom} asks you to come instead to “#{title}”, kept by #{keeper}." :
         "#{keeper} asks you to come to “#{title}” this once."
-      subject = whom ? "Instead of #{whom}" : "Invitation"
+      said = "Something has changed about “#{title}”, to which you are asked. This is how it is now." if again
+      subject = again ? "Changed" : (whom && "Instead of #{whom}") || "Invitation"
       words = [said, [(ON if on), at, location].compact.join("\n")].join("\n\n")
       note(subject, title, words, [ANSWER, url], join: Join.new(call))
     end
 
     ON = "This is happening now."
+
+    # To who has sent somebody else, who cannot.
+    # @param at [String] the moment on their own wall
+    def substitute_cannot(title:, name:, at:, url:)
+      said = "#{name} cannot come to “#{title}” on #{at} instead of you. Come yourself, or ask somebody else."
+      note("#{name} cannot come", title, said, ["Come, or ask somebody else", url])
+    end
 
     # To who need not come to that one meeting after all.
     def not_asked_to_one(title:, at:, whom: nil)

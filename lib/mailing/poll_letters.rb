@@ -7,9 +7,12 @@ module Mailing
 
     # To somebody asked.
     # @param times [Array<String>] on their own wall; until_at [String] the deadline there
-    def ask(title:, keeper:, length_min:, until_at:, url:, times:, words: nil)
+    # @param moves [Array(String, String), nil] the meeting that is to move: its title, and when it is now on that wall
+    def ask(title:, keeper:, length_min:, until_at:, url:, times:, words: nil, moves: nil)
       said = "#{keeper} asks which of these times suit you for “#{title}”, #{length_min} minutes:\n#{bullets(times)}"
-      note("Which times suit you", title, [said, words, deadline(until_at)].compact.join("\n\n"), [ANSWER, url])
+      moving = moves && "It is to take the place of “#{moves.first}” on #{moves.last}, which moves."
+      note("Which times suit you", title, [said, moving, words, deadline(until_at)].compact.join("\n\n"),
+        [ANSWER, url])
     end
 
     # To who has answered by the shared link, with this address: it counts once they say so here.
@@ -59,9 +62,25 @@ module Mailing
     end
 
     # How it went, when all have answered or the deadline has come.
-    # @param lines [Array<String>] the times, best first
-    def result(title:, answered:, asked:, lines:, url:)
-      note("Answers", title, "#{answered} of #{asked} have answered.\n\n#{bullets(lines)}", ["Choose the time", url])
+    # @param answered, silent [Array<String>] names; lines [Array<String>] the times, best first
+    # @param over [Boolean] whether the deadline has come
+    def result(title:, answered:, silent:, lines:, url:, over: false)
+      parts = [("The time to answer is over." if over),
+        "#{answered.size} of #{answered.size + silent.size} have answered#{listed(answered)}.",
+        ("Nothing has come#{listed(silent).sub(":", " from")}." if silent.any?)]
+      note(over ? "Time is up" : "All answers", title, "#{parts.compact.join(" ")}\n\n#{bullets(lines)}",
+        ["Choose the time", url])
+    end
+
+    # So many names are said.
+    MOST_NAMED = 12
+
+    def listed(names)
+      return "" if names.empty?
+
+      rest = names.size - MOST_NAMED
+      said = rest.positive? ? [*names.first(MOST_NAMED), "#{rest} others"] : names
+      ": #{Core::Words.list(said)}"
     end
 
     # To whoever keeps it, when it has settled by itself.

@@ -27,10 +27,15 @@ module Records
         elsewhere = where(id: SeriesMember.where(person_id: person_id).select(:series_id)).where.not(
           outside_meeting_id: nil
         )
-        where(keeper_id: person_id).or(where(chair_id: person_id)).or(told).or(elsewhere).where(merged_into_id: nil)
+        where(keeper_id: person_id).or(where(chair_id: person_id)).or(told).or(elsewhere).wanted
       end
-    scope :run_by,
-      ->(person_id) { where(keeper_id: person_id).or(where(chair_id: person_id)).where(merged_into_id: nil) }
+    scope :run_by, ->(person_id) { where(keeper_id: person_id).or(where(chair_id: person_id)).wanted }
+    # Not those that are part of another now, nor meetings somebody had booked and has given back.
+    scope :wanted,
+      -> do
+        given_back = Booking.where(state: "given_back").where.not(series_id: nil).select(:series_id)
+        where(merged_into_id: nil).where.not(id: given_back)
+      end
 
     def zone = Core::Zone[time_zone]
 

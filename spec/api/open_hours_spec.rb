@@ -1,57 +1,9 @@
 require_relative "../api_helper"
+require_relative "../support/open_hours_stage"
 require "open3"
 
 RSpec.describe "Hours others may book" do
-  let!(:marit) { person("Marit Hauge", admin: true) }
-  let!(:wen) { person("Wen Halloran", zone: "America/Halifax") }
-  let(:day) { today + 7 + (8 - (today + 7).cwday) % 7 } # a Monday
-  let(:oslo) { Core::Zone["Europe/Oslo"] }
-  let(:wish) do
-    {title: "Buoy clinic", timeZone: "Europe/Oslo", lengths: [30, 60], stepMin: 30, noticeMin: 60,
-     hosts: [{personId: marit, week: {mo: [%w[09:00 11:00]], tu: [], we: [], th: [], fr: [], sa: [], su: []}}]}
-  end
-
-  before do
-    sign_in(marit)
-  end
-
-  def make(**rest) = call(:post, "/open-hours", {id: key, **wish, **rest}).tap { agree(wen) }
-
-  def hosting(person_id) = Records::OpenHoursHost.order(:created_at).where(person_id: person_id).last
-
-  def agree(person_id, **rest)
-    use(UseCases::Hosting, person_id).agree(id: hosting(person_id).id, **rest) if hosting(person_id)
-  end
-
-  def link(open) = open["path"].sub("/book/", "/open-hours-links/")
-
-  def at(clock, on = day) = oslo.instant(Core::WallTime.parse("#{on}T#{clock}")).iso8601
-
-  def times(open, length: 30, month: day.strftime("%Y-%m"), zone: "Europe/Oslo")
-    call(:get, "#{link(open)}?month=#{month}&timeZone=#{zone}&lengthMin=#{length}", token: false)
-  end
-
-  # Starts on the Monday, as the visitor's clock shows them.
-  def free(open, **rest)
-    found = times(open, **rest)["days"].find { |one| one["on"] == day.iso8601 } or return []
-    zone = Core::Zone[rest[:zone] || "Europe/Oslo"]
-    found["times"].map { |one| Core::Words.clock(zone.wall(Time.iso8601(one["startsAt"]))) }
-  end
-
-  def book(open, clock, id: key, name: "Odd Dahl", email: "odd@port.example", **rest)
-    call(:post, "#{link(open)}/bookings", {
-      id: id, startsAt: at(clock), lengthMin: 30, name: name, email: email, timeZone: "Europe/Lisbon", **rest
-    }, token: false)
-  end
-
-  def own(booking) = booking["path"].sub("/booking/", "/booking-links/")
-
-  def mails(to) = Records::Mail.where(recipient: to).where.not(source: nil).order(:created_at, :id)
-    .map { |mail| Mail.read_from_string(mail.source) }
-
-  def problem = JSON.parse(last_response.body)
-
-  def pointers = problem["errors"].map { |one| one["pointer"] }
+  include_context "with open hours"
 
   it "offer what is free at that moment, in the visitor's zone, and nothing else" do
     open = make
@@ -66,118 +18,6 @@ RSpec.describe "Hours others may book" do
     expect(status).to eq 422
   end
 
-  it "become a meeting like any other, told to both sides, with a calendar object" do
-    open = make(afterWords: "Bring the chart.", questions: [{kind: "short", text: "Which buoy?", required: true}])
-    book(open, "09:30")
-    expect(pointers).to eq ["/answers/0"]
-    id = key
-    booking = book(open, "09:30", id: id, answers: ["Number 7"])
-    expect(book(open, "09:30", id: id, answers: ["Number 7"])).to eq booking
-    expect(booking).to include("state" => "booked", "hosts" => ["Marit Hauge"], "mayChange" => true)
-    meeting = Records::Meeting.find_by!(starts_at: at("09:30"))
-    expect(meeting.series).to have_attributes(title: "Buoy clinic: Odd Dahl", keeper_id: marit)
-    expect(meeting.series.purpose).to include "Which buoy? Number 7"
-    visitor = mails("odd@port.example").last
-    expect(visitor.subject).to eq "Booked: Buoy clinic"
-    expect(visitor.text_part.decoded).to include "with Marit Hauge", "08:30 Lisbon time", "Bring the chart.",
-      "/booking/"
-    calendar = visitor.parts.find { |part| part.mime_type == "text/calendar" }.decoded
-    expect(calendar).to include "METHOD:REQUEST", "SUMMARY:Buoy clinic: Odd Dahl"
-    host = mails("marit@skerrybuoy.example").last
-    expect(host.subject).to eq "Booked by Odd Dahl: Buoy clinic"
-    expect(host.text_part.decoded).to include "09:30 Oslo time", "Which buoy? Number 7",
-      "No calendar of Marit Hauge is known"
-    expect(Records::Answer.where(meeting_id: meeting.id).pluck(:answer)).to eq %w[accepted accepted]
-    expect(free(open)).to eq %w[09:00 10:00 10:30]
-    rows = call(:get, "/open-hours/#{open["id"]}")["bookings"]
-    expect(rows).to match [a_hash_including("name" => "Odd Dahl",
-      "answers" => [{"question" => "Which buoy?", "answer" => "Number 7"}])]
-  end
-
-  it "tell who comes second at once, with the nearest free times" do
-    open = make
-    book(open, "09:30")
-    book(open, "09:30", email: "gunnar@port.example", name: "Gunnar")
-    expect([code, problem["nearest"]]).to eq ["taken", [at("09:00"), at("10:00"), at("10:30")]]
-    book(open, "09:10", email: "gunnar@port.example", name: "Gunnar")
-    expect(code).to eq "taken"
-    expect(Records::Meeting.count).to eq 1
-  end
-
-  it "are moved and given back by link until the notice ends, which both sides hear" do
-    open = make
-    booking = book(open, "09:00")
-    moved = call(:put, own(booking), {startsAt: at("10:30")}, token: false)
-    2.times { call(:put, own(booking), {startsAt: at("10:30")}, token: false) }
-    expect(moved["startsAt"]).to eq at("10:30")
-    expect(free(open)).to eq %w[09:00 09:30 10:00]
-    own_times = call(:get, "#{own(booking)}/times?month=#{day.strftime("%Y-%m")}&timeZone=Europe/Oslo", token: false)
-    expect(own_times["days"].first["times"].size).to eq 4 # its own among them
-    expect(mails("marit@skerrybuoy.example").last.subject).to eq "Moved by Odd Dahl: Buoy clinic"
-    told = -> { Records::Mail.where(recipient: "odd@port.example").order(:created_at, :id).pluck(:kind) }
-    expect(told.call.last).to eq "changed"
-    2.times { expect(call(:delete, own(booking), token: false)["state"]).to eq "given_back" }
-    expect(free(open).size).to eq 4
-    expect(Records::Meeting.pluck(:state)).to eq ["called_off"]
-    expect(mails("marit@skerrybuoy.example").last.subject).to eq "Given back by Odd Dahl: Buoy clinic"
-    again = book(open, "09:00")
-    Records::OpenHours.update_all(notice_min: 60 * 24 * 60)
-    call(:put, own(again), {startsAt: at("10:30")}, token: false)
-    expect(code).to eq "late"
-    call(:delete, own(again), token: false)
-    expect(code).to eq "late"
-    expect(call(:get, own(again), token: false)["mayChange"]).to be false
-  end
-
-  it "follow what the host does with the meeting" do
-    open = make
-    booking = book(open, "09:00")
-    meeting = Records::Meeting.last
-    use(UseCases::MeetingChanges, marit).move(meeting_id: meeting.id, version: meeting.lock_version,
-      local_start: "#{day}T10:00")
-    expect(call(:get, own(booking), token: false)["startsAt"]).to eq at("10:00")
-    state(meeting.id, marit, "called_off", reason: "Storm")
-    expect(call(:get, own(booking), token: false)["state"]).to eq "called_off"
-    call(:put, own(booking), {startsAt: at("10:30")}, token: false)
-    expect(code).to eq "state"
-  end
-
-  it "hold a time for 15 minutes until the address is confirmed, where the host wants that" do
-    open = make(proof: true)
-    booking = book(open, "09:00")
-    expect(booking).to include("state" => "held", "path" => nil)
-    expect(free(open)).to eq %w[09:30 10:00 10:30]
-    expect(Records::Meeting.count).to eq 0
-    path = mails("odd@port.example").last.text_part.decoded[%r{/booking(/\S+)}, 1]
-    expect(call(:get, "/booking-links#{path}", token: false)["state"]).to eq "held"
-    2.times { expect(call(:post, "/booking-links#{path}/confirmation", token: false)["state"]).to eq "booked" }
-    expect(Records::Meeting.count).to eq 1
-    book(open, "09:30")
-    late = mails("odd@port.example").last.text_part.decoded[%r{/booking(/\S+)}, 1]
-    Records::Booking.where(state: "held").update_all(expires_at: Clock.now - 1)
-    expect(free(open)).to eq %w[09:30 10:00 10:30]
-    call(:post, "/booking-links#{late}/confirmation", token: false)
-    expect(code).to eq "expired"
-    UseCases::Bookings.new(clock: clock).sweep
-    expect(Records::Booking.pluck(:state)).to contain_exactly("booked", "expired")
-  end
-
-  it "let in and keep out by address and domain, and let nobody fill the calendar" do
-    open = make(onlyFrom: ["port.example"], neverFrom: ["odd@port.example"], mostPerVisitor: 1)
-    book(open, "09:00")
-    expect([code, pointers]).to eq ["kept-out", ["/email"]]
-    book(open, "09:00", email: "rory@else.example")
-    expect(code).to eq "kept-out"
-    book(open, "09:00", email: "rory@quay.port.example")
-    expect(status).to eq 201
-    book(open, "09:30", email: "rory@quay.port.example")
-    expect(code).to eq "too-many"
-    {name: " ", email: "x"}.each { |field, text| book(open, "10:00", field => text) && (expect(status).to eq 422) }
-    make(onlyFrom: ["no such"])
-    expect(pointers).to eq ["/onlyFrom/0"]
-  end
-
-  # Told in winter, when both are on winter time.
   describe "with two hosts in two zones", at: Stage::STORY do
     let(:hosts) do
       [{personId: marit, week: {mo: [%w[14:00 17:00]]}}, {personId: wen, week: {mo: [%w[09:00 11:00]]}}]
@@ -404,18 +244,6 @@ RSpec.describe "Hours others may book" do
     sign_in(wen)
     call(:get, "/open-hours/#{open["id"]}")
     expect(status).to eq 404
-  end
-
-  it "are booked once under a key, which is taken for everybody else" do
-    open, id = make, key
-    book(open, "09:00", id: id)
-    refused = book(open, "09:30", id: id, email: "gunnar@port.example")
-    expect([status, code, refused.keys - %w[type title status]]).to eq [409, "kept-otherwise", []]
-    book(open, "09:00", id: id)
-    expect(status).to eq 201
-    book(make, "09:00", id: id)
-    expect(code).to eq "key-taken"
-    expect(Records::Booking.count).to eq 1
   end
 
   it "keep the instant the visitor saw over a change of clocks" do

@@ -105,7 +105,7 @@ RSpec.describe "Asking for times" do
     all = ask(tells: "all", holdsTimes: false)
     [wen, lars, odd].each { |one| answer(all, one, "ssp") }
     told = mails("marit@skerrybuoy.example").last
-    expect(told.subject).to eq "Answers: Dry-dock talk"
+    expect(told.subject).to eq "All answers: Dry-dock talk"
     expect(told.text_part.decoded).to include "3 of 3 have answered.", "Nobody is out. Best. As good as another."
     ids.map! { key }
     last = ask(tells: "end", holdsTimes: false)

@@ -135,10 +135,11 @@ RSpec.describe "The invitation mail", at: Stage::STORY do
     mail = mail_for(id)
     event = Icalendar::Calendar.parse(calendar_of(mail).decoded).first.events.first
     expect([event.location, event.description, event.conference.join].map(&:to_s)).to match [
-      "https://calls.example/round", include("https://calls.example/round, passcode 4711"),
+      "https://calls.example/round", include("https://calls.example/round\n  Passcode 4711"),
       include("https://calls.example/round")
     ]
-    expect(mail.parts.first(2).map(&:decoded)).to all include("https://calls.example/round, passcode 4711")
+    said = mail.parts.first(2).map(&:decoded)
+    expect(said).to all include("https://calls.example/round").and all include("Passcode 4711")
     use(UseCases::Series, marit).change(
       id: id,
       version: Records::Series.find(id).lock_version,

@@ -22,8 +22,11 @@ function seats(left: number | null) {
 
 function mine(meeting: Schemas['LinkMeeting']) {
   if (meeting.wait) return `all seats are taken: you are number ${meeting.wait} of those who wait`
-  if (meeting.substitute) return `${meeting.substitute} comes instead`
+  if (meeting.substitute) {
+    return `${meeting.substitute} ${meeting.substituteDeclined ? 'cannot come either' : 'comes instead'}`
+  }
   if (meeting.signUp && meeting.answer === 'accepted') return 'you have a seat'
+  if (meeting.lapsed && meeting.answer === 'none') return 'moved: please answer again'
   return meeting.answersAsked || meeting.answer !== 'none' ? ANSWERS[meeting.answer].you : ''
 }
 
@@ -38,7 +41,6 @@ export function standing(meeting: Schemas['LinkMeeting'], { informed = false, al
     meeting.insteadOf && !allInstead ? `instead of ${meeting.insteadOf}` : '',
     mine(meeting),
     meeting.wait ? '' : seats(meeting.seatsLeft),
-    meeting.offered ? 'another time offered' : '',
   ]
     .filter(Boolean)
     .join(', ')

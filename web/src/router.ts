@@ -9,7 +9,12 @@ export const router = createRouter({
     { path: '/series', component: () => import('./pages/SeriesList.vue'), meta: { title: 'Series' } },
     { path: '/series/new', component: () => import('./pages/SeriesNew.vue'), meta: { title: 'New series' } },
     { path: '/series/:id', component: () => import('./pages/SeriesPage.vue'), props: true, meta: { title: 'Series' } },
-    { path: '/series/:id/now', component: () => import('./pages/SeriesNow.vue'), props: true, meta: { title: 'Sheet' } },
+    {
+      path: '/series/:id/now',
+      component: () => import('./pages/SeriesNow.vue'),
+      props: true,
+      meta: { title: 'Sheet' },
+    },
     { path: '/meetings/:id', component: () => import('./pages/SheetPage.vue'), props: true, meta: { title: 'Sheet' } },
     {
       path: '/meetings/:id/chair',

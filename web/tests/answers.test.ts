@@ -27,6 +27,7 @@ describe('what somebody invited reads of a meeting', () => {
     ['somebody else comes', { substitute: 'Odd Berge', answer: 'declined' }, {}, 'Odd Berge comes instead'],
     ['instead of somebody', { insteadOf: 'Wen Halloran' }, {}, 'instead of Wen Halloran, not answered yet'],
     ['instead at all of them', { insteadOf: 'Wen Halloran' }, { allInstead: true }, 'not answered yet'],
-    ['another time offered', { answer: 'declined', offered: true }, {}, 'you are away, another time offered'],
+    ['somebody who cannot either', { substitute: 'Odd', substituteDeclined: true }, {}, 'Odd cannot come either'],
+    ['moved since it was answered', { lapsed: true }, {}, 'moved: please answer again'],
   ])('%s', (_, over, whose, words) => expect(standing(meeting(over), whose)).toBe(words))
 })

@@ -11,10 +11,8 @@ module UseCases
         Series.new(by: host, clock: @clock).create(id: series_id, **wish(booking, open))
         meeting = Records::Meeting.find_by!(series_id: series_id)
         booking.update!(series_id: series_id, meeting_id: meeting.id)
-        send_all(host, series_id)
         accept(booking, meeting)
-        confirm_by_mail(booking, meeting)
-        tell_host(booking, :booked, doubts)
+        send_all(host, booking, "booked", doubts)
       end
     end
 
@@ -25,10 +23,8 @@ module UseCases
           meeting_id: meeting.id, version: meeting.lock_version,
           local_start: meeting.series.zone.wall(starts_at).to_s
         )
-        send_all(host, meeting.series_id, "Moved by #{booking.name}")
-        meeting.reload
         accept(booking, meeting)
-        tell_host(booking, :moved, doubts(booking))
+        send_all(host, booking, "moved", doubts(booking.reload))
       end
     end
 
@@ -37,9 +33,27 @@ module UseCases
         Meetings.new(by: host, clock: @clock).change_state(
           meeting_id: booking.meeting_id, state: "called_off", reason: "Given back by #{booking.name}"
         )
-        send_all(host, booking.series_id)
-        tell_host(booking, :given_back, [])
+        send_all(host, booking, "given_back")
       end
+    end
+
+    # Inside a transaction.
+    # @param meeting [Records::Meeting] that was moved; nothing where nobody has booked it
+    def hosts_agree(meeting)
+      booking = Records::Booking.find_by(meeting_id: meeting.id, state: "booked") or return
+      agree(booking.host_ids, meeting)
+    end
+
+    # Who has booked it says that they cannot, by whatever way: hosts hear of it, and they of how to give it back.
+    # Inside a transaction.
+    # @param way [String] of the answer
+    def declined(series_id, person_id, way)
+      booking = Records::Booking.includes(:open_hours, :person, :meeting)
+        .find_by(series_id: series_id, person_id: person_id, state: "booked") or return
+      return if booking.called_off?
+
+      booking.host_ids.each { |id| tell_declined(booking, Records::Person.find(id)) }
+      ask_to_give_back(booking) if %w[mail link].include?(way)
     end
 
     private
@@ -87,57 +101,50 @@ module UseCases
       [open.words, *said].compact.join("\n")[0, 10_000].presence
     end
 
-    def send_all(host, series_id, note = nil)
-      Invitations.new(by: host, clock: @clock).send_all(id: Records::Key.make(now), series_id: series_id, note: note)
+    def send_all(host, booking, deed, doubts = [])
+      Invitations.new(by: host, clock: @clock).send_all(
+        id: Records::Key.make(now), series_id: booking.series_id,
+        booking: {"id" => booking.id, "deed" => deed, "doubts" => doubts}
+      )
+    end
+
+    def tell_declined(booking, host)
+      put(
+        booking, "cannot", host,
+        Mailing::BookingLetters.for_host(
+          kind: "declined", title: booking.open_hours.title, name: booking.name,
+          at: Core::Words.moment(booking.time.starts_at, host.zone),
+          url: "#{Settings.origin}/meetings/#{booking.meeting_id}"
+        )
+      )
+    end
+
+    def ask_to_give_back(booking)
+      put(
+        booking, "give-back", booking.person,
+        Mailing::BookingLetters.give_back(
+          title: booking.open_hours.title,
+          at: Core::Words.moment(booking.time.starts_at, Core::Zone[booking.time_zone]),
+          url: Loading::OpenHoursLink.booking_address(booking)
+        )
+      )
+    end
+
+    # Once for each time it has had.
+    def put(booking, what, to, letter)
+      Outbox.new(clock: @clock).put(
+        reason: "booking:#{what}:#{booking.id}:#{booking.time.starts_at.to_i}:#{to.id}", series_id: booking.series_id,
+        to: to, **letter
+      )
     end
 
     # Who offers times has accepted those that are taken, and so has who takes one.
-    def accept(booking, meeting)
-      [*booking.host_ids, booking.person_id].uniq.each do |id|
+    def accept(booking, meeting) = agree([*booking.host_ids, booking.person_id].uniq, meeting)
+
+    def agree(person_ids, meeting)
+      person_ids.each do |id|
         Answers.new(by: id, clock: @clock).keep(
           series_id: meeting.series_id, person_id: id, answer: "accepted", meeting_id: meeting.id, way: "link"
-        )
-      end
-    end
-
-    # The visitor's invitation in words of its own, with the links to move it and to give it back.
-    def confirm_by_mail(booking, meeting)
-      mail = Records::Mail.find_by(series_id: meeting.series_id, person_id: booking.person_id,
-        state: "waiting") or return
-      open, zone = booking.open_hours, Core::Zone[booking.time_zone]
-      letter = Mailing::BookingLetters.booked(
-        title: open.title, hosts: booking_hosts(booking), at: Core::Words.moment(booking.starts_at, zone),
-        location: meeting.location, call: CallLinks.new(clock: @clock).call(meeting, booking.person_id),
-        after: open.after_words, url: Loading::OpenHoursLink.booking_address(booking)
-      )
-      calendar = Invitations.new(clock: @clock).compose(mail)[:calendar]
-      outbox = Outbox.new(clock: @clock)
-      mail.update!(
-        subject: Core::Words.shorten(letter[:subject], 200), due_at: now,
-        source: outbox.message.source(
-          key: mail.reason, name: booking.name, address: mail.recipient, at: now, calendar: calendar,
-          reply_to: meeting.series.keeper.email, **letter
-        )
-      )
-    end
-
-    def booking_hosts(booking)
-      Records::Person.where(id: booking.host_ids).order(:name).pluck(:name)
-    end
-
-    # To whoever keeps the meeting, since others get the invitation; and to all hosts what is doubtful about the time,
-    # which is for their eyes alone.
-    def tell_host(booking, kind, doubts)
-      meeting = booking.meeting || booking.reload.meeting
-      told = doubts.any? ? booking.host_ids : booking.host_ids.first(1)
-      Records::Person.where(id: told).find_each do |host|
-        Outbox.new(clock: @clock).put(
-          reason: "booking:#{kind}:#{booking.id}:#{booking.moves}:#{host.id}", series_id: booking.series_id, to: host,
-          **Mailing::BookingLetters.for_host(
-            kind: kind, title: booking.open_hours.title, name: booking.name,
-            at: Core::Words.moment(meeting.starts_at, host.zone), answers: booking.answers, doubts: doubts,
-            url: "#{Settings.origin}/meetings/#{meeting.id}"
-          )
         )
       end
     end

@@ -29,7 +29,8 @@ module UseCases
     # Mails those who have not been asked yet.
     def ask
       fresh(@poll.people.where(asked_at: nil)).each do |one|
-        put("ask", one, Mailing::PollLetters.ask(**about(one), words: @poll.words, times: times(one)))
+        put("ask", one, 
+Mailing::PollLetters.ask(**about(one), words: @poll.words, times: times(one), moves: moves(one)))
         one.update!(asked_at: now)
       end
     end
@@ -108,6 +109,14 @@ module UseCases
         until_at: Core::Words.moment(@poll.closes_at, one.person.zone),
         url: Loading::PollLink.address(@poll.id, one.person_id)
       }
+    end
+
+    # The meeting that is to move, on their wall.
+    def moves(one)
+      return unless @poll.outcome == "move" && @poll.meeting_id
+
+      meeting = Records::Meeting.includes(:series).find_by(id: @poll.meeting_id)
+      meeting && [meeting.series.title, Core::Words.moment(meeting.starts_at, one.person.zone)]
     end
 
     def times(one, candidates = @poll.candidates.reload)

@@ -47,11 +47,17 @@ module UseCases
     def tell_result(poll, reason)
       loaded = Loading::PollTally.of(poll.id)
       people_of(poll).tell_keeper(reason, Mailing::PollLetters.result(
-        title: poll.title, answered: loaded.poll.people.count(&:answered_at), asked: loaded.poll.people.size,
-        lines: lines(loaded), url: people_of(poll).page
+        title: poll.title, **names(loaded.poll), lines: lines(loaded), url: people_of(poll).page,
+        over: poll.closes_at <= now
       ))
       poll.update!(result_told_at: now)
       true
+    end
+
+    # Who has answered, and who is silent.
+    def names(poll)
+      answered, silent = poll.people.partition(&:answered_at)
+      {answered: answered.map(&:name).sort, silent: silent.map(&:name).sort}
     end
 
     # Best first, with the reason in words.

@@ -21,7 +21,7 @@ module UseCases
       invitations = Invitations.new(clock: @clock)
       without.where(created_at: call.created_at..,
         sent_at: (call.created_at + LONGEST_S)..).distinct.pluck(:person_id).each do |person_id|
-        invitations.send_again(series_id: call.series_id, person_id: person_id, reason: call.id)
+        invitations.send_again(series_id: call.series_id, person_id: person_id, why: "number", reason: call.id)
       end
     end
   end

@@ -7,14 +7,24 @@ module UseCases
       @link = link
     end
 
-    # @param meeting_id [String, nil] nil: all meetings that are not answered yet
+    # @param meeting_id [String, nil]; meeting_ids [Array<String>, nil] these alone; neither: all meetings that are not
+    #   answered yet, and those laid out later
     # @param answer [String] accepted, tentative, declined or none
-    def answer(answer:, meeting_id: nil, note: nil)
-      find(@link.meetings, meeting_id) if meeting_id
-      Answers.new(by: by, clock: @clock).keep(
-        series_id: @link.series.id, person_id: by, answer: answer, meeting_id: meeting_id, note: note, way: "link",
-        open_only: meeting_id.nil?
-      )
+    def answer(answer:, meeting_id: nil, meeting_ids: nil, note: nil)
+      ids = meeting_ids || [meeting_id].compact
+      raise Core::NotFound unless @link.meetings.where(id: ids).count == ids.uniq.size
+
+      write { (meeting_ids || [meeting_id]).each { |id| keep(answer, id, note) } }
+    end
+
+    # How a guest is called and where they are, as they say themselves; whoever has an account says it there.
+    def describe(name:, time_zone:)
+      person = @link.person
+      raise Core::Conflict.new("Sign in to change that.", code: "account") unless person.guest
+
+      zone = Core::Zone[time_zone, pointer: "/timeZone"]
+      called = Core::Title.read(name, pointer: "/name", missing: "Give your name.")[0, 120]
+      write { person.update!(name: called, time_zone: zone.name) }
     end
 
     # @see Feeds#mail_address
@@ -39,6 +49,15 @@ module UseCases
       )
     rescue Core::Invalid => error
       raise Core::Invalid.new(error.message, pointer: "/localStart", code: error.code)
+    end
+
+    private
+
+    def keep(answer, meeting_id, note)
+      Answers.new(by: by, clock: @clock).keep(
+        series_id: @link.series.id, person_id: by, answer: answer, meeting_id: meeting_id, note: note, way: "link",
+        open_only: meeting_id.nil?
+      )
     end
   end
 end

@@ -21,6 +21,7 @@ module UseCases
         take_back_substitutes(fresh, person_id) unless answer == "declined"
         put_all(fresh, person_id, answer: answer, note: note, way: way, stamp: stamp)
         note_event(series_id, meeting_id && meetings.first, person_id, answer, note, way) if fresh.any?
+        tell_declined(series_id, fresh, person_id, way, member) if answer == "declined" && fresh.any?
         fresh.any?
       end
     end
@@ -56,6 +57,12 @@ module UseCases
 
       stands_in = meeting_id && Records::Substitute.exists?(meeting_id: meeting_id, person_id: person_id)
       raise Core::NotFound unless stands_in
+    end
+
+    # Whom it concerns beyond the keeper: hosts of a booked time, and whoever has sent them instead.
+    def tell_declined(series_id, meetings, person_id, way, member)
+      BookedMeetings.new(clock: @clock).declined(series_id, person_id, way)
+      Substitutes.new(by: by, clock: @clock).declined(meetings.first.id, person_id) unless member
     end
 
     # What was answered to one meeting by hand is not overruled by an older answer to all.

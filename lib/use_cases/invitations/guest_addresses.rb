@@ -40,9 +40,10 @@ module UseCases
 
     # The mail as it was, under a reason of its own.
     def again(failed, email)
-      reason = "again:#{failed.id}:#{failed.attempts}:#{now.to_i}"
+      reason = "again:address:#{failed.id}:#{failed.attempts}:#{now.to_i}"
       message_id = Outbox.new(clock: @clock).message.message_id(reason)
-      Records::Mail.create!(**failed.attributes.slice(*COPIED).symbolize_keys, id: Records::Key.make(now),
+      copied = failed.attributes.slice(*COPIED).symbolize_keys
+      Records::Mail.create!(**copied, id: Records::Key.make(now),
         reason: reason, message_id: message_id, recipient: email, due_at: now, state: "waiting")
     end
   end

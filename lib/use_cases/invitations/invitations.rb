@@ -6,13 +6,14 @@ module UseCases
     # Puts one mail for each person who is not told yet into the outbox; somebody who has this version already gets
     # none.
     # @param id [String] key made by the browser for this press of the button
-    def send_all(id:, series_id:, note: nil)
+    # @param booking [Hash, nil] what became of a booked time: id, deed and doubts (Loading::BookingMail)
+    def send_all(id:, series_id:, note: nil, booking: nil)
       once(Records::Sending, id, within: series_id) do
         # Locked, so that a second sender sees what the first has put into the outbox.
         series = find(Records::Series.lock, series_id)
         recipients = Loading::Recipients.new(series_id, now: now)
         sequence = (Records::Sending.where(series_id: series_id).maximum(:sequence) || -1) + 1
-        keep_sending(id, recipients, sequence, note)
+        keep_sending(id, recipients, sequence, note, booking)
         recipients.waiting.each_slice(BATCH) { |some| put(id, some, recipients, sequence) }
         series.update!(sequence: sequence, told_at: now)
         Substitutes.new(by: by, clock: @clock).tell_pending(series_id)
@@ -39,14 +40,14 @@ module UseCases
       end
     end
 
-    # Sends the invitation as it stands to one who has asked for it (REFRESH, RFC 5546 3.2.6).
-    # @param reason [String] why, so that one request is answered once
-    def send_again(series_id:, person_id:, reason:)
+    # Sends the invitation as it stands to one person once more, by itself.
+    # @param why [String] of Mailing::Invitation::WHYS; @param reason [String] so that one cause sends it once
+    def send_again(series_id:, person_id:, why:, reason:)
       telling = Records::Telling.find_by(series_id: series_id, person_id: person_id, kind: "request") or return
       series = find(Records::Series, series_id)
       role = Records::SeriesMember.where(series_id: series_id, person_id: person_id).pick(:role) || "required"
       one = recipient(Records::Person.find(person_id), role, :invited)
-      Records::Mail.insert_all([mail_row(telling.sending_id, one, "again:#{reason}:#{person_id}", series)])
+      Records::Mail.insert_all([mail_row(telling.sending_id, one, "again:#{why}:#{reason}:#{person_id}", series)])
     end
 
     # The mail itself, composed when it is handed over; the same each time, for its sending does not change. A batch of
@@ -62,9 +63,11 @@ module UseCases
       )
       composer = composer_of(sending)
       parts = composer.parts(
-        one, note: sending.note, wording: sending.content["wording"], content: content(sending.id),
+        one, note: (sending.note unless again?(mail)), why: why_again(mail), wording: sending.content["wording"],
+        content: content(sending.id),
         attendees: sending.content["attendees"], sequence: sending.sequence, at: sending.sent_at
       )
+      parts = parts.merge(booked(sending)&.parts(one.person, composer.told_to(one, content(sending.id))) || {})
       parts.merge(attachments: Core::Invitation::News::CANCELS.include?(one.kind) ? [] : composer.files)
     end
 
@@ -95,11 +98,22 @@ module UseCases
       (@roles ||= {})[sending_id] ||= Records::Mail.where(sending_id: sending_id).pluck(:person_id, :role).to_h
     end
 
+    # A note belongs to the sending it was written for, and to no mail that goes by itself afterwards.
+    def again?(mail) = mail.reason.start_with?("again:")
+
+    def why_again(mail) = mail.reason[/\Aagain:(\w+):/, 1]&.then { |why| Mailing::Invitation::WHYS[why] }
+
+    # @return [Loading::BookingMail, nil]
+    def booked(sending)
+      told = sending.content["booking"] or return
+      Loading::BookingMail.new(find(Records::Booking.includes(:open_hours), told["id"]), told)
+    end
+
     # What was sent before frames were kept is made of what is there now.
     def composer_of(sending)
       (@composers ||= {})[sending.id] ||= Loading::InvitationMail.new(
         find(Records::Series.includes(:keeper, :held_place, members: :person), sending.series_id), now: now,
-        way_in: CallLinks.new(clock: @clock).method(:address),
+        way_in: CallLinks.new(clock: @clock).method(:address), deed: booked(sending)&.deed,
         frame: sending.content["frame"] && Loading::MailFrame.of(sending.content["frame"])
       )
     end
@@ -109,10 +123,10 @@ module UseCases
       Loading::InvitationMail.new(series, now: now).frame.to_plain.transform_keys(&:to_s)
     end
 
-    def keep_sending(id, recipients, sequence, note)
+    def keep_sending(id, recipients, sequence, note, booking)
       series = recipients.series
       told = recipients.content.to_plain.merge("attendees" => recipients.attendees, "wording" => series.wording,
-        "frame" => frame(series))
+        "frame" => frame(series), "booking" => booking)
       Records::Sending.create!(
         id: id, series_id: series.id, sent_by_id: by, sequence: sequence, recipients: recipients.waiting.size,
         note: words(note), sent_at: now, content: told

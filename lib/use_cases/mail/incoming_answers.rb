@@ -167,7 +167,7 @@ module UseCases
       end
 
       Invitations.new(clock: @clock).send_again(
-        series_id: @series_id, person_id: person.id, reason: "#{@series_id}:#{event.stamp}"
+        series_id: @series_id, person_id: person.id, why: "asked", reason: "#{@series_id}:#{event.stamp}"
       )
       taken("send-request")
     end

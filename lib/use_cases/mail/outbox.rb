@@ -6,7 +6,7 @@ module UseCases
     BATCH = 20
     # So many mails a day answer what one person has mailed: two programs may answer each other for ever.
     ANSWERS_A_DAY = 5
-    ANSWERS = %w[again waits].freeze
+    ANSWERS = %w[again:asked waits].freeze
     MOST_ATTEMPTS = 12
     LONGEST_PAUSE_S = 3_600
     # Mail services give up after four or five days (RFC 5321 4.5.4.1), and say so soon after.

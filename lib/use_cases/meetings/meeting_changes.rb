@@ -17,7 +17,7 @@ module UseCases
         wish = {starts_at: starts_at, ends_at: ends_at, **(moves ? {moved_at: now} : {}), **where(own)}
         next unless update(meeting, version, **wish)
 
-        Records::Answer.lapse(meeting_id, now) if moves
+        ask_anew(meeting) if moves
         check_fit(meeting) unless place_anyway
         places.book_for(meeting.series, [meeting]) if held
         Calls.new(by: by, clock: @clock).want(meeting.series_id)
@@ -39,6 +39,12 @@ module UseCases
     end
 
     private
+
+    # Whoever offers times and moves one of them, has agreed to it.
+    def ask_anew(meeting)
+      Records::Answer.lapse(meeting.id, now)
+      BookedMeetings.new(by: by, clock: @clock).hosts_agree(meeting)
+    end
 
     def planned(meeting_id)
       meeting = find(Records::Meeting.includes(:series), meeting_id)

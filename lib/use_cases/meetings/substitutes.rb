@@ -36,6 +36,20 @@ module UseCases
       substitute.destroy!
     end
 
+    # Who was sent instead cannot come: whoever sent them hears of it. Inside a transaction.
+    def declined(meeting_id, person_id)
+      one = Records::Substitute.includes(:instead_of, meeting: {series: :keeper})
+        .where.not(instead_of_id: nil).find_by(meeting_id: meeting_id, person_id: person_id) or return
+      sender, series = one.instead_of, one.meeting.series
+      Outbox.new(clock: @clock).put(
+        reason: "substitute:declined:#{one.id}", series_id: series.id, to: sender, reply_to: series.keeper.email,
+        **Mailing::Letters.substitute_cannot(
+          title: series.title, name: one.given_name, at: Core::Words.moment(one.meeting.starts_at, sender.zone),
+          url: "#{Loading::AnswerLink.address(series.id, sender.id)}?date=#{meeting_id}"
+        )
+      )
+    end
+
     # Somebody who is asked to this meeting besides those of the series: who is here, or a guest by address. They are
     # told with the next invitation, or at once when the meeting is on.
     def ask_too(meeting_id:, person_id: nil, name: nil, email: nil)
@@ -147,7 +161,7 @@ module UseCases
 
       Mailing::Letters.asked_to_one(
         **about, keeper: series.keeper.name, location: meeting.location, call: call(substitute),
-        on: meeting.state == "in_session",
+        on: meeting.state == "in_session", again: !substitute.told_digest.nil?,
         url: Loading::AnswerLink.address(series.id, person.id)
       )
     end

@@ -24,9 +24,13 @@ module Views
         call: own_call(series)&.to_h,
         keeper: series.keeper.name,
         name: person.name,
+        guest: person.guest,
         role: member&.role || "required",
         total: coming.count,
-        zone_city: zone.city,
+        open_total: open(coming, person_id).count,
+        goes_on: !member.nil? && !series.rule.nil? && series.ended_from.nil? && series.to_run.endless?,
+        time_zone: zone.name,
+        booking_path: booking_path(series, person_id),
         sentence: member && series_sentence(series),
         run_answer: member&.run_answer || "none",
         run_note: member&.run_note,
@@ -47,7 +51,19 @@ module Views
         .map { |meeting| {meeting_id: meeting.id, local_start: zone.wall(meeting.starts_at)} }
     end
 
-    def series_sentence(series) = Loading::SeriesContent.of(series, now).sentence
+    # Those that wait for their answer.
+    def open(coming, person_id)
+      answered = Records::Answer.where(person_id: person_id).where.not(answer: "none").select(:meeting_id)
+      passed_on = Records::Substitute.where(instead_of_id: person_id).select(:meeting_id)
+      coming.where(state: "planned").waiting_for_answers.where.not(id: answered).where.not(id: passed_on)
+    end
+
+    def booking_path(series, person_id)
+      booking = Records::Booking.find_by(series_id: series.id, person_id: person_id)
+      booking && Loading::OpenHoursLink.booking_path(booking)
+    end
+
+    def series_sentence(series) = Loading::SeriesContent.of(series, now).sentence(from: now)
 
     # Of the whole series; a call made here is shown with each meeting.
     def own_call(series) = (series.call unless series.call&.ours)
@@ -58,8 +74,10 @@ module Views
     def look_up(meetings, person_id)
       ids = meetings.map(&:id)
       @calls = Records::Call.of_all(meetings)
-      @offered = Records::OfferedTime.where(meeting_id: ids, person_id: person_id, state: "open").pluck(:meeting_id)
+      @offered = Records::OfferedTime.where(meeting_id: ids, person_id: person_id, state: "open")
+        .pluck(:meeting_id, :starts_at).to_h
       @substitutes = Records::Substitute.where(meeting_id: ids).includes(:person, :instead_of).group_by(&:meeting_id)
+      @away = Records::Answer.where(meeting_id: ids, answer: "declined").pluck(:meeting_id, :person_id)
       @accepted = Records::Answer.where(
         meeting_id: meetings.select { |meeting| meeting.options.sign_up }.map(&:id), answer: "accepted"
       ).group_by(&:meeting_id)
@@ -69,13 +87,15 @@ module Views
       options = meeting.options
       order = Loading::SignUps.of(meeting, @accepted[meeting.id] || []) if options.sign_up
       substitutes = @substitutes[meeting.id] || []
+      mine = substitutes.find { |one| one.instead_of_id == person_id }
       {
         pass_on: options.pass_on && substitutes.none? { |one| one.person_id == person_id },
         answers_asked: options.answers_asked || options.sign_up,
         sign_up: options.sign_up,
         wait: order&.wait_of(person_id),
         seats_left: order&.limit && (order.limit - order.in.size),
-        substitute: substitutes.find { |one| one.instead_of_id == person_id }&.given_name,
+        substitute: mine&.given_name,
+        substitute_declined: !mine.nil? && @away.include?([meeting.id, mine.person_id]),
         instead_of: substitutes.find { |one| one.person_id == person_id }&.instead_of&.name
       }
     end
@@ -83,6 +103,8 @@ module Views
     def meeting_view(meeting, zone, given, person_id)
       {
         id: meeting.id,
+        starts_at: meeting.starts_at,
+        ends_at: meeting.ends_at,
         local_start: zone.wall(meeting.starts_at),
         local_end: zone.wall(meeting.ends_at),
         state: meeting.state,
@@ -92,7 +114,8 @@ module Views
         call_opens: (meeting.series.door.open_time(meeting.interval).starts_at if meeting.call&.ours),
         answer: given&.answer || "none",
         note: given&.note,
-        offered: @offered.include?(meeting.id),
+        lapsed: !given&.lapsed_at.nil?,
+        offered_at: @offered[meeting.id],
         **options_view(meeting, person_id)
       }
     end

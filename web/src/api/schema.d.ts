@@ -2619,6 +2619,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/answer-links/{id}/{personId}/{token}/self": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** How a guest is called and in which zone they are, as they say themselves */
+        put: operations["describeSelfByLink"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/answer-links/{id}/{personId}/{token}/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        /** All a guest is invited to; none for whoever has an account */
+        get: operations["listInvitationsByLink"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/answer-links/{id}/{personId}/{token}/feed": {
         parameters: {
             query?: never;
@@ -5895,6 +5937,14 @@ export interface components {
         };
         LinkMeeting: {
             id: components["schemas"]["Key"];
+            startsAt: components["schemas"]["Instant"];
+            endsAt: components["schemas"]["Instant"];
+            /** @description whether an answer given before no longer counts */
+            lapsed: boolean;
+            /** @description the other time the reader has offered */
+            offeredAt: components["schemas"]["Instant"] | null;
+            /** @description whether who comes instead of the reader cannot */
+            substituteDeclined: boolean;
             /** @description where it is not where the series is */
             location: string | null;
             callOpens: components["schemas"]["Instant"] | null;
@@ -5905,7 +5955,6 @@ export interface components {
             calledOffReason: string | null;
             answer: components["schemas"]["AnswerWord"];
             note: string | null;
-            offered: boolean;
             passOn: boolean;
             answersAsked: boolean;
             signUp: boolean;
@@ -5918,6 +5967,15 @@ export interface components {
             papers: components["schemas"]["Paper"][];
         };
         AnswerLink: {
+            /** @description without an account */
+            guest: boolean;
+            /** @description of meetings to come that wait for the reader's answer */
+            openTotal: number;
+            /** @description whether more may be laid out later */
+            goesOn: boolean;
+            timeZone: string;
+            /** @description the one page of a time the reader has booked */
+            bookingPath: string | null;
             /** @description of the latest meetings, as issued */
             minutes: {
                 meetingId: components["schemas"]["Key"];
@@ -5932,7 +5990,6 @@ export interface components {
             keeper: string;
             name: string;
             role: components["schemas"]["MemberRole"];
-            zoneCity: string;
             sentence: string | null;
             runAnswer: components["schemas"]["AnswerWord"];
             runNote: string | null;
@@ -5948,8 +6005,25 @@ export interface components {
         };
         LinkAnswer: {
             answer: components["schemas"]["AnswerWord"];
+            /** @description one; without this and meetingIds all that are open */
             meetingId?: components["schemas"]["Key"] | null;
+            /** @description these and no others */
+            meetingIds?: components["schemas"]["Key"][];
             note?: string | null;
+        };
+        LinkSelf: {
+            name: string;
+            timeZone: string;
+        };
+        Invitations: {
+            series: {
+                id: components["schemas"]["Key"];
+                title: string;
+                keeper: string;
+                path: string;
+                nextStart: components["schemas"]["Instant"] | null;
+                openTotal: number;
+            }[];
         };
         LinkSubstitute: {
             meetingId: components["schemas"]["Key"];
@@ -7239,6 +7313,15 @@ export interface components {
             };
         };
         /** @description OK */
+        Invitations: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Invitations"];
+            };
+        };
+        /** @description OK */
         OutsideMeetings: {
             headers: {
                 [name: string]: unknown;
@@ -7884,6 +7967,11 @@ export interface components {
         LinkAnswer: {
             content: {
                 "application/json": components["schemas"]["LinkAnswer"];
+            };
+        };
+        LinkSelf: {
+            content: {
+                "application/json": components["schemas"]["LinkSelf"];
             };
         };
         LinkOffer: {
@@ -10777,6 +10865,40 @@ export interface operations {
         requestBody: components["requestBodies"]["LinkOffer"];
         responses: {
             201: components["responses"]["AnswerLink"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    describeSelfByLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["LinkSelf"];
+        responses: {
+            200: components["responses"]["AnswerLink"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listInvitationsByLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+                token: components["parameters"]["token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Invitations"];
             default: components["responses"]["Problem"];
         };
     };

@@ -13,11 +13,14 @@ const {
   standing,
   asked,
   suggested = undefined,
+  offered = null,
 } = defineProps<{
   meeting: Schemas['LinkMeeting']
   standing: string
   asked: boolean
   informed?: boolean
+  /** The other time that was offered, on the wall that is shown. */
+  offered?: string | null
   suggested?: Word
   busy?: boolean
   papers: string
@@ -96,6 +99,10 @@ function keepWord() {
       >
         {{ meeting.answer === 'declined' ? 'I may be there after all' : 'I will not be there' }}
       </button>
+    </p>
+    <p v-if="offered" class="small">You have offered {{ mediumDay(offered) }}, {{ clock(offered) }} instead.</p>
+    <p v-if="meeting.substituteDeclined" class="small alarm">
+      {{ meeting.substitute }} cannot come either: come yourself, or ask somebody else below.
     </p>
     <p v-if="meeting.note && !writing" class="small">“{{ meeting.note }}”</p>
     <form v-if="writing" class="word" novalidate @submit.prevent="keepWord">

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { nextTick, useTemplateRef, watch } from 'vue'
 import type { Schemas } from '../api/client'
 import ProblemNote from './ProblemNote.vue'
 import { mediumDay } from '../time'
 
 /** What somebody invited does about one of the meetings to come: a form that is unfolded, and says which is meant. */
-const { meetings } = defineProps<{
+const { meetings, done = '' } = defineProps<{
   meetings: Schemas['LinkMeeting'][]
   title: string
   verb: string
@@ -13,7 +14,18 @@ const { meetings } = defineProps<{
   error: Error | null
   ready: boolean
   busy: boolean
+  /** What has been sent, said where it was. */
+  done?: string
 }>()
+const said = useTemplateRef('said')
+watch(
+  () => done,
+  async words => {
+    if (!words) return
+    await nextTick()
+    said.value?.focus()
+  },
+)
 const emit = defineEmits<{ submit: [] }>()
 const open = defineModel<boolean>({ required: true })
 const meetingId = defineModel<string>('meetingId', { required: true })
@@ -28,6 +40,7 @@ function toggle() {
 <template>
   <section>
     <button type="button" class="quiet" :aria-expanded="open" @click="toggle">{{ title }}</button>
+    <p v-if="done && !open" ref="said" class="done strong" role="status" tabindex="-1">{{ done }}</p>
     <form v-if="open" class="stack unfolded" novalidate @submit.prevent="emit('submit')">
       <v-select
         v-if="meetings.length > 1"
@@ -41,3 +54,12 @@ function toggle() {
     </form>
   </section>
 </template>
+
+<style scoped>
+.done {
+  margin-top: 8px;
+  padding: 10px 14px;
+  background: var(--pine-pale);
+  border-left: 4px solid var(--pine);
+}
+</style>

@@ -6,21 +6,31 @@ import LinkForm from './LinkForm.vue'
 import MomentField from './MomentField.vue'
 import { useLinkOffer, type LinkPath } from '../composables/useAnswerLink'
 import { useFaults } from '../composables/useFaults'
+import { clock, mediumDay, zoneCity } from '../time'
 
 /** Somebody invited offers another time for one of the meetings to come. */
-const { path } = defineProps<{ path: LinkPath; meetings: Schemas['LinkMeeting'][]; zoneCity: string }>()
-const emit = defineEmits<{ done: [words: string] }>()
+const { path, meetings, timeZone } = defineProps<{
+  path: LinkPath
+  meetings: Schemas['LinkMeeting'][]
+  /** Of the reader: what is typed is meant there. */
+  timeZone: string
+}>()
 const { offer, error, isOffering } = useLinkOffer(() => path)
 const { at, rest } = useFaults(error, /^\/localStart$/)
 const open = ref(false)
 const form = ref({ meetingId: '', at: '', note: '' })
+const done = ref('')
 
 async function send() {
   const { meetingId, at: localStart, note } = form.value
+  const day = mediumDay(meetings.find(meeting => meeting.id === meetingId)!.localStart)
+  done.value = ''
   try {
     await offer({ id: newKey(), meetingId, localStart, note: note || null })
     open.value = false
-    emit('done', 'Your offer is with the keeper, who takes it or turns it down.')
+    done.value =
+      `You have offered ${mediumDay(localStart)}, ${clock(localStart)} instead of ${day}. ` +
+      'The keeper takes it or turns it down; you hear of it by mail.'
   } catch {
     /* shown at the field */
   }
@@ -38,9 +48,14 @@ async function send() {
     :error="rest"
     :ready="!!form.at"
     :busy="isOffering"
+    :done="done"
     @submit="send"
   >
-    <MomentField v-model="form.at" :label="`Begins on, ${zoneCity} time`" :error-messages="at('/localStart')" />
+    <MomentField
+      v-model="form.at"
+      :label="`Begins on, ${zoneCity(timeZone)} time`"
+      :error-messages="at('/localStart')"
+    />
     <v-text-field v-model="form.note" label="A note with it (optional)" />
   </LinkForm>
 </template>

@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed } from 'vue'
 import { api, dataOf, type Schemas } from '../api/client'
 
 /** What a private link says of whose it is. */
@@ -50,6 +51,27 @@ export function useLinkOffer(path: () => LinkPath) {
     onSuccess: useShown(path),
   })
   return { offer: offering.mutateAsync, error: offering.error, isOffering: offering.isPending }
+}
+
+/** How a guest is called and where they are. */
+export function useLinkSelf(path: () => LinkPath) {
+  const describing = useMutation({
+    mutationFn: (body: Schemas['LinkSelf']) =>
+      dataOf(api.PUT('/answer-links/{id}/{personId}/{token}/self', { params: { path: path() }, body })),
+    onSuccess: useShown(path),
+  })
+  return { describe: describing.mutateAsync, error: describing.error, isDescribing: describing.isPending }
+}
+
+/** All a guest is invited to. */
+export function useLinkInvitations(path: () => LinkPath) {
+  const reading = useQuery({
+    queryKey: ['link-invitations', path().personId],
+    queryFn: () =>
+      dataOf(api.GET('/answer-links/{id}/{personId}/{token}/invitations', { params: { path: path() } })),
+    retry: false,
+  })
+  return { series: computed(() => reading.data.value?.series) }
 }
 
 /** Somebody who comes instead. */

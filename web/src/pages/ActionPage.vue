@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { v7 as newKey } from 'uuid'
 import { ProblemError } from '../api/client'
-import Mark from '../components/Mark.vue'
+import HouseName from '../components/HouseName.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useActionLink } from '../composables/useActions'
 import { useDraft } from '../composables/useDraft'
@@ -29,7 +29,7 @@ async function send(state: 'open' | 'done', delayed: boolean, words: string) {
 
 <template>
   <div class="page">
-    <p class="mark"><Mark /> Left Over</p>
+    <HouseName />
     <section v-if="action" class="sheet stack">
       <p class="eyebrow">{{ action.seriesTitle }}</p>
       <h1 :class="{ over: action.state !== 'open' }">{{ action.text }}</h1>

@@ -1,14 +1,20 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { ProblemError, type Schemas } from '../api/client'
 import AnswerRow from '../components/AnswerRow.vue'
 import CallWords from '../components/CallWords.vue'
 import LinkOffer from '../components/LinkOffer.vue'
 import LinkSubstitute from '../components/LinkSubstitute.vue'
-import Mark from '../components/Mark.vue'
+import AnswerSeveral from '../components/AnswerSeveral.vue'
+import GuestSelf from '../components/GuestSelf.vue'
+import HouseName from '../components/HouseName.vue'
+import InvitedTo from '../components/InvitedTo.vue'
+import NotYou from '../components/NotYou.vue'
 import MarkdownText from '../components/MarkdownText.vue'
 import { useAnswerLink, type LinkPath } from '../composables/useAnswerLink'
+import { useZone } from '../public/useZone'
+import ZoneSwitch from '../public/ZoneSwitch.vue'
 import { count, mediumDay } from '../time'
 import { ANSWERS, GIVEN, standing } from '../answers'
 
@@ -25,8 +31,17 @@ const isPassing = (fault: Error) => fault instanceof ProblemError && fault.passi
 type Word = Schemas['AnswerWord']
 const said = (word: Word) => ANSWERS[word].you
 const fromMail = GIVEN.find(word => word === route.query.answer)
-const note = ref('')
+/** The date the link of a calendar entry leads to. */
+const dateAsked = computed(() => String(route.query.date ?? ''))
 const done = ref('')
+const near = computed(() => (link.value ? [link.value.timeZone] : []))
+const { zone, first, all, place, wall } = useZone(near, () => link.value?.timeZone)
+// A booked time has one page: there it is moved and given back.
+watch(
+  () => link.value?.bookingPath,
+  booking => booking && location.replace(booking),
+  { immediate: true },
+)
 /** Said by a region that stands there already, and said again when it is the same. */
 async function tell(words: string) {
   done.value = ''
@@ -47,22 +62,28 @@ const insteadOf = computed(() =>
 )
 const asked = computed(() => coming.value.some(meeting => meeting.answersAsked))
 const passable = computed(() => coming.value.filter(meeting => meeting.passOn))
-/** @param meetingId one meeting; null: all that are not answered yet */
-async function send(word: Word, meetingId: string | null, words: string | null) {
+/** @param which one meeting, or several; null: all that are not answered yet, and later ones */
+async function send(word: Word, which: string | string[] | null, words: string | null) {
+  const meetingId = typeof which === 'string' ? which : null
   try {
-    await answer({ answer: word, meetingId, note: words })
+    await answer({ answer: word, note: words, ...(Array.isArray(which) ? { meetingIds: which } : { meetingId }) })
     const waits =
       word === 'accepted'
         ? coming.value.find(meeting => meeting.wait && (!meetingId || meeting.id === meetingId))?.wait
         : null
     const day = coming.value.find(meeting => meeting.id === meetingId)?.localStart
-    note.value = ''
-    const which = day ? mediumDay(day) : 'to all that were open'
+    const what = day
+      ? mediumDay(day)
+      : which
+        ? `to ${count(which.length, 'meeting')}`
+        : link.value?.goesOn
+          ? 'to all to come, and later ones'
+          : 'to all to come'
     const full = `All seats are taken: you are number ${waits} of those who wait`
     tell(
       waits
         ? `Saved. ${full}, and hear of it when one becomes free.`
-        : `Saved: ${said(word)}, ${which}. You can change it here until then.`,
+        : `Saved: ${said(word)}, ${what}. You can change it here until then.`,
     )
   } catch {
     /* shown below */
@@ -80,7 +101,7 @@ async function sendFeed() {
 
 <template>
   <div class="answer">
-    <p class="mark"><Mark /> Left Over</p>
+    <HouseName />
     <div v-if="isGone" class="sheet" role="alert">
       <h1>This link is no longer valid</h1>
       <p>
@@ -119,25 +140,19 @@ async function sendFeed() {
       <p v-if="fromMail && unanswered.length && link.role !== 'informed'" class="small">
         You chose “{{ ANSWERS[fromMail].i }}” in the mail. Press it for each meeting it is true of.
       </p>
-      <section v-if="unanswered.length > 1 && link.role !== 'informed'" class="stack" aria-labelledby="open-ones">
-        <h2 id="open-ones">All {{ unanswered.length }} that are still open</h2>
-        <div class="choices" role="group" aria-label="Your answer for all that are still open">
-          <button
-            v-for="word in GIVEN"
-            :key="word"
-            type="button"
-            :disabled="isAnswering"
-            :class="{ suggested: fromMail === word }"
-            @click="send(word, null, note || null)"
-          >
-            {{ ANSWERS[word].i }}
-          </button>
-        </div>
-        <v-text-field v-model="note" label="A note with it (optional)" />
-      </section>
+      <AnswerSeveral
+        v-if="link.openTotal > 1 && link.role !== 'informed'"
+        :shown="unanswered.map(meeting => meeting.id)"
+        :total="link.openTotal"
+        :goes-on="link.goesOn"
+        :suggested="fromMail"
+        :busy="isAnswering"
+        @answer="send"
+      />
       <p v-if="coming.length && !asked" class="soft">No answer is needed.</p>
       <p v-else-if="link.role === 'informed'" class="soft">
-        This is for your information; nobody is waiting for an answer. You can say that you will not be there.
+        This is for your information; nobody is waiting for an answer. You get the minutes when they are issued. You can
+        say that you will not be there.
       </p>
       <section aria-labelledby="dates">
         <h2 id="dates">
@@ -145,13 +160,17 @@ async function sendFeed() {
             link.total > link.meetings.length
               ? `The next ${link.meetings.length} of ${count(link.total, 'meeting')} to come`
               : `${count(link.meetings.length, 'meeting')} to come`
-          }}, in {{ link.zoneCity }} time
+          }}, in {{ place }} time
         </h2>
+        <ZoneSwitch v-model="zone" :first="first" :all="all" />
         <ul class="ruled">
           <AnswerRow
             v-for="meeting in link.meetings"
+            :id="`date-${meeting.id}`"
             :key="meeting.id"
-            :meeting="meeting"
+            :meeting="{ ...meeting, localStart: wall(meeting.startsAt), localEnd: wall(meeting.endsAt) }"
+            :offered="meeting.offeredAt ? wall(meeting.offeredAt) : null"
+            :class="{ asked: meeting.id === dateAsked }"
             :standing="standing(meeting, { informed: link.role === 'informed', allInstead: !!insteadOf })"
             :asked="link.role !== 'informed'"
             :informed="link.role === 'informed'"
@@ -185,14 +204,17 @@ async function sendFeed() {
         </ul>
       </section>
       <template v-if="link.role !== 'informed'">
-        <LinkOffer v-if="coming.length" :path="path" :meetings="coming" :zone-city="link.zoneCity" @done="tell" />
-        <LinkSubstitute v-if="passable.length" :path="path" :meetings="passable" @done="tell" />
+        <LinkOffer v-if="coming.length" :path="path" :meetings="coming" :time-zone="link.timeZone" />
+        <LinkSubstitute v-if="passable.length" :path="path" :meetings="passable" />
       </template>
+      <GuestSelf v-if="link.guest" :path="path" :name="link.name" :time-zone="link.timeZone" />
+      <InvitedTo v-if="link.guest" :path="path" :here="path.id" />
       <section>
         <button type="button" class="quiet" :disabled="isFeeding" @click="sendFeed()">
           Mail me a calendar address for all my invitations
         </button>
       </section>
+      <NotYou :name="link.name" :from="link.keeper" />
     </article>
   </div>
 </template>
@@ -203,18 +225,13 @@ async function sendFeed() {
   margin: 0 auto;
   padding: 18px 14px 48px;
 }
-.mark {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  font:
-    650 1.1429rem 'Bricolage Grotesque Variable',
-    sans-serif;
-  margin-bottom: 12px;
-}
 .done {
   padding: 10px 14px;
   background: var(--pine-pale);
+  border-left: 4px solid var(--pine);
+}
+.asked {
+  padding-left: 12px;
   border-left: 4px solid var(--pine);
 }
 .answer :deep(.choices) {

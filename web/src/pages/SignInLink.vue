@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { ProblemError } from '../api/client'
 import Mark from '../components/Mark.vue'
+import { house } from '../house'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useSession } from '../composables/useSession'
 import { useSignInLink } from '../composables/useSignIns'
@@ -31,7 +32,7 @@ async function save() {
 
 <template>
   <form class="sheet gate stack" novalidate @submit.prevent="save">
-    <h1><Mark /> Left Over</h1>
+    <h1><Mark /> {{ house }}</h1>
     <template v-if="isUsedUp">
       <p role="alert">This link is not good any more: it was used, or its time is over.</p>
       <router-link to="/">Sign in, or ask for a new one</router-link>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, dataOf, type Refusal, type Schemas } from './api'
+import NotYou from '../components/NotYou.vue'
 import MoveBooking from './MoveBooking.vue'
 import { useZone } from './useZone'
 import ZoneSwitch from './ZoneSwitch.vue'
@@ -98,7 +99,7 @@ read()
     </p>
     <p v-if="booking.mayChange && !moving && !giving" class="row">
       <button type="button" class="button plain" @click="moving = true">Move it</button>
-      <button type="button" class="quiet" @click="giving = true">Give it back</button>
+      <button type="button" class="quiet" @click="giving = true">I cannot: give it back</button>
     </p>
     <p v-else-if="booking.state === 'booked' && !booking.mayChange" class="small soft">
       It is too near to be changed here. Please write to the host.
@@ -121,6 +122,7 @@ read()
       @move="move"
       @cancel="moving = false"
     />
+    <NotYou :name="booking.name" :from="booking.hosts.join(' or ')" />
     <p v-if="['given_back', 'expired', 'called_off'].includes(booking.state) && booking.bookPath">
       <a :href="booking.bookPath">Take another time</a>
     </p>

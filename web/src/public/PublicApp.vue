@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { defineAsyncComponent, type Component } from 'vue'
-import Mark from '../components/Mark.vue'
+import HouseName from '../components/HouseName.vue'
 
 /** Which page it is, by its address; none of them leads to another without being loaded. */
 const PAGES: [RegExp, Component, string[]][] = [
@@ -19,7 +19,6 @@ const PAGES: [RegExp, Component, string[]][] = [
   ],
   [/^\/with\/([^/]+)\/([^/]+)$/, defineAsyncComponent(() => import('./HostPage.vue')), ['id', 'token']],
 ]
-const house = document.querySelector<HTMLMetaElement>('meta[name=organisation]')?.content ?? 'Left Over'
 const found = PAGES.find(([pattern]) => pattern.test(location.pathname))
 const given = found?.[0].exec(location.pathname)?.slice(1) ?? []
 const props = Object.fromEntries((found?.[2] ?? []).map((name, i) => [name, given[i]]))
@@ -27,7 +26,7 @@ const props = Object.fromEntries((found?.[2] ?? []).map((name, i) => [name, give
 
 <template>
   <main class="public">
-    <p class="house"><Mark /> {{ house }}</p>
+    <HouseName />
     <component :is="found[1]" v-if="found" v-bind="props" />
     <section v-else class="sheet"><h1>There is nothing here</h1></section>
   </main>

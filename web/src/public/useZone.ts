@@ -5,14 +5,16 @@ const device = Intl.DateTimeFormat().resolvedOptions().timeZone
 const KEPT = 'left-over:zone'
 
 /**
- * The zone times are shown in: what the visitor has chosen before, else where this device is. `near` are the zones that
- * are offered first.
+ * The zone times are shown in: what the visitor has chosen before, else the one that is known of them, else where this
+ * device is. `near` are the zones that are offered first.
  */
-export function useZone(near: Ref<string[]>) {
+export function useZone(near: Ref<string[]>, known: () => string | undefined = () => undefined) {
   const all = Intl.supportedValuesOf('timeZone')
   const kept = sessionStorage.getItem(KEPT)
   const zone = ref(kept && all.includes(kept) ? kept : device)
-  watch(zone, chosen => sessionStorage.setItem(KEPT, chosen))
+  const keep = (chosen: string) => sessionStorage.setItem(KEPT, chosen)
+  watch(known, theirs => theirs && !sessionStorage.getItem(KEPT) && (zone.value = theirs), { immediate: true })
+  watch(zone, chosen => chosen !== known() && keep(chosen))
   const first = computed(() => [...new Set([device, zone.value, ...near.value])])
   return {
     zone,

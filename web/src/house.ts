@@ -1,0 +1,2 @@
+/** Whose pages these are, as people outside read it. */
+export const house = document.querySelector<HTMLMetaElement>('meta[name=organisation]')?.content ?? ''
