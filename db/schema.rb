@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_30_000003) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_30_000005) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -252,6 +252,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000003) do
     t.string "last_error", limit: 500
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.datetime "wanted_at"
     t.index ["claim"], name: "index_calls_on_claim"
     t.index ["series_id", "meeting_id"], name: "index_calls_on_series_id_and_meeting_id"
     t.index ["state", "due_at"], name: "index_calls_on_state_and_due_at"
@@ -868,6 +869,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000003) do
     t.integer "sequence", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.datetime "told_starts_at"
     t.index ["meeting_id", "starts_at"], name: "index_row_slots_on_meeting_id_and_starts_at"
     t.index ["person_id"], name: "index_row_slots_on_person_id"
   end

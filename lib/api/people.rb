@@ -24,6 +24,15 @@ module Api
       json views.show(params["id"])
     end
 
+    on :get, "/people/:id/absence", "previewAbsence", may: :keep_hours, of: :person do
+      json use(Views::Absences).preview(params["id"], from_day: query("fromDay"), until_day: query("untilDay"))
+    end
+
+    on :put, "/people/:id/absence", "keepAbsence", may: :keep_hours, of: :person do
+      use(UseCases::Absences).keep(params["id"], **input)
+      json views.show(params["id"])
+    end
+
     on :get, "/people-vcards", "exportPeople", may: :see_people do
       content_type "text/vcard"
       headers "content-disposition" => 'attachment; filename="people.vcf"'

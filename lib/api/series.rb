@@ -64,6 +64,11 @@ module Api
       json series_page
     end
 
+    on :post, "/series/:id/leaving", "leaveSeries", may: :see_series, of: :series do
+      use(UseCases::SeriesLeaving).leave(params["id"], **input)
+      status 204
+    end
+
     on :post, "/series/:id/pause", "pauseSeries", may: :change_series, of: :series do
       use(UseCases::SeriesEnding).pause(series_id: params["id"], **input)
       json series_page

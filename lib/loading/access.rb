@@ -66,6 +66,7 @@ module Loading
       return if Core::Rights.allow?(right, roles, own: own?(kind, id, whose))
       return if right == :see_sheet && Core::Rights.allow?(:see_issued_minutes, roles) && issued?(id)
 
+      refuse_until_issued if right == :see_sheet && roles.include?(:informed)
       raise Core::NotFound
     end
 
@@ -96,6 +97,14 @@ module Loading
     end
 
     private
+
+    # For information one gets the minutes and nothing before.
+    def refuse_until_issued
+      raise Core::NotFound.new(
+        "You are told of this meeting for your information: you get its minutes when they are issued.",
+        code: "not-issued-yet"
+      )
+    end
 
     # Asked at nearly every request, so in one query.
     def towards(series_id, meeting_id)

@@ -62,6 +62,29 @@ module Mailing
         "#{keeper} thanks you for offering #{offered} for “#{title}”. The meeting stays where it is.")
     end
 
+    # To whoever keeps a series that somebody has left by themselves.
+    def left(title:, name:, url:, word: nil)
+      said = "#{name} has left “#{title}” and is not asked any more."
+      Note.parts("#{name} has left: #{title}", title, [said, word && "“#{word}”"].compact.join("\n\n"),
+        ["The series", url])
+    end
+
+    # To whoever has left, with the calendar object that takes it out.
+    def you_left(title:, keeper:)
+      note("You have left", title, 
+"You have left “#{title}”. #{keeper} knows. This mail takes it out of your calendar.")
+    end
+
+    # To somebody who keeps or chairs a series from now on, or no longer.
+    # @param part [String] keeper or chair; by [String] who has settled it
+    # @param to [String, nil] who does it now; nil: the reader
+    def handed_over(title:, part:, by:, url:, to: nil)
+      verb = (part == "chair") ? "chair" : "keep"
+      said = to ? "#{to} #{verb}s “#{title}” from now on, in your place. #{by} has settled it." :
+        "#{by} has made you #{part} of “#{title}”: you #{verb} it from now on."
+      note(to ? "Handed over" : "You #{verb} it now", title, said, ["The series", url])
+    end
+
     TOPIC = {
       "take" => ["On the agenda", "is on the agenda"], "put_off" => ["Put off", "is put off to a later meeting"],
       "decline" => ["Not on the agenda", "is not taken up"]
@@ -113,16 +136,18 @@ module Mailing
 
     # To somebody with a time of their own within a meeting.
     # @param kind [Symbol] :request or :cancel
-    # @param location, call as for asked_to_one
-    def own_time(kind:, title:, keeper:, at:, length_min:, location:, call:)
+    # @param location, call as for asked_to_one; was [String, nil] the moment they were told before
+    def own_time(kind:, title:, keeper:, at:, length_min:, location:, call:, was: nil)
       if kind == :cancel
         return note("You need not come", title, "#{keeper} does not need you at “#{title}” on #{at} any more.")
       end
 
       when_and_where = ["Your time is #{at}, for #{length_min} minutes.", location].compact.join("\n")
-      said = "#{keeper} asks you to come to “#{title}”.\n\n#{when_and_where}\n\nPlease be there a little before. " \
+      opening = was && "Your time at “#{title}” is another now, instead of #{was}."
+      opening ||= "#{keeper} asks you to come to “#{title}”."
+      said = "#{opening}\n\n#{when_and_where}\n\nPlease be there a little before. " \
         "You wait at the door until you are let in."
-      note("Invitation", title, said, join: Join.new(call))
+      note(was ? "Another time" : "Invitation", title, said, join: Join.new(call))
     end
 
     # To who waits for their time, when it gets later or is as planned again.

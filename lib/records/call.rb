@@ -32,7 +32,7 @@ module Records
     end
 
     # The link everybody can use, with its passcode. @return [Core::Invitation::Call, nil] nil while it is being made
-    def plain = url && Core::Invitation::Call.new(url: url, passcode: passcode, dial_in: dial_in, ours: nil)
+    def plain = url && Core::Invitation::Call.typed(url: url, passcode: passcode, dial_in: dial_in)
 
     # As people read it. @return [String, nil]
     def dial_in = number && [number, pin].join(Core::Invitation::Call::PIN)

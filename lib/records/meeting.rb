@@ -46,9 +46,8 @@ module Records
       return series.call unless own_where
 
       case call_kind
-      when "own" then Core::Invitation::Call.new(url: call_url, passcode: call_passcode, dial_in: call_dial_in,
-        ours: nil)
-      when "fresh" then Core::Invitation::Call.ours(series.call_renewal)
+      when "own" then Core::Invitation::Call.typed(url: call_url, passcode: call_passcode, dial_in: call_dial_in)
+      when "fresh" then Core::Invitation::Call.ours(series.call_renewal, dials: series.call_dial)
       end
     end
 

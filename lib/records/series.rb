@@ -45,9 +45,8 @@ module Records
     # @return [Core::Invitation::Call, nil]
     def call
       case call_kind
-      when "own" then Core::Invitation::Call.new(url: call_url, passcode: call_passcode, dial_in: call_dial_in,
-        ours: nil)
-      when *OURS then Core::Invitation::Call.ours(call_renewal)
+      when "own" then Core::Invitation::Call.typed(url: call_url, passcode: call_passcode, dial_in: call_dial_in)
+      when *OURS then Core::Invitation::Call.ours(call_renewal, dials: call_dial)
       end
     end
 

@@ -28,7 +28,7 @@ RSpec.describe "Answers over the API" do
     call(:delete, "/session")
     page = call(:get, link)
     expect(page).to include(
-      "title" => "Round", "name" => "Wen Halloran", "zoneCity" => "Halifax", "runAnswer" => "none"
+      "title" => "Round", "name" => "Wen Halloran", "timeZone" => "America/Halifax", "runAnswer" => "none"
     )
     expect(Records::Answer.count).to eq 0
     call(:put, link, {answer: "accepted", note: "Gladly"})
@@ -41,6 +41,7 @@ RSpec.describe "Answers over the API" do
     expect(status).to eq 201
     call(:post, "#{link}/offers", {id: key, meetingId: first, localStart: "2020-01-01T10:00"})
     expect([status, code]).to eq [422, "past"]
+    expect(call(:get, link)["meetings"].first["offeredAt"]).to start_with (monday + 1).iso8601
     call(:get, link.sub(/.{4}\z/, "0000"))
     expect(status).to eq 404
 

@@ -184,12 +184,17 @@ RSpec.describe Api::Calls do
     invite(id, marit)
     parts = UseCases::Invitations.new(clock: clock).compose(Records::Mail.find_by!(person_id: ines))
     entry = parts[:calendar].gsub("\r\n ", "")
-    link = "#{Settings.origin}#{Loading::WayIn.path(Records::Series.find(id), ines, at: Records::Sending.last.sent_at)}"
+    link = UseCases::CallLinks.new(clock: clock).address(Records::Series.find(id), ines)
+    expect(link).to match %r{/c/[\w-]{22}\z}
     pin = Records::Call.first.pin
-    expect(parts[:text]).to include "/c/", "Or dial +47 55 00 04 00, PIN #{pin}", "This call is recorded."
+    expect(parts[:text]).to include link, "Or dial +47 55 00 04 00, PIN #{pin}", "This call is recorded."
     expect(entry).to include "CONFERENCE;VALUE=URI;FEATURE=AUDIO,VIDEO", "CONFERENCE;VALUE=URI;FEATURE=PHONE",
       "tel:+4755000400", "PIN #{pin}", "LOCATION:#{link}"
     expect(entry).to include "This call is recorded."
+    get URI(link).path
+    expect([status, last_response["location"]]).to match [302, include("?pass=")]
+    get "#{URI(link).path[0..-2]}!"
+    expect(last_response["location"]).to eq "/no-call"
   end
 
   it "copies for others the link everybody can use, and nobody's own" do

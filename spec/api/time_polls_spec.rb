@@ -106,14 +106,17 @@ RSpec.describe "Asking for times" do
     [wen, lars, odd].each { |one| answer(all, one, "ssp") }
     told = mails("marit@skerrybuoy.example").last
     expect(told.subject).to eq "All answers: Dry-dock talk"
-    expect(told.text_part.decoded).to include "3 of 3 have answered.", "Nobody is out. Best. As good as another."
+    expect(told.text_part.decoded).to include "3 of 3 have answered: Lars Ekeli, Odd Dahl and Wen Halloran.",
+      "Nobody is out. Best. As good as another."
     ids.map! { key }
     last = ask(tells: "end", holdsTimes: false)
     answer(last, wen, "s--")
     Records::TimePoll.where(id: last).update_all(closes_at: Clock.now - 1)
     sweep = -> { UseCases::PollTimes.new(clock: clock).put_due }
     expect([sweep.call, sweep.call]).to eq [1, 0]
-    expect(mails("marit@skerrybuoy.example").last.text_part.decoded).to include "1 of 3 have answered."
+    expect(mails("marit@skerrybuoy.example").last.subject).to eq "Time is up: Dry-dock talk"
+    expect(mails("marit@skerrybuoy.example").last.text_part.decoded).to include "The time to answer is over. 1 of 3 " \
+      "have answered: Wen Halloran. Nothing has come from Lars Ekeli and Odd Dahl."
   end
 
   it "reminds those who are silent, at half-time and by hand" do

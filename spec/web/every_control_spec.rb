@@ -98,7 +98,7 @@ RSpec.describe "Every control" do
     fill_in "at", with: "15"
     click_button "Send the offer"
     expect(page).to have_content "Your offer is with the keeper"
-    expect(page).to have_content "another time offered"
+    expect(page).to have_content(/You have offered .* instead/)
     expect(Records::OfferedTime.pluck(:person_id, :state)).to eq [[wen, "open"]]
     click_button "Mail me a calendar address for all my invitations"
     expect(page).to have_content "The address is on its way to your mail."

@@ -91,11 +91,11 @@ module Calls
       change(room) do
         visit = room["visits"][id]
         case verdict
-        when "let_in" then let_in(room, id) if visit["state"] == "waits"
+        when "let_in"
+          room["taken_out"]&.delete(visit["key"])
+          let_in(room, id) if visit["state"] == "waits"
         when "turn_away" then leave(room, id, "turned_away") if visit["state"] == "waits"
-        when "take_out"
-          (room["taken_out"] ||= []) << visit["key"] if visit["key"]
-          leave(room, id, "taken_out") if visit["state"] == "in"
+        when "take_out" then take_out(room, id, visit)
         end
       end
     end
@@ -160,6 +160,16 @@ module Calls
 
     def new_pin
       loop { format("%09d", SecureRandom.random_number(10**9)).tap { |pin| return pin unless by_pin(pin) } }
+    end
+
+    # Somebody with all their visits, however many browsers they are in by; they wait at the door when they come back.
+    def take_out(room, id, visit)
+      return if visit["state"] == "gone"
+      return leave(room, id, "taken_out") unless visit["key"]
+
+      (room["taken_out"] ||= []) << visit["key"]
+      theirs = room["visits"].select { |_, one| one["key"] == visit["key"] && one["state"] != "gone" }
+      theirs.each_key { |each| leave(room, each, "taken_out") }
     end
 
     # Who is asked no more is out.

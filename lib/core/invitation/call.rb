@@ -2,8 +2,8 @@ module Core
   module Invitation
     # The online side of a meeting: link, passcode and the number to dial, each or none given. `ours` how often the link
     # of a call made here has been renewed, nil for a link somebody has typed: ours has another link for each person,
-    # filled in (`for`) when they are told.
-    class Call < Value.of(:url, :passcode, :dial_in, :ours)
+    # filled in (`for`) when they are told; `dials` whether it can be dialled into as well, true or nil.
+    class Call < Value.of(:url, :passcode, :dial_in, :ours, :dials)
       # What a link can hold in mails, entries and pages (after RFC 3986 2; letters of all scripts, as browsers show
       # them): nothing that ends a line, hides, or turns what is around it.
       ADDRESS = %r{\A(?:https?://|(?:sips?|xmpp|tel):)[^[:space:][:cntrl:]\p{Cf}<>"\\^`{|}]++\z}i
@@ -15,7 +15,15 @@ module Core
       def self.of(plain) = plain && new(**self::NAMES.to_h { |name| [name, plain[name.to_s]] })
 
       # @param renewal [Integer]
-      def self.ours(renewal) = new(url: nil, passcode: nil, dial_in: nil, ours: renewal)
+      # @param dials [Boolean] whether there is a number to dial besides
+      def self.ours(renewal, dials: false)
+        new(url: nil, passcode: nil, dial_in: nil, ours: renewal, dials: dials || nil)
+      end
+
+      # One that somebody has typed.
+      def self.typed(url:, passcode:, dial_in:)
+        new(url: url, passcode: passcode, dial_in: dial_in, ours: nil, dials: nil)
+      end
 
       # @raise [Invalid] naming the field: `pointers` by name
       def self.read(url:, passcode:, dial_in:, pointers:)
@@ -31,23 +39,27 @@ module Core
           raise Invalid.new("A passcode needs a link or a number that it opens.", pointer: pointers.fetch(:passcode))
         end
 
-        new(url: url, passcode: passcode, dial_in: dial_in, ours: nil) if url || dial_in
+        typed(url: url, passcode: passcode, dial_in: dial_in) if url || dial_in
       end
 
       # As it is kept and compared: of a call made here only that it is one, and which.
       def to_plain
         plain = to_h.transform_keys(&:to_s)
-        ours ? plain.compact : plain.except("ours")
+        ours ? plain.compact : plain.except("ours", "dials")
       end
 
       # What tells it from another: all that is told of it, and of one made here which link it is.
-      def sign = ours ? "made here #{ours}" : to_s
+      def sign = ours ? "made here #{ours}#{" dials" if dials}" : to_s
 
       # One made here, as one person has it.
       def for(url:, dial_in: nil) = ours ? with(url: url, dial_in: dial_in) : self
 
       # As people read it: "https://…, passcode 4711, or dial +47 55 00 00 00".
-      def to_s = (ours && url.nil?) ? "a #{"new " if ours.positive?}link of your own" : words
+      def to_s
+        return words unless ours && url.nil?
+
+        "a #{"new " if ours.positive?}link of your own#{", and a number to dial" if dials}"
+      end
 
       def words =
         [url, passcode && "passcode #{passcode}", dial_in && "#{"or " if url}dial #{dial_in}"].compact.join(", ")

@@ -24,7 +24,9 @@ module UseCases
       missing = fresh(Records::Meeting.where(series_id: series_id)).pluck(:id)
       missing << nil if standing(Records::Series.where(id: series_id)).any?
       missing.each { |meeting_id| make(series, meeting_id) }
-      Records::Call.standing.where(series_id: series_id).update_all(due_at: now, renewal: series.call_renewal)
+      standing = Records::Call.standing.where(series_id: series_id)
+      standing.update_all(due_at: now, renewal: series.call_renewal)
+      number_as_wanted(standing, series.call_dial)
     end
 
     # Another link for all calls of a series, and another passcode; the earlier ones end at once.
@@ -36,7 +38,7 @@ module UseCases
         next unless Records::Series::OURS.include?(series.call_kind) || own?(series)
 
         series.update!(call_renewal: renewal + 1)
-        Records::Call.standing.where(series_id: series_id).find_each { |call| call.update!(passcode: passcode) }
+        forget(Records::Call.standing.where(series_id: series_id))
         want(series_id)
         Records::Event.note("changed", "Link of the call renewed", series_id: series_id, now: now, person_id: by)
       end
@@ -68,8 +70,22 @@ module UseCases
     def make(series, meeting_id)
       Records::Call.create!(
         id: Records::Key.make(now), series_id: series.id, meeting_id: meeting_id, passcode: passcode,
-        renewal: series.call_renewal, due_at: now, created_at: now
+        renewal: series.call_renewal, due_at: now, created_at: now, wanted_at: now
       )
+    end
+
+    # What was told of them is worth nothing from now on, and nothing is told until the service has answered.
+    def forget(calls)
+      calls.find_each do |call|
+        call.update!(passcode: passcode, url: nil, number: nil, pin: nil, state: "wanted", wanted_at: now)
+      end
+    end
+
+    # A number is told as long as it is wanted, and waited for where it is not there yet.
+    def number_as_wanted(calls, wanted)
+      return calls.where.not(number: nil).update_all(number: nil, pin: nil) unless wanted
+
+      calls.where(state: "made", number: nil).update_all(state: "wanted", wanted_at: now)
     end
 
     # Meetings that are to have a call of their own and have none yet.
@@ -92,7 +108,7 @@ module UseCases
       digest = wish.digest
       made = (digest == call.told_digest) ? {} : made(call, plain).merge(told_digest: digest)
       reports = read_reports(call)
-      write { CallNumbers.new(clock: @clock).come(call) } if made[:number] && call.number.nil?
+      write { CallNumbers.new(clock: @clock).come(call) } if call.state == "wanted" && made.any?
       done(call, due_at(wish), state: "made", last_error: nil, attempts: 0, reports_read: reports, **made)
     rescue CallService::Away => error
       attempts = call.attempts + 1

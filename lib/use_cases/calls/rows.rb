@@ -99,14 +99,25 @@ module UseCases
         reply_to: series.keeper.email, calendar: Loading::RowInvitation.new(slot, call: call, now: now).to_ical(kind),
         **letter(slot, kind, call)
       )
-      slot.off ? slot.destroy! : slot.update!(told_digest: Loading::Rows.digest(slot), sequence: slot.sequence + 1)
+      slot.off ? slot.destroy! : told(slot)
+    end
+
+    def told(slot)
+      slot.update!(
+        told_digest: Loading::Rows.digest(slot), told_starts_at: slot.starts_at, sequence: slot.sequence + 1
+      )
+    end
+
+    # When they were told it would be, where it is another time now.
+    def was(slot)
+      at(slot.told_starts_at, slot) if slot.told_starts_at && slot.told_starts_at != slot.starts_at
     end
 
     def letter(slot, kind, call)
       series = slot.meeting.series
       Mailing::Letters.own_time(
         kind: kind, title: series.title, keeper: series.keeper.name, at: at(slot.starts_at, slot),
-        length_min: slot.length_min, location: slot.meeting.location, call: call
+        length_min: slot.length_min, location: slot.meeting.location, call: call, was: was(slot)
       )
     end
 

@@ -49,6 +49,7 @@ module UseCases
         raise Core::Stale.new(version: series.lock_version) if version != series.lock_version
 
         note_change(series, changed_people)
+        tell_handing_over(series)
         save(series, other_equipment, place_anyway)
         Calls.new(by: by, clock: @clock).want(id)
       end
@@ -79,10 +80,33 @@ module UseCases
     ].freeze
     OF_SERIES = [
       Records::Event, Records::SeriesPlace, Records::SeriesMember, Records::SeriesGroup, Records::LinkSerial,
-      Records::StandingTopic, Records::Deputy
+      Records::StandingTopic, Records::Deputy, Records::CallLink
     ].freeze
 
     private
+
+    # Who keeps or chairs it from now on, and who did, hear of it; whoever does it themselves knows their new part, and
+    # hears what they have given away.
+    def tell_handing_over(series)
+      {"keeper" => "keeper_id", "chair" => "chair_id"}.each do |part, column|
+        before, after = series.changes[column]
+        next unless after
+
+        old, new = Records::Person.find(before), Records::Person.find(after)
+        mail_part(series, part, new) unless new.id == by
+        mail_part(series, part, old, to: new.name)
+      end
+    end
+
+    def mail_part(series, part, person, to: nil)
+      Outbox.new(clock: @clock).put(
+        reason: "part:#{series.id}:#{part}:#{person.id}:#{now.to_f}", series_id: series.id, to: person,
+        **Mailing::Letters.handed_over(
+          title: series.title, part: part, by: Records::Person.where(id: by).pick(:name), to: to,
+          url: "#{Settings.origin}/series/#{series.id}"
+        )
+      )
+    end
 
     def save(series, other_equipment, place_anyway)
       other_place = series.place_id_changed? || other_equipment

@@ -23,6 +23,25 @@ module UseCases
       end
     end
 
+    # Whoever is taken off gives back the seats they had signed up for. Inside a transaction.
+    # @param member [Records::SeriesMember]
+    def take_off(series, member)
+      member.destroy!
+      Records::Deputy.where(series_id: series.id, person_id: member.person_id).delete_all
+      Records::LinkSerial.renew(series.id, member.person_id)
+      signed_up =
+        Records::Answer
+          .where(
+            person_id: member.person_id, answer: "accepted",
+            meeting_id: series.meetings.where("starts_at > ?", now).select(:id)
+          )
+          .includes(:meeting)
+          .to_a
+      signed_up
+        .select { |given| given.meeting.options.sign_up }
+        .each { |given| SignUps.new(by: by, clock: @clock).changing(given.meeting) { given.destroy! } }
+    end
+
     private
 
     def apply(series, named)
@@ -39,24 +58,6 @@ module UseCases
         member.update!(role: role, via_group_id: via)
       end
       changed
-    end
-
-    # Whoever is taken off gives back the seats they had signed up for.
-    def take_off(series, member)
-      member.destroy!
-      Records::Deputy.where(series_id: series.id, person_id: member.person_id).delete_all
-      Records::LinkSerial.renew(series.id, member.person_id)
-      signed_up =
-        Records::Answer
-          .where(
-            person_id: member.person_id, answer: "accepted",
-            meeting_id: series.meetings.where("starts_at > ?", now).select(:id)
-          )
-          .includes(:meeting)
-          .to_a
-      signed_up
-        .select { |given| given.meeting.options.sign_up }
-        .each { |given| SignUps.new(by: by, clock: @clock).changing(given.meeting) { given.destroy! } }
     end
 
     def set_groups(series, groups)

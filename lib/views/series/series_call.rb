@@ -14,7 +14,7 @@ module Views
       kind, why = Core::Calls::Terms.propose(guests: @series.members.any? { |member| member.person.guest })
       {
         available: !Settings.calls.nil?, proposed: kind.to_s, why: why, renewal: @series.call_renewal,
-        made: call&.state == "made", plain: call&.plain&.to_h, usable_until: usable_until
+        making_since: (call.wanted_at if call&.state == "wanted"), plain: call&.plain&.to_h, usable_until: usable_until
       }
     end
 

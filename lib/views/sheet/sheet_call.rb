@@ -78,7 +78,7 @@ module Views
     def person(one)
       {
         visit: one.visits.first || one.last_visit, name: one.name, since: one.spans.first.first,
-        listed: listed.include?(one.person), person_id: one.person
+        listed: listed.include?(one.person), person_id: one.person, times: one.visits.size
       }
     end
 

@@ -1617,6 +1617,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/leaving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The reader is not in this series any more; whoever keeps it hears */
+        post: operations["leaveSeries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/series/{id}/pause": {
         parameters: {
             query?: never;
@@ -1801,6 +1820,26 @@ export interface paths {
         get?: never;
         /** Done, dropped with a reason, or open again */
         put: operations["moveAction"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/{id}/absence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What falls into some days off; keeps nothing */
+        get: operations["previewAbsence"];
+        /** Days off, and "cannot" to the meetings named */
+        put: operations["keepAbsence"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3932,7 +3971,8 @@ export interface components {
             proposed: "standing" | "fresh";
             why: string;
             renewal: number;
-            made: boolean;
+            /** @description since when the call service is asked and has not answered */
+            makingSince: components["schemas"]["Instant"] | null;
             /** @description the link for those without one of their own */
             plain: components["schemas"]["Call"] | null;
             usableUntil: components["schemas"]["Instant"] | null;
@@ -3943,6 +3983,8 @@ export interface components {
             since: components["schemas"]["Instant"];
             /** @description whether they stand on the sheet */
             listed: boolean;
+            /** @description how often they are in just now: by several browsers, or because their link was passed on */
+            times: number;
             personId: components["schemas"]["Key"] | null;
         };
         /** @description what is on in the call of a meeting */
@@ -6011,6 +6053,28 @@ export interface components {
             meetingIds?: components["schemas"]["Key"][];
             note?: string | null;
         };
+        Absence: {
+            /** @description days off they come to */
+            days: number;
+            /** @description those the person is asked to, without those they keep */
+            meetings: {
+                id: components["schemas"]["Key"];
+                title: string;
+                localStart: components["schemas"]["Wall"];
+                answer: components["schemas"]["AnswerWord"];
+            }[];
+            /** @description titles of meetings in these days that the person keeps */
+            keeps: string[];
+        };
+        NewAbsence: {
+            fromDay: components["schemas"]["Day"];
+            untilDay: components["schemas"]["Day"];
+            word?: string | null;
+            meetingIds: components["schemas"]["Key"][];
+        };
+        Leaving: {
+            word: string | null;
+        };
         LinkSelf: {
             name: string;
             timeZone: string;
@@ -7313,6 +7377,15 @@ export interface components {
             };
         };
         /** @description OK */
+        Absence: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Absence"];
+            };
+        };
+        /** @description OK */
         Invitations: {
             headers: {
                 [name: string]: unknown;
@@ -7967,6 +8040,16 @@ export interface components {
         LinkAnswer: {
             content: {
                 "application/json": components["schemas"]["LinkAnswer"];
+            };
+        };
+        Leaving: {
+            content: {
+                "application/json": components["schemas"]["Leaving"];
+            };
+        };
+        NewAbsence: {
+            content: {
+                "application/json": components["schemas"]["NewAbsence"];
             };
         };
         LinkSelf: {
@@ -9849,6 +9932,27 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    leaveSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Leaving"];
+        responses: {
+            /** @description Left */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     pauseSeries: {
         parameters: {
             query?: never;
@@ -10015,6 +10119,39 @@ export interface operations {
         requestBody: components["requestBodies"]["ActionState"];
         responses: {
             200: components["responses"]["Action"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    previewAbsence: {
+        parameters: {
+            query: {
+                fromDay: components["schemas"]["Day"];
+                untilDay: components["schemas"]["Day"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Absence"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepAbsence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["NewAbsence"];
+        responses: {
+            200: components["responses"]["PersonPage"];
             default: components["responses"]["Problem"];
         };
     };

@@ -97,6 +97,8 @@ useKeys([
       <li v-for="one in [...call.here, ...gone]" :key="one.visit ?? one.name ?? ''" class="row spread">
         <span
           >{{ one.name }}<span v-if="!one.listed" class="soft small"> was not asked</span
+          ><span v-if="one.times > 1" class="carried strong small">
+            {{ one.times === 2 ? 'twice' : `${one.times} times` }}: perhaps the link was passed on</span
           ><span v-if="gone.includes(one)" class="soft small">, gone</span></span
         >
         <span v-if="sheet.may.hold && one.visit">

@@ -20,6 +20,14 @@ const editing = ref(false)
 const planning = ref(false)
 const silent = computed(() => (sheet.rowPickers ?? []).filter(one => !one.picked))
 const unasked = computed(() => silent.value.filter(one => !one.asked))
+/** Said before anybody is asked: not all will find a time. */
+const tooFew = computed(() => {
+  const people = sheet.rowPickers?.length ?? 0
+  const times = sheet.rowPlan?.times ?? people
+  return times < people && silent.value.length && sheet.may.hold && sheet.state === 'planned'
+    ? `${count(people, 'person')}, ${count(times, 'time')}: not all will find one. Make them shorter, or ask fewer.`
+    : ''
+})
 /** Who is to come in while somebody else is still in. */
 const next = ref<{ slot: Slot; before: Slot } | null>(null)
 const asking = ref(false)
@@ -80,6 +88,7 @@ function letInAsWell() {
         Tell {{ count(sheet.rowUntold, 'person') }}
       </button>
     </p>
+    <p v-if="tooFew" class="small carried strong">{{ tooFew }}</p>
     <p v-if="sheet.rowPlan && silent.length && sheet.may.hold && sheet.state === 'planned'" class="small">
       <span class="soft">Not picked yet: {{ list(silent.map(one => one.name)) }}.</span>
       <button type="button" class="quiet small" @click="ask(!unasked.length)">

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { Series } from '../api/client'
 import { DOORS } from '../calls'
 import { useNotice } from '../composables/useNotice'
 import { useSeriesCall } from '../composables/useSeriesCall'
+import { now } from '../present'
 import { clock, columnDay, mediumDay, wallOf } from '../time'
 import CallWords from './CallWords.vue'
 import FormDialog from './FormDialog.vue'
@@ -24,6 +25,10 @@ async function save() {
     /* shown in the dialog */
   }
 }
+const SLOW_MS = 15_000
+const takesLong = computed(
+  () => !!series.callHere?.makingSince && now() - Date.parse(series.callHere.makingSince) > SLOW_MS,
+)
 const pages = () => Math.ceil((presence.value?.total ?? 0) / (presence.value?.pageSize ?? 1))
 </script>
 
@@ -37,7 +42,13 @@ const pages = () => Math.ceil((presence.value?.total ?? 0) / (presence.value?.pa
         {{ series.door.staysMin }} after.
         <b v-if="series.door.records" class="alarm">Recorded.</b>
       </p>
-      <p v-if="!series.callHere.made" class="carried strong" role="status">The call is being made.</p>
+      <p v-if="series.callHere.makingSince" class="carried strong" role="status">
+        {{ series.callHere.renewal ? 'The new link is being made.' : 'The call is being made.' }}
+        <template v-if="takesLong"
+          >The call service has not answered since {{ clock(wallOf(series.callHere.makingSince, series.timeZone)) }}. It
+          is asked again and again; mails that tell of it wait for ten minutes at most.</template
+        >
+      </p>
       <p v-else-if="series.callHere.plain" class="plain">
         For those without a link of their own<template v-if="series.callKind === 'fresh'"> (next meeting)</template>:
         <CallWords :call="series.callHere.plain" whole />

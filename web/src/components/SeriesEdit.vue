@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { api, dataOf, ProblemError, type Schemas, type Series } from '../api/client'
 import { list } from '../time'
 import { usePeople } from '../composables/usePeople'
@@ -13,6 +13,8 @@ import OptionFields from './OptionFields.vue'
 import PlaceFields from './PlaceFields.vue'
 import PeoplePicker from './PeoplePicker.vue'
 import { useFaults } from '../composables/useFaults'
+import { useNotice } from '../composables/useNotice'
+import { useSession } from '../composables/useSession'
 
 /** Title, purpose, place and people of a series. */
 const { series } = defineProps<{ series: Series }>()
@@ -20,6 +22,7 @@ const open = defineModel<boolean>({ required: true })
 
 const { change, changeError, isChanging, resetChange } = useSeries(() => series.id)
 const { people } = usePeople()
+const { show, complain } = useNotice()
 const form = ref({
   title: '',
   purpose: '',
@@ -140,27 +143,58 @@ async function look() {
     .map(([name, one, other]) => ({ name, theirs: one || 'nothing', mine: other || 'nothing' }))
 }
 
-function save() {
+/** Whoever gives both away loses the right to change the series, and hears it before. */
+const { person: me } = useSession()
+const runs = (ids: string[]) => ids.includes(me.value?.id ?? '')
+const losing = computed(
+  () => runs([series.keeper.id, series.chair.id]) && !runs([form.value.keeperId, form.value.chairId]),
+)
+
+function wish() {
   // After somebody else's change has been shown, saving again means this one.
   const version = stale.value ? (changeError.value as ProblemError).problem.version! : form.value.version
   const { quorumIn, ...rest } = form.value
-  change(
-    {
-      ...rest,
-      quorum: (quorumIn === 'people' && form.value.quorum) || null,
-      quorumPercent: (quorumIn === 'percent' && form.value.quorum) || null,
-      purpose: form.value.purpose || null,
-      place: form.value.place || null,
-      wording: form.value.wording || null,
-      call: callOf(form.value.call),
-      version,
-    },
-    {
-      onSuccess: () => {
-        open.value = false
-      },
-    },
-  )
+  return {
+    ...rest,
+    quorum: (quorumIn === 'people' && form.value.quorum) || null,
+    quorumPercent: (quorumIn === 'percent' && form.value.quorum) || null,
+    purpose: form.value.purpose || null,
+    place: form.value.place || null,
+    wording: form.value.wording || null,
+    call: callOf(form.value.call),
+    version,
+  }
+}
+
+/** With what is in the form, once more. */
+async function openAgain(kept: string) {
+  open.value = true
+  await nextTick()
+  form.value = JSON.parse(kept)
+}
+/** It happens when the notice has gone, so that it can be taken back as long as one may. */
+function handOver() {
+  const body = wish()
+  const kept = JSON.stringify(form.value)
+  open.value = false
+  show({
+    text: `“${series.title}” goes to ${nameOf(form.value.keeperId)} in a moment: you cannot change it then.`,
+    undo: () => void openAgain(kept),
+    settle: () =>
+      change(body).catch((fault: unknown) => {
+        complain(fault as Error)
+        return openAgain(kept)
+      }),
+  })
+}
+async function save() {
+  if (losing.value) return handOver()
+  try {
+    await change(wish())
+    open.value = false
+  } catch {
+    /* shown at the field */
+  }
 }
 </script>
 
@@ -195,6 +229,10 @@ function save() {
       <v-select v-model="form.quorumIn" :items="QUORUM" label="Counted in" />
       <v-select v-model="form.voteRule" :items="RULES" label="A motion is carried by" />
     </div>
+    <p v-if="losing" class="carried strong" role="status">
+      You hand this series over: once it is saved, you cannot change it any more. {{ nameOf(form.keeperId) }} hears of
+      it by mail, and so do you.
+    </p>
     <PeoplePicker
       v-model="form.members"
       v-model:groups="form.groups"

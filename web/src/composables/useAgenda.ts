@@ -10,7 +10,7 @@ import { useNotice } from './useNotice'
 export function useAgenda(meetingId: MaybeRefOrGetter<string>) {
   const cache = useQueryClient()
   const changed = useChanged()
-  const { say, complain } = useNotice()
+  const { say, show, complain } = useNotice()
   const path = () => ({ path: { id: toValue(meetingId) } })
   const readAgain = () => {
     cache.invalidateQueries({ queryKey: ['sheet', toValue(meetingId)] })
@@ -31,10 +31,20 @@ export function useAgenda(meetingId: MaybeRefOrGetter<string>) {
     onError: complain,
   })
   const asking = useMutation({
-    mutationFn: () => dataOf(api.POST('/meetings/{id}/asking-for-topics', { params: path(), body: { id: newKey() } })),
+    mutationFn: (id: string) =>
+      dataOf(api.POST('/meetings/{id}/asking-for-topics', { params: { path: { id } }, body: { id: newKey() } })),
     onSuccess: ({ recipients }) => say(`${count(recipients, 'person')} ${recipients === 1 ? 'is' : 'are'} asked.`),
     onError: complain,
   })
+  /** Mails go to many, so they go when the notice has gone and nobody took it back. */
+  function ask() {
+    const id = toValue(meetingId)
+    show({
+      text: 'Everybody is asked for topics by mail in a moment.',
+      undo: () => {},
+      settle: () => asking.mutateAsync(id).catch(() => {}),
+    })
+  }
   const settling = useMutation({
     mutationFn: (take: boolean) =>
       dataOf(api.PUT('/meetings/{id}/standing-agenda', { params: path(), body: { take } })),
@@ -55,7 +65,7 @@ export function useAgenda(meetingId: MaybeRefOrGetter<string>) {
   return {
     callOff: callingOff.mutateAsync,
     send: sending.mutate,
-    ask: asking.mutate,
+    ask,
     settle: settling.mutate,
     answer: answering.mutate,
     isSending: computed(() => sending.isPending.value || asking.isPending.value),

@@ -67,8 +67,7 @@ export function useLinkSelf(path: () => LinkPath) {
 export function useLinkInvitations(path: () => LinkPath) {
   const reading = useQuery({
     queryKey: ['link-invitations', path().personId],
-    queryFn: () =>
-      dataOf(api.GET('/answer-links/{id}/{personId}/{token}/invitations', { params: { path: path() } })),
+    queryFn: () => dataOf(api.GET('/answer-links/{id}/{personId}/{token}/invitations', { params: { path: path() } })),
     retry: false,
   })
   return { series: computed(() => reading.data.value?.series) }

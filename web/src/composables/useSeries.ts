@@ -30,6 +30,8 @@ export function useSeries(id: MaybeRefOrGetter<string>) {
     queryKey: computed(() => ['series', toValue(id)]),
     enabled: computed(() => toValue(id) !== ''),
     queryFn: () => dataOf(api.GET('/series/{id}', { params: { path: path() } })),
+    // While a call is being made.
+    refetchInterval: query => (query.state.data?.callHere?.makingSince ? 2_000 : false),
   })
   const changing = useMutation({
     mutationFn: ({ version, ...body }: Schemas['ChangedSeries'] & { version: number }) =>
@@ -42,7 +44,7 @@ export function useSeries(id: MaybeRefOrGetter<string>) {
   return {
     series: reading.data,
     error: reading.error,
-    change: changing.mutate,
+    change: changing.mutateAsync,
     changeError: changing.error,
     isChanging: changing.isPending,
     resetChange: changing.reset,

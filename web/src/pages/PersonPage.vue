@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { type Schemas } from '../api/client'
+import AbsenceForm from '../components/AbsenceForm.vue'
 import CalendarList from '../components/CalendarList.vue'
 import PrivateLinks from '../components/PrivateLinks.vue'
 import SignInsPanel from '../components/SignInsPanel.vue'
@@ -170,6 +171,7 @@ async function save() {
           >
         </form>
         <div class="stack">
+          <AbsenceForm v-if="isMe" :id="id" />
           <CalendarList v-if="person.mayKeep" :owner="{ kind: 'person', id }" :enabled="person.mayKeep" />
           <RemindersForm v-if="person.reminders" :id="id" :reminders="person.reminders" />
           <section aria-labelledby="busy">

@@ -8,6 +8,7 @@ import HistoryPanel from '../components/HistoryPanel.vue'
 import RunChange from '../components/RunChange.vue'
 import { useRunChange } from '../composables/useRunChange'
 import InvitationDialog from '../components/InvitationDialog.vue'
+import LeaveSeries from '../components/LeaveSeries.vue'
 import MemberList from '../components/MemberList.vue'
 import MeetingList from '../components/MeetingList.vue'
 import ProblemNote from '../components/ProblemNote.vue'
@@ -185,7 +186,10 @@ useKeys([
         <HistoryPanel v-if="shown === 'History'" :series-id="id" />
         <StillHolds v-if="shown === 'Sheets' && series.may.change" :series-id="id" />
         <SeriesCallPanel v-if="shown === 'Call'" :key="id" :series="series" />
-        <MemberList v-if="shown === 'People'" :series="series" />
+        <template v-if="shown === 'People'">
+          <MemberList :series="series" />
+          <LeaveSeries :series="series" />
+        </template>
       </section>
       <RunChange v-model="retiming" :series="series" :begin-with="deed" />
       <SeriesEdit v-model="editing" :series="series" />

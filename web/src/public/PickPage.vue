@@ -77,7 +77,10 @@ read()
           </button>
         </li>
       </ul>
-      <p class="small soft">
+      <p v-if="!page.own && page.times.every(one => !one.free)" class="strong">
+        All times are taken by now. Answer the mail you got: it reaches {{ page.keeper }}, who can make more of them.
+      </p>
+      <p v-else class="small soft">
         {{ page.own ? 'Press another one to change it.' : 'Press the one that suits you; it is yours at once.' }}
       </p>
     </template>
