@@ -54,16 +54,22 @@ RSpec.describe "Actions", at: Stage::STORY do
 
   it "shows what a file of actions holds before any is kept" do
     table = "Task;Who;Due;Done\nTar the hull;Wen, Somebody;2026-12-04;no\nOld one;;;yes\n;;2027-01-01;\n" \
-      "Two;Lars;Friday;no\n"
+      "Two;Lars;4 December 2026;no\nThree;;soon;no\nTWO;;;no\n"
+    add(boats, "Three")
     read = hand_in("/series/#{boats}/actions/reading", {content: [table].pack("m0"), kind: "csv"})
       .dig("actions", "actions")
     expect(read.map { |row| row.values_at("text", "unknown", "dueOn", "done", "problems") }).to eq [
       ["Tar the hull", ["Somebody"], "2026-12-04", false, []], ["Old one", [], nil, true, []],
-      ["", [], "2027-01-01", false, ["No words."]],
-      ["Two", [], nil, false, ["“Friday” is not a date such as 2026-12-04."]]
+      ["", [], "2027-01-01", false, ["No words."]], ["Two", [], "2026-12-04", false, []],
+      ["Three", [], nil, false, []], ["TWO", [], nil, false, []]
+    ]
+    expect(read.last(3).map { |row| row.values_at("doubt", "double", "dateText") }).to eq [
+      [nil, nil, "4 December 2026"],
+      ["“soon” is no date we can read.", "This stands in the series already.", "soon"],
+      [nil, "This stands here twice.", nil]
     ]
     expect(read.map { |row| row["owners"].map { |one| one["name"] } })
-      .to eq [["Wen Halloran"], [], [], ["Lars Ekeli"]]
+      .to eq [["Wen Halloran"], [], [], ["Lars Ekeli"], [], []]
     call(:get, "/actions.ics?whose=all")
     none = hand_in("/series/#{boats}/actions/reading", {content: ["Name\nx\n"].pack("m0"), kind: "csv"})
     expect([status, none["errors"][0]["detail"]]).to eq [422, /Missing: “action”/].then { |code, _|

@@ -129,6 +129,25 @@ RSpec.describe "Common time over the API" do
     expect(Records::BusySpan.count).to eq 0
   end
 
+  it "takes telephone numbers and groups of a table, makes groups that are new, and says what it leaves out" do
+    use(UseCases::Groups, person("Marit Two", email: "m2@skerrybuoy.example")).add(id: key, name: "Crew")
+    table = "Name,Mail,Telephone,Group\nInes Torvald,ines@skerrybuoy.example,+47 900 00 112,Crew; Divers\n" \
+      "Odd Dahl,odd@skerrybuoy.example,55 00,\n"
+    read = hand_in("/people-import/preview", {content: base64(table), kind: "csv", timeZone: "Europe/Oslo"})["people"]
+    expect(read["people"].map { |one| one.values_at("phone", "groups", "problems") }).to eq [
+      ["+47 900 00 112", %w[Crew Divers], []], [nil, [], []]
+    ]
+    expect(read["people"].last["remark"]).to include "“55 00” is no number"
+    kept = read["people"].map do |one|
+      {id: key, **one.slice("name", "email", "phone", "groups"), timeZone: one["timeZone"]}
+    end
+    expect(call(:post, "/people-import", {people: kept})).to eq("kept" => 2)
+    expect(Records::Person.find_by!(email: "ines@skerrybuoy.example").phone).to eq "+4790000112"
+    ines = Records::Person.find_by!(email: "ines@skerrybuoy.example").id
+    expect(Records::Group.order(:name).pluck(:name)).to eq %w[Crew Divers]
+    expect(Records::Group.all.map { |group| Loading::Groups.people_of(group.id) }).to eq [[ines], [ines]]
+  end
+
   it "brings people in from tables and vCards, showing every problem first, and out again" do
     table =
       "Name;Mail address;Time zone\nInes Torvald;ines@skerrybuoy.example;Europe/Oslo\n;nobody;Mars/North\nInes " \

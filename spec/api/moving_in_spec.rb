@@ -23,6 +23,7 @@ RSpec.describe Views::MovingIn do
       "RECURRENCE-ID;TZID=Europe/Oslo:#{stamp(monday + 7)}", "DTSTART;TZID=Europe/Oslo:#{stamp(monday + 8, "110000")}",
       "DURATION:PT50M", "END:VEVENT",
       "BEGIN:VEVENT", "UID:round@elsewhere.example", "DTSTAMP:20250101T000000Z", "STATUS:CANCELLED",
+      "COMMENT:Harbour closed",
       "RECURRENCE-ID;TZID=Europe/Oslo:#{stamp(monday + 21)}", "DTSTART;TZID=Europe/Oslo:#{stamp(monday + 21)}",
       "DURATION:PT50M", "END:VEVENT", extra, "END:VCALENDAR", ""
     ]
@@ -37,10 +38,13 @@ RSpec.describe Views::MovingIn do
     draft = read(ical).dig("series", "series").first
     expect(draft).to include(
       "title" => "Harbour round", "rule" => "FREQ=WEEKLY;BYDAY=MO", "timeZone" => "Europe/Oslo", "lengthMin" => 50,
-      "place" => "Quay 2", "url" => "https://calls.elsewhere.example/r1", "personIds" => [ines],
-      "guests" => [{"name" => "Pat Bell", "email" => "pat@harbour.example"}],
-      "moves" => [{"from" => wall(monday + 7), "to" => wall(monday + 8, "11:00")}],
-      "calledOff" => [wall(monday + 14), wall(monday + 21)]
+      "place" => "Quay 2", "url" => "https://calls.elsewhere.example/r1",
+      "people" => [{"personId" => ines, "role" => "required"}],
+      "guests" => [{"name" => "Pat Bell", "email" => "pat@harbour.example", "role" => "required"}],
+      "moves" => [{"from" => wall(monday + 7), "to" => wall(monday + 8, "11:00"), "lengthMin" => nil}],
+      "calledOff" => [
+        {"on" => wall(monday + 14), "reason" => nil}, {"on" => wall(monday + 21), "reason" => "Harbour closed"}
+      ], "added" => []
     )
     expect(Records::Series.count).to eq 0
   end
@@ -64,8 +68,57 @@ RSpec.describe Views::MovingIn do
     expect(Records::Mail.count).to eq 0
   end
 
+  # RFC 5545: RDATE (3.8.5.2), ROLE (3.2.16), overrides of their own length (3.8.4.4)
+  it "keeps dates besides the rule, lengths of their own and how people are asked" do
+    odd = ical.sub("EXDATE", "RDATE;TZID=Europe/Oslo:#{stamp(monday + 3)}\r\nEXDATE")
+      .sub("DURATION:PT50M\r\nEND:VEVENT", "DURATION:PT90M\r\nEND:VEVENT")
+      .sub("ATTENDEE;CN=Ines:", "ATTENDEE;CN=Ines;ROLE=CHAIR:").sub("CN=Pat Bell:", "CN=Pat Bell;ROLE=OPT-PARTICIPANT:")
+    draft = read(odd).dig("series", "series").first
+    expect(draft).to include(
+      "added" => [wall(monday + 3)], "chairId" => ines, "people" => [{"personId" => ines, "role" => "required"}],
+      "guests" => [a_hash_including("role" => "optional")],
+      "moves" => [{"from" => wall(monday + 7), "to" => wall(monday + 8, "11:00"), "lengthMin" => 90}]
+    )
+    id = key
+    call(:post, "/series", {
+      id: id, title: draft["title"], members: draft["people"], chairId: draft["chairId"],
+      run: {localStart: wall(monday), timeZone: "Europe/Oslo", lengthMin: 50, rule: draft["rule"], dates: []},
+      moves: draft["moves"], calledOff: draft["calledOff"], added: draft["added"]
+    })
+    zone = Core::Zone["Europe/Oslo"]
+    coming = Records::Meeting.where(series_id: id).in_order.first(5)
+    expect(coming.map { |one| [zone.wall(one.starts_at).to_s[0, 16], one.interval.length_min, one.called_off_reason] })
+      .to eq [
+        [wall(monday), 50, nil], [wall(monday + 3), 50, nil], [wall(monday + 8, "11:00"), 90, nil],
+        [wall(monday + 14), 50, UseCases::Series::LEFT_OUT], [wall(monday + 21), 50, "Harbour closed"]
+      ]
+  end
+
+  it "takes what it can of a file with odd events, and says of each other why not" do
+    event = ->(uid, *lines) do
+      ["BEGIN:VEVENT", "UID:#{uid}", "DTSTAMP:20250101T000000Z", "SUMMARY:#{uid}", *lines, "END:VEVENT"].join("\r\n")
+    end
+    odd = [
+      event["Whole days", "DTSTART;VALUE=DATE:#{monday.strftime("%Y%m%d")}", "RRULE:FREQ=WEEKLY"],
+      event["Long past", "DTSTART;TZID=Europe/Oslo:20200106T090000", "RRULE:FREQ=WEEKLY;COUNT=2"],
+      event["Nowhere", "DTSTART;TZID=Atlantis:#{stamp(monday)}", "RRULE:FREQ=WEEKLY"],
+      event["Once", "DTSTART;TZID=Europe/Oslo:#{stamp(monday)}"],
+      event["Sometimes", "DTSTART;TZID=Europe/Oslo:#{stamp(monday)}", "RRULE:FREQ=SOMETIMES"],
+      event["No start", "RRULE:FREQ=WEEKLY"]
+    ]
+    read = read(ical(extra: odd.join("\r\n")))["series"]
+    expect(read["series"].map { |one| one["title"] }).to eq ["Harbour round"]
+    expect(read["leftOut"].to_h { |one| [one["title"], one["why"]] }).to match(
+      "Whole days" => "It lasts whole days.", "Long past" => "It has no date to come.",
+      "Nowhere" => /time zone “Atlantis”/, "Once" => "It is a single meeting.", "Sometimes" => /SOMETIMES/,
+      "No start" => "An event has no start."
+    )
+    expect(read["leftOut"].find { |one| one["title"] == "Once" }["on"]).to eq Core::Words.day(monday)
+  end
+
   it "says what is wrong with a file" do
-    ["", "no calendar", ical.gsub(/RRULE.*\r\n/, ""), ical.sub("FREQ=WEEKLY", "FREQ=SOMETIMES")].each do |text|
+    expect(read(ical.gsub(/RRULE.*\r\n/, ""))["series"]).to include "series" => []
+    ["", "no calendar"].each do |text|
       expect(read(text)["errors"].map { |one| one["pointer"] }).to eq(["/content"]), text[0, 40]
     end
     call(:post, "/series-drafts", {content: "%%%"})

@@ -113,6 +113,40 @@ RSpec.describe Core::Invitation::Outside do
     expect(outside(first, moved, moved).outcome).to eq :ignored_duplicate
   end
 
+  # RFC 5546 3.2.5 with RFC 5545 3.2.13: a cancellation of one instance and all later ones
+  it "loses this and all later ones at once, in whichever order the messages come, and what is newer stands" do
+    invited = ical("REQUEST", event(more: [weekly]))
+    from_second = "RECURRENCE-ID;RANGE=THISANDFUTURE;TZID=Europe/Oslo:20261208T100000"
+    start = "DTSTART;TZID=Europe/Oslo:20261208T100000"
+    off = ical("CANCEL", event(sequence: 1, start: start, more: [from_second]))
+    moved = ical("REQUEST", event(
+      start: "DTSTART;TZID=Europe/Oslo:20261216T100000", more: ["RECURRENCE-ID;TZID=Europe/Oslo:20261215T100000"]
+    ))
+    back = ical("REQUEST", event(
+      sequence: 2, start: "DTSTART;TZID=Europe/Oslo:20261217T100000",
+      more: ["RECURRENCE-ID;TZID=Europe/Oslo:20261215T100000"]
+    ))
+    days = ->(*letters) { spans(*letters).map { |span| span.first.split.first } }
+    expect(days[[invited], [off]]).to eq ["12-01"]
+    expect(days[[invited], [moved], [off]]).to eq ["12-01"]
+    expect(days[[invited], [off], [back]]).to eq ["12-01", "12-17"]
+    whole = ical("REQUEST", event(sequence: 3, more: [weekly]))
+    expect(spans([invited], [off], [whole]).size).to eq 3
+  end
+
+  it "is not changed by what the person asks of the organizer (RFC 5546 3.2.6, 3.2.7)" do
+    invited = ical("REQUEST", event(more: [weekly]))
+    %w[COUNTER REFRESH].each do |method|
+      asked = ical(method, 
+event(sequence: 0, stamp: "20261125T080000Z", start: "DTSTART;TZID=Europe/Oslo:20261202T150000"))
+      entry = Core::Invitation::Entry.new(:attendee)
+      entry.take(Core::Invitation::Message.read(invited), sender: "olav@port.example")
+      before = entry.instances(Time.utc(2026, 11, 24), Time.utc(2027, 5, 1)).map(&:starts_s)
+      entry.take(Core::Invitation::Message.read(asked), sender: me, outgoing: true)
+      expect(entry.instances(Time.utc(2026, 11, 24), Time.utc(2027, 5, 1)).map(&:starts_s)).to eq before
+    end
+  end
+
   it "loses one date, or all, to a cancellation of the organizer or one handed on by the person, and of nobody else" do
     series = [ical("REQUEST", event(more: [weekly]))]
     one = ical("CANCEL", event(sequence: 1, more: [second, "STATUS:CANCELLED"]))

@@ -7,8 +7,8 @@ module Core
       :uid, :sequence, :stamp, :start, :length, :rule, :added, :skipped, :periods, :recurrence_id, :this_and_future,
       :status, :transparent, :title, :location, :organizer, :organizer_name, :organizer_sent_by, :attendees, :comment
     )
-      # `sent_by`: who may answer for them, as the message has it (RFC 5545 3.2.18).
-      Attendee = Value.of(:address, :name, :partstat, :delegated_from, :delegated_to, :sent_by)
+      # `sent_by`: who may answer for them, as the message has it (RFC 5545 3.2.18); `role` in small letters (3.2.16).
+      Attendee = Value.of(:address, :name, :partstat, :delegated_from, :delegated_to, :sent_by, :role)
 
       class << self
         # @param component [Component] VEVENT
@@ -59,7 +59,8 @@ module Core
             partstat: (params["PARTSTAT"] || "NEEDS-ACTION").downcase,
             delegated_from: address(params["DELEGATED-FROM"]),
             delegated_to: address(params["DELEGATED-TO"]),
-            sent_by: address(params["SENT-BY"])
+            sent_by: address(params["SENT-BY"]),
+            role: (params["ROLE"] || "REQ-PARTICIPANT").downcase
           )
         end
 

@@ -1,8 +1,8 @@
 module Core
   module ICalendar
-    # People as vCards, in and out (RFC 6350): name, mail address and time zone.
+    # People as vCards, in and out (RFC 6350): name, mail address and time zone; telephone and categories are read.
     module VCard
-      Card = Value.of(:name, :email, :time_zone)
+      Card = Value.of(:name, :email, :time_zone, :phone, :groups)
 
       module_function
 
@@ -16,7 +16,8 @@ module Core
           .map do |card|
             Card.new(
               name: (card.text("FN") || name_of(card))&.strip, email: preferred(card)&.strip&.sub(/\Amailto:/i, ""),
-              time_zone: card.text("TZ")&.strip
+              time_zone: card.text("TZ")&.strip, phone: card["TEL"]&.value&.sub(/\Atel:/i, "")&.strip,
+              groups: card["CATEGORIES"]&.value.to_s.split(",", 11).first(10).map(&:strip).reject(&:empty?)
             )
           end
       end

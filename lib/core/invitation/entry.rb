@@ -6,7 +6,8 @@ module Core
       # A component: the whole (key nil) or one instance (key: its RECURRENCE-ID in seconds). `event` nil where only a
       # cancellation has come. `answers` of the one instance where they differ from the whole; `made_by`: the numbers of
       # the messages it stands on.
-      Part = Value.of(:sequence, :stamp, :event, :cancelled, :answers, :made_by)
+      # `tail`: whether it says the same of all later instances (RFC 5545 3.2.13).
+      Part = Value.of(:sequence, :stamp, :event, :cancelled, :answers, :made_by, :tail)
       # Another time somebody offers.
       Counter = Value.of(:from, :recurrence_s, :starts_s, :ends_s, :comment)
 
@@ -55,8 +56,11 @@ module Core
         return note_busy(message) if message.events.empty?
         return reply(message, sender) if message.method == "reply"
         return ask(message, sender) if !outgoing && @side == :organizer
-        # What the invited ask of the organizer is nothing to the other invited (RFC 5546 3.2.6, 3.2.7).
-        return :ignored_not_organizer if %w[counter refresh].include?(message.method) && @side == :attendee && !outgoing
+        # What the invited ask of the organizer is nothing to the other invited (RFC 5546 3.2.6, 3.2.7), and changes
+        # nothing with themselves until the organizer has answered.
+        if %w[counter refresh].include?(message.method) && @side == :attendee
+          return outgoing ? :sent : :ignored_not_organizer
+        end
 
         outcomes = message.events.map { |event| component(message.method, event, sender, outgoing) }
         outcomes.include?(:applied) ? :applied : outcomes.first
@@ -80,12 +84,24 @@ module Core
             .new(events - added, budget: budget)
             .within(from, to)
             .reject { |instance| gone?(instance) }
-        (of_series + added.map { |event| single(event) }).sort_by(&:starts_s)
+        (of_series + added.map { |event| single(event) }.reject { |one| cut_off?(one) }).sort_by(&:starts_s)
       end
 
       private
 
-      def gone?(instance) = instance.event.status == "cancelled" || @parts[instance.recurrence_s]&.cancelled
+      def gone?(instance)
+        instance.event.status == "cancelled" || @parts[instance.recurrence_s]&.cancelled || cut_off?(instance)
+      end
+
+      # Whether it and all later ones have been called off, and nothing newer was said of it by itself.
+      def cut_off?(instance)
+        own = @parts[instance.recurrence_s]
+        @parts.any? do |key, part|
+          key && part.tail && part.cancelled && key <= instance.recurrence_s && !(own && newer?(own, part))
+        end
+      end
+
+      def newer?(one, other) = ([one.sequence, one.stamp.to_i] <=> [other.sequence, other.stamp.to_i]).positive?
 
       def single(event)
         starts_s = event.start.instant_s
@@ -145,7 +161,7 @@ module Core
         forget_before(event.sequence) if key.nil?
         @parts[key] = Part.new(
           sequence: event.sequence, stamp: event.stamp, event: event, cancelled: false,
-          answers: note_attendees(key, event), made_by: made_by_now(key)
+          answers: note_attendees(key, event), made_by: made_by_now(key), tail: event.this_and_future
         )
         @parts[nil] = whole.with(sequence: event.sequence, made_by: whole.made_by + [@number]) if method == "add"
         @counters.clear if key.nil? || @counters.all? { |counter| counter.recurrence_s == key }
@@ -185,7 +201,7 @@ module Core
         made_by = (@parts[key]&.made_by || []) + [@number]
         @parts[key] = Part.new(
           sequence: event.sequence, stamp: event.stamp, event: known&.start ? known : nil, cancelled: true,
-          answers: {}, made_by: made_by
+          answers: {}, made_by: made_by, tail: event.this_and_future
         )
         :applied
       end
@@ -229,7 +245,8 @@ module Core
           return :party_crasher
         end
         @answered[[key, attendee.address]] = Part.new(
-          sequence: event.sequence, stamp: event.stamp, event: nil, cancelled: false, answers: {}, made_by: [@number]
+          sequence: event.sequence, stamp: event.stamp, event: nil, cancelled: false, answers: {}, made_by: [@number],
+          tail: false
         )
         key ?
           @instance_replies[key][attendee.address] = attendee.partstat :

@@ -6,7 +6,9 @@ module UseCases
     # What the columns of a table may be called.
     COLUMNS = {
       name: ["name", "full name"], email: ["mail address", "mail", "email", "e-mail", "address"],
-      time_zone: ["time zone", "timezone", "zone", "tz"]
+      time_zone: ["time zone", "timezone", "zone", "tz"],
+      phone: ["telephone", "phone", "mobile", "telephone number", "phone number", "tel"],
+      groups: ["groups", "group", "team", "teams"]
     }.freeze
 
     # @param content [String] the file
@@ -31,13 +33,15 @@ module UseCases
       raise Core::Invalid.new(error.message, pointer: "/content", code: error.code)
     end
 
-    # All or nobody. @param people [Array<Hash>] id, name, email, time_zone
+    # All or nobody. Groups that are not here yet are made.
+    # @param people [Array<Hash>] id, name, email, time_zone, and phone and groups (names) where they have some
     # @param invite [Boolean] whether they are mailed a link to sign in with
     def keep(people:, invite: false)
       use = People.new(by: by, clock: @clock)
       write do
         people.each_with_index do |one, i|
-          use.add(**one, invite: invite)
+          use.add(**one.slice(:id, :name, :email, :time_zone), invite: invite)
+          with_phone(one)
         rescue Core::Invalid => error
           raise Core::Invalid.new(
             error.message,
@@ -45,11 +49,51 @@ module UseCases
             code: error.code
           )
         end
+        into_groups(people)
       end
       {kept: people.size}
     end
 
     private
+
+    def with_phone(one)
+      number = one[:phone].to_s.strip
+      Records::Person.where(id: one[:id]).update_all(phone: Core::PhoneNumber.read!(number)) unless number.empty?
+    end
+
+    def into_groups(people)
+      named = people.flat_map { |one| (one[:groups] || []).map { |name| [name.strip, one[:id]] } }
+      named.group_by(&:first).each do |name, some|
+        next if name.empty?
+
+        ids = some.map(&:last)
+        group = Records::Group.find_by(name: name)
+        next add_to(group, ids) if group
+
+        Groups.new(by: by, clock: @clock).add(id: Records::Key.make(now), name: name, person_ids: ids)
+      end
+    end
+
+    def add_to(group, ids)
+      inside = Records::GroupMember.where(group_id: group.id)
+      Groups.new(by: by, clock: @clock).change(
+        id: group.id, version: group.lock_version, name: group.name,
+        person_ids: (inside.where.not(person_id: nil).pluck(:person_id) + ids).uniq,
+        group_ids: inside.where.not(member_group_id: nil).pluck(:member_group_id)
+      )
+    end
+
+    def number?(text)
+      Core::PhoneNumber.read!(text)
+      true
+    rescue Core::Invalid
+      false
+    end
+
+    def groups_of(one)
+      names = one[:groups].is_a?(Array) ? one[:groups] : Core::Table.names(one[:groups])
+      names.map { |name| name[0, 120] }.uniq.first(10)
+    end
 
     def table(content) = Core::Table.read(content, columns: COLUMNS, needed: %i[name email])
 
@@ -64,10 +108,14 @@ module UseCases
       problems << "#{email} is here already." if here.include?(email)
       problems << "#{email} stands here twice." if seen.include?(email)
       problems << "There is no time zone “#{zone}”." unless Core::Zone.known?(zone)
+      phone = one[:phone].to_s.strip
+      known = phone.empty? || number?(phone)
+      remark = "“#{Core::Words.shorten(phone, 40)}” is no number such as +47 900 00 112, and is left out." unless known
       seen << email
       {
         line: line, name: one[:name].to_s[0, 120], email: email[0, Core::MailAddress::MOST],
-        time_zone: zone.to_s[0, 60], problems: problems
+        time_zone: zone.to_s[0, 60], phone: (phone.presence if known), groups: groups_of(one), remark: remark,
+        problems: problems
       }
     end
   end

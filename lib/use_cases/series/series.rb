@@ -6,11 +6,12 @@ module UseCases
     # @param moves [Array<Hash>] dates of the rule that are to be at another time: from and to on the wall
     # @param hold_id [String, nil] the hold this settles
     # @param place_anyway [Boolean] though the place has too few seats or is closed then
-    # @param called_off [Array<String>] dates of the rule that do not take place, on the wall
+    # @param called_off [Array<Hash>] dates of the rule that do not take place: on (on the wall) and reason
+    # @param added [Array<String>] dates besides those of the rule, on the wall
     # @param like_id [String, nil] a series whose standing agenda it begins with
     def create(
       id:, title:, run:, members:, keeper_id: nil, chair_id: nil, moves: [], hold_id: nil, groups: [], guests: [],
-      also_place_ids: [], place_anyway: false, like_id: nil, called_off: [], **rest
+      also_place_ids: [], place_anyway: false, like_id: nil, called_off: [], added: [], **rest
     )
       wish = head(title: title, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, **rest)
       read = under("/run") { Core::Recurrence::Run.of_wish(run) }
@@ -21,7 +22,7 @@ module UseCases
           rule: read.rule&.to_text(zone: read.zone),
           laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?)
         )
-        laying_out.lay_out(series, read, Time.at(0))
+        lay_out(series, read, added)
         SeriesMembers.new(by: by, clock: @clock).set(series, members, groups: groups, guests: guests)
         Records::Event.note("made", "Made: #{read.sentence}", series_id: id, now: now, person_id: by)
         settle_holds(series, hold_id)
@@ -127,10 +128,27 @@ module UseCases
 
     LEFT_OUT = "It was called off before this series moved in here.".freeze
 
-    # Called off from the start.
-    def leave_out(series, walls)
-      starts = walls.map { |wall| Core::WallTime.parse(wall, pointer: "/calledOff").to_time }
-      series.meetings.where(original_start: starts).update_all(state: "called_off", called_off_reason: LEFT_OUT)
+    # Called off from the start, with the reason that was given where it was kept before.
+    def leave_out(series, dates)
+      dates.group_by { |one| words(one[:reason]) || LEFT_OUT }.each do |reason, some|
+        starts = some.map { |one| Core::WallTime.parse(one[:on], pointer: "/calledOff").to_time }
+        series.meetings.where(original_start: starts).update_all(state: "called_off", called_off_reason: reason)
+      end
+    end
+
+    # @param added [Array<String>] dates besides what the rule gives, on the wall
+    def lay_out(series, read, added)
+      laying_out.lay_out(series, read, Time.at(0))
+      added.uniq.each do |text|
+        wall = Core::WallTime.parse(text, pointer: "/added")
+        starts_at = series.zone.instant(wall)
+        next if starts_at <= now || series.meetings.exists?(original_start: wall.to_time)
+
+        series.meetings.create!(
+          id: Records::Key.make(now), original_start: wall.to_time, starts_at: starts_at,
+          ends_at: starts_at + series.length_min * 60, added: true
+        )
+      end
     end
 
     def hold_places(series, also_place_ids, place_anyway)
@@ -258,7 +276,9 @@ module UseCases
         raise Core::Invalid.new("The rule gives no meeting at that time.", pointer: "#{pointer}/from")
       starts_at = series.zone.instant(to)
       Core::Recurrence::Run.refuse_moment(starts_at, now, series.zone, "#{pointer}/to")
-      meeting.update!(starts_at: starts_at, ends_at: starts_at + series.length_min * 60, moved_at: now)
+      moved_at = now unless starts_at == meeting.starts_at
+      ends_at = starts_at + (move[:length_min] || series.length_min) * 60
+      meeting.update!(starts_at: starts_at, ends_at: ends_at, moved_at: moved_at)
     end
 
     def check_place(series) = PlaceBookings.new(by: by, clock: @clock).check_fit(

@@ -1,21 +1,26 @@
 module Views
   # A series that was kept elsewhere, read from a calendar file, as the start of one here: shown before anything is
-  # made.
+  # made. What cannot be taken is said event by event, and keeps nothing else out.
   class MovingIn < Base
     MOST_BYTES = 500_000
     # So many dates to come are looked at for what is moved and what is called off.
     MOST_DATES = 400
     AHEAD_S = 2 * 366 * 86_400
+    MOST_LEFT_OUT = 100
     LINK = %r{https?://[^\s<>"]+}
 
-    # @param content [String] the file's bytes
-    # @return [Hash] the recurring events it holds, each as the form of a new series takes it
-    # @raise [Core::Invalid] when it cannot be read or holds none to come
-    def show(content)
-      found = events(content).filter_map { |calendar, some| series(calendar, some) }
-      return {series: found} if found.any?
+    # One VEVENT: its component, and what was read of it.
+    Part = Struct.new(:component, :event)
 
-      raise Core::Invalid.new("No repeating meeting in this file has a date to come.", pointer: "/content")
+    # @param content [String] the file's bytes
+    # @return [Hash] the recurring events it holds, each as the form of a new series takes it, and what is left out
+    # @raise [Core::Invalid] when it cannot be read at all, or holds no event
+    def show(content)
+      @left_out = []
+      found = events(content).filter_map { |some| attempt(some) }
+      return {series: found, left_out: @left_out.first(MOST_LEFT_OUT)} if found.any? || @left_out.any?
+
+      raise Core::Invalid.new("No meeting is in this file.", pointer: "/content")
     rescue Core::Invalid => error
       raise error if error.faults.any? { |fault| fault[:pointer] == "/content" }
 
@@ -26,29 +31,75 @@ module Views
 
     def budget = @budget ||= Core::Budget.new
 
-    # @return [Array<Array>] calendar and the events of one UID
+    # @return [Array<Array<Part>>] the events of one UID each
     def events(content)
       calendars = Core::ICalendar::Reader.read(content, budget: budget).components
       calendars.flat_map do |calendar|
         times = Core::ICalendar::Times.new(calendar, zone, budget: budget)
-        read = calendar.inside("VEVENT").map { |part| [part, Core::ICalendar::Event.read(part, times)] }
-        read.group_by { |_, event| event.uid }.values.map { |some| [some.map(&:first), some.map(&:last)] }
+        read = calendar.inside("VEVENT").filter_map { |component| part(component, times) }
+        read.group_by { |one| one.event.uid }.values
       end
     end
 
+    def part(component, times)
+      Part.new(component, Core::ICalendar::Event.read(component, times))
+    rescue Core::Invalid => error
+      raise if error.code == "too-much-work"
+
+      leave_out(component.text("SUMMARY"), component["DTSTART"]&.value, error.message)
+    end
+
+    def leave_out(title, on, why)
+      @left_out << {title: title && Core::Words.shorten(title, 160), on: on&.slice(0, 60), why: why}
+      nil
+    end
+
+    def leave_out_event(event, why) = leave_out(event.title, Core::Words.day(event.start.wall.date), why)
+
     def zone = @zone ||= find(Records::Person, by).zone
 
-    def series(parts, events)
-      master = events.reject(&:recurrence_id).max_by(&:sequence)
-      return if master.nil? || master.start.date? || (master.rule.nil? && master.added.empty?)
+    def attempt(parts)
+      series(parts)
+    rescue Core::Invalid => error
+      raise if error.code == "too-much-work"
 
-      part = parts[events.index(master)]
-      coming = instances(events)
-      return if coming.empty?
+      leave_out_event(parts.first.event, error.message)
+    end
 
+    def series(parts)
+      master = parts.reject { |one| one.event.recurrence_id }.max_by { |one| one.event.sequence }
+      why = refused(master&.event)
+      return leave_out_event((master || parts.first).event, why) if why
+
+      coming = instances(parts.map(&:event))
+      return leave_out_event(master.event, "It has no date to come.") if coming.empty?
+
+      remark(parts, master)
+      draft(parts, master, coming)
+    end
+
+    def refused(master)
+      return "Its run is not in this file." unless master
+      return "It lasts whole days." if master.start.date?
+
+      "It is a single meeting." if master.rule.nil? && master.added.empty?
+    end
+
+    # What has no place here.
+    def remark(parts, master)
+      own = parts.select { |one| one.event.recurrence_id && one.event.title && one.event.title != master.event.title }
+      own.each { |one| leave_out_event(one.event, "A date has no title of its own here; the date itself is taken.") }
+      things = master.component.all("ATTENDEE").select { |one| %w[RESOURCE ROOM].include?(one.params["CUTYPE"]&.first) }
+      return if things.empty?
+
+      leave_out_event(master.event, "Rooms and equipment are chosen among the places here.")
+    end
+
+    def draft(parts, master, coming)
+      event = master.event
       {
-        **what(part, master), **times(master, coming), **people(master),
-        called_off: called_off(master, events, coming), moves: moves(master, coming)
+        **what(master), **times(event, coming), **people(event), called_off: called_off(event, parts, coming),
+        moves: moves(event, coming), added: added(event, coming)
       }
     end
 
@@ -59,52 +110,84 @@ module Views
         .sort_by(&:recurrence_s).first(MOST_DATES)
     end
 
-    def what(part, master)
-      text = [part.text("DESCRIPTION"), part["CONFERENCE"]&.value, part["URL"]&.value, master.location].compact
+    def what(master)
+      part, event = master.component, master.event
+      text = [part.text("DESCRIPTION"), part["CONFERENCE"]&.value, part["URL"]&.value, event.location].compact
       link = text.filter_map { |one| one[LINK] }.first
       {
-        title: Core::Words.shorten(master.title.to_s, 160), purpose: part.text("DESCRIPTION")&.slice(0, 5_000),
-        place: (master.location unless master.location&.match?(/\A#{LINK}\z/o))&.slice(0, 250), url: link&.slice(0, 500)
+        title: Core::Words.shorten(event.title.to_s, 160), purpose: part.text("DESCRIPTION")&.slice(0, 5_000),
+        place: (event.location unless event.location&.match?(/\A#{LINK}\z/o))&.slice(0, 250), url: link&.slice(0, 500)
       }
     end
 
-    def times(master, coming)
-      first = coming.first
+    def times(event, coming)
       {
-        time_zone: wall_zone(master).name, rule: master.rule,
-        length_min: [((first.ends_s - first.starts_s) / 60.0).round, 1].max.clamp(1, 1_440),
-        dates: coming.map { |one| wall(master, one.recurrence_s) }
+        time_zone: wall_zone(event).name, rule: event.rule, length_min: usual_length(event),
+        dates: coming.map { |one| wall(event, one.recurrence_s) }
       }
     end
+
+    def usual_length(event) = minutes(event.ends_s(event.start.instant_s) - event.start.instant_s)
+
+    def minutes(seconds) = (seconds / 60.0).round.clamp(1, 1_440)
 
     # In the zone it was planned in; what is in UTC is read in the reader's.
-    def wall_zone(master) = (master.start.form == :zoned) ? master.start.zone : zone
+    def wall_zone(event) = (event.start.form == :zoned) ? event.start.zone : zone
 
-    def wall(master, seconds) = wall_zone(master).wall(Time.at(seconds)).to_s[0, 16]
+    def wall(event, seconds) = wall_zone(event).wall(Time.at(seconds)).to_s[0, 16]
 
-    def moves(master, coming)
-      coming.select { |one| one.starts_s != one.recurrence_s && one.starts_s > now.to_i }
-        .map { |one| {from: wall(master, one.recurrence_s), to: wall(master, one.starts_s)} }
+    # At another time, or of another length.
+    def moves(event, coming)
+      usual = usual_length(event)
+      other = coming.select do |one|
+        one.starts_s > now.to_i && (one.starts_s != one.recurrence_s || minutes(one.ends_s - one.starts_s) != usual)
+      end
+      other.map do |one|
+        length = minutes(one.ends_s - one.starts_s)
+        {from: wall(event, one.recurrence_s), to: wall(event, one.starts_s), 
+length_min: (length unless length == usual)}
+      end
     end
 
-    # What the rule gives and the file leaves out or cancels, as far as its dates go.
-    def called_off(master, events, coming)
-      skipped = master.skipped.map(&:instant_s)
-      cancelled = events.select { |one| one.recurrence_id && one.status == "cancelled" }
-        .map { |one| one.recurrence_id.instant_s }
-      (skipped + cancelled).uniq.sort.select { |at| at.between?(coming.first.recurrence_s, coming.last.recurrence_s) }
-        .map { |at| wall(master, at) }
+    # What stands beside the rule (RDATE).
+    def added(event, coming)
+      return [] unless event.rule
+
+      beside = event.added.map(&:instant_s)
+      by_rule = event.with(added: []).expander(budget: budget)
+        .between(Time.at(coming.first.recurrence_s), Time.at(coming.last.recurrence_s + 1)).map(&:to_i)
+      coming.map(&:recurrence_s).select { |at| beside.include?(at) && !by_rule.include?(at) }
+        .map { |at| wall(event, at) }
     end
 
-    # By address: who is here, and who would be a guest.
-    def people(master)
-      attendees = master.attendees.select { |one| Core::MailAddress.read(one.address.to_s) }.uniq(&:address).first(200)
+    # What the rule gives and the file leaves out or cancels, as far as its dates go; with the reason, if one is said.
+    def called_off(event, parts, coming)
+      reasons = event.skipped.to_h { |moment| [moment.instant_s, nil] }
+      parts.each do |one|
+        next unless one.event.recurrence_id && one.event.status == "cancelled"
+
+        reasons[one.event.recurrence_id.instant_s] = one.event.comment || one.component.text("DESCRIPTION")
+      end
+      reasons.select { |at, _| at.between?(coming.first.recurrence_s, coming.last.recurrence_s) }.sort
+        .map { |at, reason| {on: wall(event, at), reason: reason&.strip.presence&.slice(0, 500)} }
+    end
+
+    ROLES = {"opt-participant" => "optional", "non-participant" => "informed"}.freeze
+
+    # By address: who is here, and who would be a guest; with how they are asked (RFC 5545 3.2.16).
+    def people(event)
+      attendees = event.attendees.select { |one| Core::MailAddress.read(one.address.to_s) }.uniq(&:address).first(200)
       known = Records::Person.where(email: attendees.map(&:address), guest: false).pluck(:email, :id).to_h
       here, guests = attendees.partition { |one| known.key?(one.address) }
+      chair = here.find { |one| one.role == "chair" }
       {
-        person_ids: here.map { |one| known[one.address] } - [by],
-        guests: guests.map { |one| {name: (one.name || one.address)[0, 120], email: one.address} }
+        people: here.map { |one|
+ {person_id: known[one.address], role: role(one)} }.reject { |one| one[:person_id] == by },
+        chair_id: chair && known[chair.address],
+        guests: guests.map { |one| {name: (one.name || one.address)[0, 120], email: one.address, role: role(one)} }
       }
     end
+
+    def role(attendee) = ROLES.fetch(attendee.role, "required")
   end
 end

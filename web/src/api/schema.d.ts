@@ -3733,6 +3733,8 @@ export interface components {
             name: string;
             email: string;
             timeZone: string;
+            phone?: string | null;
+            groups?: string[];
         };
         ChangedPerson: {
             name: string;
@@ -3795,6 +3797,22 @@ export interface components {
         };
         SeriesDrafts: {
             series: components["schemas"]["SeriesDraft"][];
+            /** @description what of the file is not taken, event by event */
+            leftOut: {
+                title: string | null;
+                /** @description the date as people read it */
+                on: string | null;
+                why: string;
+            }[];
+        };
+        DateMoved: {
+            from: components["schemas"]["Wall"];
+            to: components["schemas"]["Wall"];
+            lengthMin?: number | null;
+        };
+        DateOff: {
+            on: components["schemas"]["Wall"];
+            reason?: string | null;
         };
         SeriesDraft: {
             title: string;
@@ -3806,15 +3824,16 @@ export interface components {
             lengthMin: number;
             /** @description to come */
             dates: string[];
-            moves: {
-                from: string;
-                to: string;
-            }[];
-            calledOff: string[];
-            personIds: components["schemas"]["Key"][];
+            moves: components["schemas"]["DateMoved"][];
+            calledOff: components["schemas"]["DateOff"][];
+            /** @description dates besides those of the rule */
+            added: string[];
+            people: components["schemas"]["MemberWish"][];
+            chairId: components["schemas"]["Key"] | null;
             guests: {
                 name: string;
                 email: string;
+                role: components["schemas"]["MemberRole"];
             }[];
         };
         MeetingNow: {
@@ -4009,6 +4028,8 @@ export interface components {
         Call: {
             /** @description of one made here: how often its link was renewed */
             ours?: number | null;
+            /** @description of one made here */
+            dials?: boolean | null;
             url?: string | null;
             passcode?: string | null;
             dialIn?: string | null;
@@ -4062,13 +4083,12 @@ export interface components {
             mark?: components["schemas"]["Mark"] | null;
             door?: components["schemas"]["Door"];
             options?: components["schemas"]["Options"];
-            /** @description dates of the rule that are to be at another time */
-            moves?: {
-                from: components["schemas"]["Wall"];
-                to: components["schemas"]["Wall"];
-            }[];
+            /** @description dates of the rule that are to be at another time or of another length */
+            moves?: components["schemas"]["DateMoved"][];
             /** @description dates of the rule that do not take place */
-            calledOff?: components["schemas"]["Wall"][];
+            calledOff?: components["schemas"]["DateOff"][];
+            /** @description dates besides those of the rule */
+            added?: components["schemas"]["Wall"][];
             /** @description the hold this settles */
             holdId?: components["schemas"]["Key"];
             quorum?: number | null;
@@ -4979,6 +4999,12 @@ export interface components {
                 owners: components["schemas"]["Named"][];
                 /** @description owners nobody of the series is called */
                 unknown: string[];
+                /** @description the date as it stands in the file */
+                dateText: string | null;
+                /** @description why the date is not sure */
+                doubt: string | null;
+                /** @description where the same action is already */
+                double: string | null;
                 /** Format: date */
                 dueOn: string | null;
                 done: boolean;
@@ -5365,6 +5391,10 @@ export interface components {
             timeZone: string;
         };
         PeopleFound: {
+            phone: string | null;
+            groups: string[];
+            /** @description what of the row is left out */
+            remark: string | null;
             line: number;
             name: string;
             email: string;

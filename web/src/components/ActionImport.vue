@@ -7,6 +7,7 @@ import { base64 } from '../composables/useCalendars'
 import { useChanged } from '../composables/useChanged'
 import { useNotice } from '../composables/useNotice'
 import { count, list, shortDay } from '../time'
+import DateField from './DateField.vue'
 import FormDialog from './FormDialog.vue'
 
 /** Actions from a table or from to-dos, into one series: all that is in the file is seen before anything is kept. */
@@ -46,7 +47,7 @@ watch([file, seriesId], async () => {
     rows.value = read.actions.map(action => ({
       ...action,
       id: newKey(),
-      wanted: !action.done && action.problems.length === 0,
+      wanted: !action.done && action.problems.length === 0 && !action.double,
     }))
   } catch (fault) {
     error.value = fault as Error
@@ -111,6 +112,11 @@ async function keep() {
           </span>
           <span v-if="row.unknown.length" class="carried">
             Not in the series: {{ list(row.unknown) }}; it will have no such owner.
+          </span>
+          <span v-if="row.double" class="carried strong">{{ row.double }}</span>
+          <span v-if="row.doubt" class="doubt">
+            <span class="carried">{{ row.doubt }} Put it right, or leave it empty: then it has no date.</span>
+            <DateField v-model="row.dueOn" :label="`Due, “${row.dateText}” in the file`" clearable />
           </span>
           <span v-if="row.problems.length" class="alarm">{{ row.problems.join(' ') }}</span>
         </span>

@@ -66,11 +66,13 @@ async function keep() {
   error.value = null
   try {
     const { kept } = await keepImport({
-      people: fine.value.map(({ id, name, email, timeZone: zone }) => ({
+      people: fine.value.map(({ id, name, email, timeZone: zone, phone, groups }) => ({
         id,
         name: name.trim(),
         email: email.trim(),
         timeZone: zone,
+        phone,
+        groups,
       })),
       invite: invite.value,
     })
@@ -105,7 +107,7 @@ async function keep() {
       variant="outlined"
       density="compact"
       prepend-icon=""
-      hint="A table names its columns in the first line: name, mail address, time zone"
+      hint="A table names its columns in the first line: name, mail address, time zone, telephone, group"
       persistent-hint
       @update:model-value="read"
     />
@@ -127,7 +129,8 @@ async function keep() {
         </template>
         <template v-else>
           <span class="soft">{{ row.line }}</span> <b>{{ row.name || '–' }}</b> {{ row.email }}
-          <span class="soft">{{ row.timeZone }}</span>
+          <span class="soft">{{ [row.timeZone, row.phone, ...row.groups].filter(Boolean).join(' · ') }}</span>
+          <span v-if="row.remark" class="carried"> {{ row.remark }}</span>
           <template v-if="row.problems.length"
             ><br />{{ row.problems.join(' ') }}
             <button

@@ -46,8 +46,9 @@ interface Form {
   door?: Schemas['Door']
   mark?: Schemas['Mark'] | null
   wording?: string | null
-  moves?: { from: string; to: string }[]
-  calledOff?: string[]
+  moves?: Schemas['DateMoved'][]
+  calledOff?: Schemas['DateOff'][]
+  added?: string[]
   options?: Schemas['Options']
   keeperId: string
   chairId: string
@@ -139,13 +140,12 @@ function moveIn(draft: Schemas['SeriesDraft']) {
     purpose: draft.purpose ?? '',
     place: draft.place ?? '',
     call: callForm(draft.url ? { url: draft.url } : null),
-    members: [
-      { personId: me.value!.id, role: 'required' },
-      ...draft.personIds.map(personId => ({ personId, role: 'required' })),
-    ],
-    guests: draft.guests.map(guest => ({ ...guest, id: newKey(), role: 'required' })),
+    members: [{ personId: me.value!.id, role: 'required' }, ...draft.people],
+    ...(draft.chairId ? { chairId: draft.chairId } : {}),
+    guests: draft.guests.map(guest => ({ ...guest, id: newKey() })),
     moves: draft.moves,
     calledOff: draft.calledOff,
+    added: draft.added,
     run: formOf(draft, draft.dates),
   })
 }
@@ -155,7 +155,8 @@ function exceptions(run: Schemas['RunWish']) {
   const fits = (wall: string) => wall.slice(11, 16) === time
   return {
     moves: (form.value.moves ?? []).filter(one => fits(one.from)),
-    calledOff: (form.value.calledOff ?? []).filter(fits),
+    calledOff: (form.value.calledOff ?? []).filter(one => fits(one.on)),
+    added: form.value.added ?? [],
   }
 }
 
