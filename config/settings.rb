@@ -106,6 +106,9 @@ module Settings
   # Whose pages they are, as people outside read it.
   def organisation = ENV.fetch("LEFT_OVER_ORGANISATION") { production? ? "Left Over" : "Skerry Buoy Trust" }
 
+  # So long after one mail about a series the next waits, so that several changes come as one.
+  def gather_s = Integer(ENV.fetch("LEFT_OVER_GATHER_MINUTES", test? ? "0" : "10")) * 60
+
   def mail_from = ENV.fetch("LEFT_OVER_MAIL_FROM", "meetings@skerrybuoy.example")
 
   # Behind which domain UIDs and Message-IDs are unique.

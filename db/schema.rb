@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_30_000005) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_30_000006) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -499,12 +499,14 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000005) do
     t.string "message_id", limit: 190, collation: "ascii_bin"
     t.datetime "delivered_at"
     t.integer "tries", default: 0, null: false
+    t.boolean "digest", default: false, null: false
     t.index ["before_sending_id"], name: "index_mails_on_before_sending_id"
     t.index ["claim"], name: "index_mails_on_claim"
     t.index ["message_id"], name: "index_mails_on_message_id"
     t.index ["person_id"], name: "index_mails_on_person_id"
     t.index ["reason"], name: "index_mails_on_reason", unique: true
     t.index ["recipient", "created_at"], name: "index_mails_on_recipient_and_created_at"
+    t.index ["recipient", "digest", "state"], name: "index_mails_on_recipient_and_digest_and_state"
     t.index ["sending_id", "state"], name: "index_mails_on_sending_id_and_state"
     t.index ["series_id", "created_at"], name: "index_mails_on_series_id_and_created_at"
     t.index ["series_id"], name: "index_mails_on_series_id"
@@ -746,6 +748,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000005) do
     t.integer "remind_min"
     t.boolean "mail_own", default: false, null: false
     t.integer "link_serial", default: 0, null: false
+    t.boolean "mail_digest", default: false, null: false
+    t.text "mail_without", size: :long, collation: "utf8mb4_bin"
     t.index ["email"], name: "index_people_on_email", unique: true
     t.index ["founder"], name: "index_people_on_founder", unique: true
     t.index ["guest", "name", "id"], name: "index_people_on_guest_and_name_and_id"

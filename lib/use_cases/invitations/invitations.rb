@@ -17,6 +17,7 @@ module UseCases
         recipients.waiting.each_slice(BATCH) { |some| put(id, some, recipients, sequence) }
         series.update!(sequence: sequence, told_at: now)
         Substitutes.new(by: by, clock: @clock).tell_pending(series_id)
+        Preparations.new(by: by, clock: @clock).tell_with_others(series_id)
         note_told(series_id, recipients.waiting.size, words(note)) if recipients.waiting.any?
       end
     end
@@ -137,9 +138,12 @@ module UseCases
       series = recipients.series
       before = Records::Telling.where(series_id: series.id, person_id: some.map { |one| one.person.id })
         .pluck(:person_id, :sending_id).to_h
+      gathering = Gathering.new(series, some.map { |one| one.person.id }, now)
       Records::Mail.insert_all(some.map do |one|
+        one, held = gathering.take(one)
         reason = "#{one.kind}:#{sending_id}:#{one.person.id}"
-        mail_row(sending_id, one, reason, series, before: (before[one.person.id] if one.before))
+        row = mail_row(sending_id, one, reason, series, before: (before[one.person.id] if one.before))
+        row.merge(held)
       end)
       tellings = some.map { |one| telling_row(sending_id, one, recipients, sequence) }
       Records::Telling.upsert_all(tellings, update_only: %i[sending_id kind digest sequence updated_at])

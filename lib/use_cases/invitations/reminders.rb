@@ -102,13 +102,15 @@ module UseCases
     def reason(way, kind, meeting, person) = "#{way}:#{kind}:#{meeting.id}:#{meeting.starts_at.to_i}:#{person.id}"
 
     def mail(meeting, kind, person, papers)
+      return false unless person.mail_wish.wants?("reminders")
+
       parts = Mailing::Reminder.new(
         kind: kind, title: meeting.series.title, at: at(meeting, person), location: meeting.location,
         call: call(meeting, person), papers: papers, url: Loading::AnswerLink.address(meeting.series_id, person.id)
       ).parts
       Outbox.new(clock: @clock).put(
         reason: reason("remind", kind, meeting, person), series_id: meeting.series_id, to: person,
-        reply_to: meeting.series.keeper.email, **parts
+        reply_to: meeting.series.keeper.email, about: (meeting.starts_at if kind == "papers"), **parts
       )
     end
 

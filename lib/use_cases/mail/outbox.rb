@@ -16,8 +16,11 @@ module UseCases
     # @param reason [String] why this mail exists; a second with the same reason is not written
     # @return [Boolean] whether it was new. Inside a transaction.
     # @param attachments [Array] as Mailing::Message#source takes them
+    # @param about [Time, Symbol, nil] the moment it is about, :none where it is about none: then it may wait for the
+    #   morning where its reader wants that; nil: it goes at once
     def put(
-      reason:, to:, subject:, text:, html:, series_id: nil, calendar: nil, reply_to: nil, from: nil, attachments: []
+      reason:, to:, subject:, text:, html:, series_id: nil, calendar: nil, reply_to: nil, from: nil, attachments: [],
+      about: nil
     )
       return false if Core::MailAddress.none?(to.email) || Records::Mail.exists?(reason: reason)
 
@@ -27,9 +30,18 @@ module UseCases
       )
       Records::Mail.create!(
         reason: reason, series_id: series_id, recipient: to.email, subject: Core::Words.shorten(subject, 200),
-        source: source, message_id: message.message_id(reason), due_at: now
+        source: source, message_id: message.message_id(reason), **Outbox.waits(to, about, now)
       )
       true
+    end
+
+    # When a mail goes, and whether with the others of its reader.
+    # @param about as for put
+    # @return [Hash] due_at and digest
+    def self.waits(to, about, now)
+      waits = about && to.respond_to?(:mail_wish) &&
+        to.mail_wish.waits_until((about unless about == :none), now, to.zone)
+      {due_at: waits || now, digest: !!waits}
     end
 
     # A text message, to a person's phone.
@@ -100,9 +112,10 @@ module UseCases
 
         texts.deliver(to: mail.recipient, text: mail.source.dup.force_encoding("UTF-8"))
       else
-        post.deliver(from: Settings.mail_from, to: mail.recipient, source: mail.source || compose(mail))
+        others = mail.digest ? digests.take(mail) : []
+        post.deliver(from: Settings.mail_from, to: mail.recipient, source: source_of(mail, others))
       end
-      settle(mail, state: "sent", sent_at: @clock.now, last_error: nil)
+      [mail, *others].each { |one| settle(one, state: "sent", sent_at: @clock.now, last_error: nil) }
     rescue Mailing::Refused => error
       settle(mail, state: "failed", last_error: error.message.to_s[0, 500])
     rescue Mailing::Unreachable => error
@@ -112,6 +125,16 @@ module UseCases
         state: (attempts >= MOST_ATTEMPTS) ? "failed" : "waiting",
         due_at: @clock.now + [2**attempts, LONGEST_PAUSE_S].min
       )
+    end
+
+    def digests = @digests ||= Digests.new(clock: @clock)
+
+    def source_of(mail, others)
+      return mail.source || compose(mail) if others.empty?
+
+      parts = digests.compose([mail, *others].map { |one| one.source || compose(one) })
+      message.source(key: mail.reason, name: mail.person&.name || mail.recipient, address: mail.recipient, at: now,
+        **parts)
     end
 
     # Of a sending to many, each mail is made only now; made again, it is the same, under the same Message-ID.

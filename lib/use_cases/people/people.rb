@@ -44,7 +44,12 @@ module UseCases
     # @param phone [String, nil] international, spaces allowed (E.164)
     # @param remind_min [Integer, nil] before each meeting; 0: no mail; nil: as the series has it
     # @param mail_own [Boolean] whether mail about series they keep themselves goes to them too
-    def keep_reminders(id:, phone:, text_reminders:, remind_min:, mail_own: false)
+    # @param mail_digest [Boolean] whether what is not urgent waits for the morning; mail_without [Array<String>] kinds
+    #   of Core::MailWish they want none of
+    def keep_reminders(
+      id:, phone:, text_reminders:, remind_min:, mail_own: false, mail_digest: false, mail_without: []
+    )
+      wish = Core::MailWish.read(mail_digest, mail_without)
       number = words(phone)&.then { |text| Core::PhoneNumber.read!(text) }
       if text_reminders && number.nil?
         raise Core::Invalid.new("Give the number text messages go to.", pointer: "/phone")
@@ -52,7 +57,8 @@ module UseCases
 
       write do
         find(Records::Person.lock, id).update!(
-          phone: number, text_reminders: text_reminders, remind_min: remind_min, mail_own: mail_own
+          phone: number, text_reminders: text_reminders, remind_min: remind_min, mail_own: mail_own,
+          mail_digest: wish.digest, mail_without: wish.without
         )
       end
     end

@@ -33,16 +33,33 @@ module UseCases
       end
     end
 
-    # Whatever has changed since: another time, another title, called off. @return [Integer] how many were told
+    # Whatever has changed since: another time, another title, called off. They are told with the others; here, by the
+    # worker, where there is nobody else to tell. @return [Integer] how many were told
     def tell_changes(faults)
-      coming = Records::Meeting.where("ends_at > ?", now).select(:id)
-      rows = Records::Preparation.where(meeting_id: coming).where.not(told_digest: nil)
-        .includes(meeting: {series: :series_places}, place: :looked_after_by)
-      changed = rows.reject { |row| Loading::Preparation.new(row).digest == row.told_digest }
-      changed.count { |row| faults.attempt("preparing", row.id) { write { change(row) } } }
+      changed(Records::Meeting.where("ends_at > ?", now)).reject { |row| others_wait?(row.meeting.series_id) }
+        .count { |row| faults.attempt("preparing", row.id) { write { change(row) } } }
+    end
+
+    # Along with everybody else of a series. Inside a transaction.
+    def tell_with_others(series_id)
+      changed(Records::Meeting.where(series_id: series_id).where("ends_at > ?", now)).each { |row| change(row) }
     end
 
     private
+
+    def changed(meetings)
+      rows = Records::Preparation.where(meeting_id: meetings.select(:id)).where.not(told_digest: nil)
+        .includes(meeting: {series: :series_places}, place: :looked_after_by)
+      rows.reject { |row| Loading::Preparation.new(row).digest == row.told_digest }
+    end
+
+    def others_wait?(series_id)
+      (@others_wait ||= {}).fetch(series_id) do
+        @others_wait[series_id] = Loading::Recipients.new(series_id, now: now).waiting.any?
+      rescue Core::Conflict
+        @others_wait[series_id] = false # nobody is in it, or somebody else invites
+      end
+    end
 
     def check(meeting, place, items)
       unless meeting.places_to_hold.include?(place.id)

@@ -51,7 +51,7 @@ module UseCases
       Records::Event.note("changed", "#{name} has left#{": #{words(word)}" if words(word)}", series_id: series.id,
         now: now, person_id: by)
       Outbox.new(clock: @clock).put(
-        reason: "left:#{series.id}:#{by}:#{now.to_i}", series_id: series.id, to: series.keeper,
+        reason: "left:#{series.id}:#{by}:#{now.to_i}", series_id: series.id, to: series.keeper, about: :none,
         **Mailing::Letters.left(
           title: series.title, name: name, word: words(word), url: "#{Settings.origin}/series/#{series.id}"
         )

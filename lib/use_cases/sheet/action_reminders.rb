@@ -24,7 +24,7 @@ module UseCases
     def remind(person, actions)
       today = person.zone.wall(now).date
       reason = "actions:#{today}:#{person.id}"
-      return 0 if Records::Mail.exists?(reason: reason)
+      return 0 if !person.mail_wish.wants?("reminders") || Records::Mail.exists?(reason: reason)
 
       due = actions.group_by { |action| Core::Reminders.of_action(action.due_on, today) }.except(nil)
       return 0 if due.empty?
@@ -62,6 +62,7 @@ module UseCases
       mail = Mailing::ActionMail.new(origin: Settings.origin, person: person)
       Outbox.new(clock: @clock).put(
         reason: reason, series_id: meeting.series_id, to: person, reply_to: meeting.series.keeper.email,
+        about: meeting.starts_at,
         **mail.asking(
           title: meeting.series.title, at: Core::Words.moment(meeting.starts_at, person.zone),
           rows: rows(actions, person)

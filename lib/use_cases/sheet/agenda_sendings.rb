@@ -14,7 +14,7 @@ module UseCases
         content = Loading::Agenda.of(meeting_id).to_h
         raise Core::Conflict.new("Nothing is planned for this meeting yet.", code: "empty") unless content
 
-        people = recipients(meeting)
+        people = wanting(meeting, recipients(meeting))
         kept = Loading::Agenda.kept(Loading::Topics.at(meeting_id))
         mail(id, meeting, people, written(meeting, content, kept, words(note)))
         Records::AgendaSending.create!(
@@ -36,6 +36,13 @@ module UseCases
       people.reject { |person| away.include?(person.id) || (person.id == by && !person.mail_own) }
     end
 
+    # Sent again, not to those who do without.
+    def wanting(meeting, people)
+      return people unless Records::AgendaSending.exists?(meeting_id: meeting.id)
+
+      people.select { |person| person.mail_wish.wants?("agenda_changed") }
+    end
+
     def written(meeting, content, topics, note)
       before = Records::AgendaSending.where(meeting_id: meeting.id).order(:sent_at).last&.content
       Mailing::AgendaMail.new(
@@ -51,7 +58,7 @@ module UseCases
       people.each do |person|
         Outbox.new(clock: @clock).put(
           reason: "agenda:#{id}:#{person.id}", series_id: meeting.series_id, to: person,
-          reply_to: meeting.series.keeper.email, attachments: [file],
+          reply_to: meeting.series.keeper.email, attachments: [file], about: meeting.starts_at,
           **written.parts(Loading::AnswerLink.address(meeting.series_id, person.id))
         )
       end

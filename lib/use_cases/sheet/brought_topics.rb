@@ -54,7 +54,7 @@ module UseCases
       people.map(&:person).count do |person|
         Outbox.new(clock: @clock).put(
           reason: "topics:#{id}:#{person.id}", series_id: meeting.series_id, to: person,
-          reply_to: meeting.series.keeper.email,
+          reply_to: meeting.series.keeper.email, about: meeting.starts_at,
           **Mailing::Letters.topics_asked(
             title: meeting.series.title, keeper: meeting.series.keeper.name,
             at: Core::Words.moment(meeting.starts_at, person.zone), url: address(meeting)
@@ -78,7 +78,7 @@ module UseCases
 
       Outbox.new(clock: @clock).put(
         reason: "topic:#{topic.id}:#{answer}", series_id: meeting.series_id, to: person,
-        reply_to: meeting.series.keeper.email,
+        reply_to: meeting.series.keeper.email, about: meeting.starts_at,
         **Mailing::Letters.topic_answered(
           title: meeting.series.title, topic: topic.title, answer: answer, word: topic.word,
           at: Core::Words.moment(meeting.starts_at, person.zone), url: address(meeting)

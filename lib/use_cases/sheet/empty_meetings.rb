@@ -15,6 +15,7 @@ module UseCases
       keeper = meeting.series.keeper
       Outbox.new(clock: @clock).put(
         reason: "nothing:#{meeting.id}:#{meeting.starts_at.to_i}", series_id: meeting.series_id, to: keeper,
+        about: meeting.starts_at,
         **Mailing::Letters.nothing_on_it(
           title: meeting.series.title, at: Core::Words.moment(meeting.starts_at, keeper.zone),
           url: "#{Settings.origin}/meetings/#{meeting.id}"

@@ -91,11 +91,13 @@ module UseCases
     end
 
     def put_mails(meeting, version)
-      people = Records::Person.where(id: meeting.series.members.select(:person_id)).to_a
-      rows = people.reject { |person| Core::MailAddress.none?(person.email) }
+      rows = meeting.series.members.includes(:person).select { |member| wants?(member) }.map(&:person)
+        .reject { |person| Core::MailAddress.none?(person.email) }
         .map { |person| mail_row(meeting, version, person) }
       Records::Mail.insert_all(rows) if rows.any?
     end
+
+    def wants?(member) = member.role != "informed" || member.person.mail_wish.wants?("informed_minutes")
 
     def mail_row(meeting, version, person)
       reason = "minutes:#{meeting.id}:#{version.number}:#{person.id}"
@@ -103,7 +105,8 @@ module UseCases
       {
         id: Records::Key.make(now), reason: reason, message_id: Outbox.new(clock: @clock).message.message_id(reason),
         series_id: meeting.series_id, person_id: person.id, kind: "minutes", recipient: person.email,
-        subject: Core::Words.shorten(subject, 200), due_at: now, state: "waiting", created_at: now, updated_at: now
+        subject: Core::Words.shorten(subject, 200), **Outbox.waits(person, :none, now), state: "waiting",
+        created_at: now, updated_at: now
       }
     end
 

@@ -85,7 +85,8 @@ module Views
 
       {
         phone: person.phone, text_reminders: person.text_reminders, remind_min: person.remind_min,
-        mail_own: person.mail_own, texts: !Settings.texts.nil?
+        mail_own: person.mail_own, mail_digest: person.mail_digest, mail_without: person.mail_without || [],
+        texts: !Settings.texts.nil?
       }
     end
   end

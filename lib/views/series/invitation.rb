@@ -2,6 +2,8 @@ module Views
   # Who is to be told of a series and with which words, before anything goes; and how far a sending has come.
   class Invitation < Base
     MOST_FAILURES = 20
+    # What is to go later than that is held: for a number to dial, or for what else is changed.
+    HELD_S = 20
 
     # @param note [String, nil] a word for this once
     # @param person_id [String, nil] whose mail is shown; nil: the first to be told
@@ -35,10 +37,12 @@ module Views
     def progress(id, series_id: nil)
       sending = find(series_id ? Records::Sending.where(series_id: series_id) : Records::Sending, id)
       mails = Records::Mail.where(sending_id: id)
+      held = mails.where(state: "waiting").where("due_at > ?", now + HELD_S)
       counts = mails.group(:state).count
       failed = mails.where(state: "failed").limit(MOST_FAILURES).pluck(:recipient, :last_error)
       {
         id: id, recipients: sending.recipients, waiting: counts["waiting"] || 0,
+        held: held.count, held_until: held.maximum(:due_at),
         sent: counts.values_at("sent", "delivered").sum(&:to_i), failed: counts["failed"] || 0,
         failures: failed.map { |recipient, error| {address: recipient, error: error} }
       }

@@ -4342,6 +4342,9 @@ export interface components {
             }[];
         };
         Sending: {
+            /** @description of those that wait: how many go later, with what else has changed until then */
+            held: number;
+            heldUntil: components["schemas"]["Instant"] | null;
             id: components["schemas"]["Key"];
             recipients: number;
             waiting: number;
@@ -5268,16 +5271,24 @@ export interface components {
             on: components["schemas"]["Day"];
             word?: string | null;
         };
+        /** @enum {string} */
+        MailKind: "informed_minutes" | "agenda_changed" | "reminders";
         RemindersWish: {
             phone: string | null;
             /** @description by text message as well */
             textReminders: boolean;
             /** @description mail about series they keep themselves goes to them too */
             mailOwn?: boolean;
+            /** @description what is not urgent waits for the morning */
+            mailDigest?: boolean;
+            /** @description kinds they want no mail of */
+            mailWithout?: components["schemas"]["MailKind"][];
             /** @description before each meeting; 0: no mail; null: as the series has it */
             remindMin: number | null;
         };
         Reminders: {
+            mailDigest: boolean;
+            mailWithout: components["schemas"]["MailKind"][];
             mailOwn: boolean;
             phone: string | null;
             textReminders: boolean;

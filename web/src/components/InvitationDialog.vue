@@ -4,7 +4,8 @@ import { v7 as newKey } from 'uuid'
 import { useDraft } from '../composables/useDraft'
 import { useCopy } from '../composables/useCopy'
 import { useInvitation } from '../composables/useSeries'
-import { count } from '../time'
+import { useSession } from '../composables/useSession'
+import { clock, count, wallNow } from '../time'
 import FormDialog from './FormDialog.vue'
 import MailPage from './MailPage.vue'
 
@@ -32,6 +33,8 @@ const WHAT = {
 }
 const { preview, error, send, isSending, sent, reset } = useInvitation(() => seriesId, note, open, whose)
 const asText = ref(false)
+const { person: me } = useSession()
+const zone = computed(() => me.value?.timeZone ?? 'UTC')
 watch(sent, now => {
   if (now) forget()
 })
@@ -73,10 +76,14 @@ function submit() {
     <div v-if="sent" role="status" class="stack">
       <p class="strong">
         {{
-          sent.waiting === 0
+          sent.waiting === sent.held
             ? `Sent to ${count(sent.sent, 'person')}.`
             : `${sent.sent} of ${sent.sent + sent.waiting} sent. You can leave; it goes on.`
         }}
+      </p>
+      <p v-if="sent.held && sent.heldUntil">
+        {{ count(sent.held, 'mail') }} {{ sent.held === 1 ? 'goes' : 'go' }} at
+        {{ clock(wallNow(zone, new Date(sent.heldUntil))) }}, with whatever else you change until then.
       </p>
       <p v-if="sent.failed" class="alarm">{{ count(sent.failed, 'mail') }} could not be delivered.</p>
       <v-progress-linear

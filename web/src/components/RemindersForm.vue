@@ -18,7 +18,19 @@ const BEFORE = [
   { title: 'an hour before', value: 60 },
   { title: 'a day before', value: 1440 },
 ]
-const form = ref({ phone: '', textReminders: false, mailOwn: false, remindMin: null as number | null })
+const KINDS: { kind: Schemas['MailKind']; label: string }[] = [
+  { kind: 'informed_minutes', label: 'Minutes of meetings I am told of for information' },
+  { kind: 'agenda_changed', label: 'Agendas that have changed' },
+  { kind: 'reminders', label: 'Reminders of meetings, papers and actions' },
+]
+const form = ref({
+  phone: '',
+  textReminders: false,
+  mailOwn: false,
+  mailDigest: false,
+  mailWithout: [] as Schemas['MailKind'][],
+  remindMin: null as number | null,
+})
 watch(
   () => reminders,
   found => {
@@ -26,6 +38,8 @@ watch(
       phone: found.phone ?? '',
       textReminders: found.textReminders,
       mailOwn: found.mailOwn,
+      mailDigest: found.mailDigest,
+      mailWithout: [...found.mailWithout],
       remindMin: found.remindMin,
     }
   },
@@ -36,6 +50,8 @@ const changed = computed(
     form.value.phone !== (reminders.phone ?? '') ||
     form.value.textReminders !== reminders.textReminders ||
     form.value.mailOwn !== reminders.mailOwn ||
+    form.value.mailDigest !== reminders.mailDigest ||
+    [...form.value.mailWithout].sort().join() !== [...reminders.mailWithout].sort().join() ||
     form.value.remindMin !== reminders.remindMin,
 )
 const { at, rest } = useFaults(error, /^\/phone$/)
@@ -52,7 +68,7 @@ async function save() {
 
 <template>
   <section aria-labelledby="reminders">
-    <h2 id="reminders">Reminders</h2>
+    <h2 id="reminders">Reminders and mail</h2>
     <p class="small soft">None for meetings that were declined.</p>
     <form class="stack form" novalidate @submit.prevent="save">
       <v-select v-model="form.remindMin" :items="BEFORE" label="By mail" />
@@ -69,6 +85,21 @@ async function save() {
         />
       </template>
       <v-checkbox v-model="form.mailOwn" label="Invitations and reminders of series I keep, too" />
+      <fieldset class="kinds">
+        <legend class="strong">What is not about today</legend>
+        <label><input v-model="form.mailDigest" type="radio" name="digest" :value="false" /> each mail at once</label>
+        <label
+          ><input v-model="form.mailDigest" type="radio" name="digest" :value="true" /> together in the morning, at
+          7:00</label
+        >
+        <p class="small soft">Invitations and their changes always come at once, so that your calendar is right.</p>
+      </fieldset>
+      <fieldset class="kinds">
+        <legend class="strong">No mail at all for</legend>
+        <label v-for="one in KINDS" :key="one.kind"
+          ><input v-model="form.mailWithout" type="checkbox" :value="one.kind" /> {{ one.label }}</label
+        >
+      </fieldset>
       <ProblemNote :error="rest" />
       <v-btn type="submit" variant="outlined" :disabled="!changed" :loading="isKeeping">Save</v-btn>
     </form>
@@ -80,6 +111,13 @@ async function save() {
   margin-top: 12px;
   gap: 4px;
   justify-items: start;
+}
+.kinds {
+  border: 0;
+  padding: 0;
+  margin: 4px 0 8px;
+  display: grid;
+  gap: 4px;
 }
 .form > .v-input {
   width: 100%;

@@ -160,7 +160,7 @@ export function useInvitation(
           params: { path: { ...path(), sendingId: sending.data.value!.id } },
         }),
       ),
-    refetchInterval: query => (query.state.data?.waiting === 0 ? false : 500),
+    refetchInterval: query => (query.state.data && query.state.data.waiting === query.state.data.held ? false : 500),
   })
   return {
     preview: reading.data,
