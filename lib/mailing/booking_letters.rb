@@ -55,7 +55,8 @@ module Mailing
       parts << answers.map { |one| answered(one) }.join("\n") if kind == "booked"
       parts << doubts.join("\n")
       said = parts.compact.reject(&:empty?).join("\n\n")
-      note("#{subject} by #{name}", title, said, ["The meeting", url], join: Join.new(call))
+      about = (kind == "declined") ? "#{name} cannot come" : "#{subject} by #{name}"
+      note(about, title, said, ["The meeting", url], join: Join.new(call))
     end
 
     def host_words(kind, with)

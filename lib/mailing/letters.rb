@@ -31,7 +31,7 @@ module Mailing
 
     # To who need not come to that one meeting after all.
     def not_asked_to_one(title:, at:, whom: nil)
-      note(whom ? "Called off" : "You need not come", title, "You need not come to “#{title}” on #{at}.")
+      note("You need not come", title, "You need not come to “#{title}” on #{at}.")
     end
 
     # To somebody who has signed up for a meeting that is full.
