@@ -13,7 +13,8 @@ module EveryMail
     title: "#{LONG} and more", keeper: "Marit Hauge", at: AT, url: URL, location: "#{LONG}, second floor", call: CALL,
     whom: "Wen Halloran", on: true, again: false, name: "Benedita Falcão", offered: AT, now_at: AT, word: LONG,
     topic: LONG, answer: "take", limit: 12, place: LONG, items: [LONG, "chairs"], off: false, from: AT,
-    to: "Lars Ekeli", late_min: 10, length_min: 45, hosts: ["Marit Hauge", LONG], after: LONG, agreed: true, until_at: AT,
+    to: "Lars Ekeli", late_min: 10, length_min: 45,
+    hosts: ["Marit Hauge", LONG], after: LONG, agreed: true, until_at: AT,
     times: [AT, AT], words: LONG, moves: [LONG, AT], said: ["#{AT}: suits"], comment: LONG, answered: ["Wen", LONG],
     silent: [LONG], lines: [AT], over: true, why: LONG, part: "keeper", by: "Marit Hauge", was: AT, with: ["Ines"],
     answers: [{"question" => LONG, "answer" => URL}], doubts: [LONG]
