@@ -93,7 +93,7 @@ module Views
         **calls.show,
         mark: @series.mark,
         preparations: may[:move_meeting] ? Preparations.of(@meeting) : [],
-        own: own,
+        own: own, sign_up: @meeting.options.sign_up,
         next: neighbour(@ledger.meetings[index + 1]),
         previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
         carries: carries,

@@ -4687,6 +4687,8 @@ export interface components {
         Sheet: {
             id: components["schemas"]["Key"];
             seriesId: components["schemas"]["Key"];
+            /** @description people sign up for it */
+            signUp: boolean;
             /** @description where this meeting is held, for the form that changes it */
             own: {
                 callKind: components["schemas"]["CallKind"];

@@ -30,6 +30,19 @@ const isHere = (person: Sheet['people'][number]) => ['present', 'on_call', 'late
 const before = computed(() => sheet.state === 'planned')
 const canTake = computed(() => sheet.may.hold && ['in_session', 'closed'].includes(sheet.state))
 const mine = computed(() => sheet.people.find(person => person.id === me))
+/** Where people sign up there is no maybe, and one way to say it. */
+const choices = computed<[Schemas['AnswerWord'], string][]>(() =>
+  sheet.signUp
+    ? [
+        ['accepted', 'I sign up'],
+        ['declined', 'I am away'],
+      ]
+    : [
+        ['accepted', 'I come'],
+        ['tentative', 'Maybe'],
+        ['declined', 'I am away'],
+      ],
+)
 const quorumFails = computed(() => sheet.quorate === false && !before.value)
 
 // With the focus on somebody's state, a key sets it; and one goes on to the next.
@@ -143,11 +156,7 @@ function said(person: Sheet['people'][number]) {
     <AskToo v-if="sheet.may.hold && (before || sheet.state === 'in_session')" :sheet="sheet" />
     <div v-if="before && mine" class="answer" role="group" aria-label="Your answer">
       <button
-        v-for="[answer, label] in [
-          ['accepted', 'I come'],
-          ['tentative', 'Maybe'],
-          ['declined', 'I am away'],
-        ] as const"
+        v-for="[answer, label] in choices"
         :key="answer"
         type="button"
         class="quiet"

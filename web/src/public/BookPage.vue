@@ -45,9 +45,30 @@ async function choose(startsAt: string) {
   details.value?.scrollIntoView({ block: 'nearest' })
   details.value?.querySelector<HTMLInputElement>('input')?.focus()
 }
+/** What is missing, at every field at once; what else is wrong the server says. */
+const missing = ref<Record<string, string>>({})
+function lookWhatIsMissing() {
+  const { name, email, answers } = form.value
+  const found: Record<string, string> = {}
+  if (!name.trim()) found['/name'] = 'Give your name.'
+  if (!email.trim()) found['/email'] = 'Give your mail address.'
+  times.value!.questions.forEach((one, i) => {
+    const given = answers[i]
+    if (one.required && (typeof given === 'string' ? !given.trim() : !given))
+      found[`/answers/${i}`] = 'Please answer this.'
+  })
+  missing.value = found
+  return Object.keys(found).length > 0
+}
+const at = (pointer: string) => missing.value[pointer] ?? fault.value?.at(pointer)
+const toFault = async () => {
+  await nextTick()
+  details.value?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus()
+}
 async function book() {
-  isBooking.value = true
   fault.value = null
+  if (lookWhatIsMissing()) return toFault()
+  isBooking.value = true
   const { name, email, answers } = form.value
   try {
     const body = {
@@ -68,8 +89,7 @@ async function book() {
       key = newKey()
       void shown.again()
     }
-    await nextTick()
-    details.value?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus()
+    await toFault()
   } finally {
     isBooking.value = false
   }
@@ -150,15 +170,15 @@ const atField = computed(
         <div v-if="fault?.code === 'taken'" class="done" role="alert">
           <p>{{ fault.message }}</p>
           <p class="times">
-            <button v-for="at in nearest" :key="at" type="button" @click="choose(at)">{{ moment(at) }}</button>
+            <button v-for="one in nearest" :key="one" type="button" @click="choose(one)">{{ moment(one) }}</button>
           </p>
         </div>
         <label class="field"
           ><span>Your name</span
-          ><input v-model="form.name" autocomplete="name" maxlength="120" :aria-invalid="!!fault?.at('/name')" /><em
-            v-if="fault?.at('/name')"
+          ><input v-model="form.name" autocomplete="name" maxlength="120" :aria-invalid="!!at('/name')" /><em
+            v-if="at('/name')"
             role="alert"
-            >{{ fault.at('/name') }}</em
+            >{{ at('/name') }}</em
           ></label
         >
         <label class="field"
@@ -168,14 +188,10 @@ const atField = computed(
             type="email"
             autocomplete="email"
             maxlength="254"
-            :aria-invalid="!!fault?.at('/email')"
-          /><em v-if="fault?.at('/email')" role="alert">{{ fault.at('/email') }}</em></label
+            :aria-invalid="!!at('/email')"
+          /><em v-if="at('/email')" role="alert">{{ at('/email') }}</em></label
         >
-        <VisitorQuestions
-          v-model="form.answers"
-          :questions="times.questions"
-          :fault="i => fault?.at(`/answers/${i}`)"
-        />
+        <VisitorQuestions v-model="form.answers" :questions="times.questions" :fault="i => at(`/answers/${i}`)" />
         <p v-if="fault && fault.code !== 'taken' && !atField" class="alarm" role="alert">{{ fault.message }}</p>
         <button type="submit" class="button" :disabled="isBooking">
           {{ isBooking ? 'Booking …' : times.proof ? 'Book it, and confirm by mail' : 'Book it' }}

@@ -37,6 +37,11 @@ async function attempt(deed: () => Promise<Schemas['Booking']>, words: string) {
     moving.value = giving.value = false
   } catch (refused) {
     fault.value = refused as Refusal
+    // It stands differently by now: another tab, the host, or the notice that has run out.
+    if (['state', 'late'].includes(fault.value.code)) {
+      moving.value = giving.value = false
+      await read()
+    }
   } finally {
     busy.value = false
   }

@@ -112,7 +112,7 @@ legend + * {
   cursor: pointer;
 }
 .answers label:focus-within {
-  outline: 2px solid var(--alarm);
+  outline: 2px solid var(--pine);
   outline-offset: 2px;
 }
 .answers .suits.on {
