@@ -10,6 +10,13 @@ module Core
     LABEL = "[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?".freeze
     FORMAT = /\A#{ATOM}(?:\.#{ATOM})*@(?:#{LABEL}\.)+(?=[a-z0-9-]*[a-z])#{LABEL}\z/
 
+    class << self
+      # Of the house, for examples; set as the application starts.
+      attr_writer :domain
+
+      def domain = @domain || "house.example"
+    end
+
     module_function
 
     # @return [String, nil] as it is kept; nil when it is none
@@ -23,7 +30,7 @@ module Core
       read(text) ||
         raise(
           Invalid.new(
-            "“#{Words.shorten(text.to_s.scrub.strip, 80)}” is not a mail address such as ines@skerrybuoy.example.",
+            "“#{Words.shorten(text.to_s.scrub.strip, 80)}” is not a mail address such as ines@#{MailAddress.domain}.",
             pointer: pointer
           )
         )
