@@ -78,7 +78,10 @@ RSpec.describe "An agenda" do
     pick_file("hull by hull", ".txt", field: ".papers input[type=file]")
     expect(page).to have_css ".topic a.paper", text: ".txt"
     click_button "Ask for topics"
-    expect(page).to have_content "1 person is asked."
+    expect(page).to have_content "Everybody is asked for topics by mail in a moment."
+    click_button "Undo"
+    click_button "Ask for topics"
+    expect(Records::Mail.where("reason like 'topics:%'").count).to eq 0
     click_button "Send the agenda"
     fill_in "A few words with it (optional)", with: "Short this time"
     keep "Send"
@@ -102,7 +105,9 @@ RSpec.describe "An agenda" do
     sign_in_as("Marit Hauge")
     expect(page).to have_content "nothing is on it"
     click_button "Ask for topics: Monday mooring round"
-    expect(page).to have_content "1 person is asked."
+    expect(page).to have_content "Everybody is asked for topics by mail in a moment."
+    within(".v-snackbar") { click_button "Close" }
+    eventually { Records::Mail.where("reason like 'topics:%'").count == 1 }
     click_button "Call it off: Monday mooring round"
     keep "Call it off"
     expect(page).to have_content "“Monday mooring round” is called off."

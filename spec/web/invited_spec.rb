@@ -19,7 +19,8 @@ RSpec.describe "The invited" do
     expect(page).to have_content "you have not answered for 20 meetings, first #{(monday + 14).strftime("%A %-d %B")}"
     within("section", text: "Waiting for you", match: :first) { click_link "Mooring round" }
     expect(page).to have_content "The next 12 of 20 meetings to come"
-    find("[aria-label='Your answer for all that are still open']").click_button("I come")
+    expect(page).to have_checked_field "All 20 that are still open"
+    find("[aria-label='Your answer for several']").click_button("I come")
     expect(page).to have_content "Saved: you come, to all that were open."
     visit "/"
     expect(page).to have_no_content "you have not answered"

@@ -19,12 +19,14 @@ const {
 }>()
 const emit = defineEmits<{ answer: [word: Word, ids: string[] | null, note: string | null] }>()
 const which = ref<'shown' | 'all'>('all')
-const note = ref('')
-const allWords = computed(() => `All ${total} to come${goesOn ? ', and later ones: what I usually do' : ''}`)
+/** It stays until the answer is there. */
+const note = defineModel<string>('note', { required: true })
+const allWords = computed(
+  () => `All ${total} that are still open${goesOn ? ', and later ones: what I usually do' : ''}`,
+)
 const choice = computed(() => shown.length > 1 && (goesOn || shown.length < total))
 function send(word: Word) {
   emit('answer', word, choice.value && which.value === 'shown' ? shown : null, note.value || null)
-  note.value = ''
 }
 </script>
 
@@ -34,9 +36,13 @@ function send(word: Word) {
     <fieldset v-if="choice" class="which">
       <legend class="small soft">The answer is for</legend>
       <label><input v-model="which" type="radio" value="all" /> {{ allWords }}</label>
-      <label><input v-model="which" type="radio" value="shown" /> The {{ shown.length }} below that are open</label>
+      <label><input v-model="which" type="radio" value="shown" /> The {{ shown.length }} of them below</label>
     </fieldset>
-    <div class="choices" role="group" aria-label="Your answer for several">
+    <div
+      class="choices"
+      role="group"
+      :aria-label="choice ? 'Your answer for several' : 'Your answer for all that are still open'"
+    >
       <button
         v-for="word in GIVEN"
         :key="word"

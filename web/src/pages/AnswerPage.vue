@@ -33,6 +33,7 @@ const said = (word: Word) => ANSWERS[word].you
 const fromMail = GIVEN.find(word => word === route.query.answer)
 /** The date the link of a calendar entry leads to. */
 const dateAsked = computed(() => String(route.query.date ?? ''))
+const note = ref('')
 const done = ref('')
 const near = computed(() => (link.value ? [link.value.timeZone] : []))
 const { zone, first, all, place, wall } = useZone(near, () => link.value?.timeZone)
@@ -76,9 +77,8 @@ async function send(word: Word, which: string | string[] | null, words: string |
       ? mediumDay(day)
       : which
         ? `to ${count(which.length, 'meeting')}`
-        : link.value?.goesOn
-          ? 'to all to come, and later ones'
-          : 'to all to come'
+        : `to all that were open${link.value?.goesOn ? ', and later ones' : ''}`
+    note.value = ''
     const full = `All seats are taken: you are number ${waits} of those who wait`
     tell(
       waits
@@ -142,6 +142,7 @@ async function sendFeed() {
       </p>
       <AnswerSeveral
         v-if="link.openTotal > 1 && link.role !== 'informed'"
+        v-model:note="note"
         :shown="unanswered.map(meeting => meeting.id)"
         :total="link.openTotal"
         :goes-on="link.goesOn"
