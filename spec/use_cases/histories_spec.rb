@@ -106,6 +106,27 @@ RSpec.describe "Random histories of a series" do
   def coming =
     Records::Meeting.where(series_id: @series, state: "planned").where("starts_at > ?", clock.now).in_order.to_a
 
+  # By a rule, as a single meeting, or as what a poll has come to.
+  def begun(number)
+    return from_poll(number) if number % 4 == 3
+
+    rule = ["FREQ=WEEKLY;BYDAY=MO;COUNT=6", "FREQ=MONTHLY;BYDAY=1MO;COUNT=5", nil][number % 4]
+    series(@marit, {required: @people}, rule: rule, title: "History #{number}")
+  end
+
+  def from_poll(number)
+    poll, candidate = key, key
+    use(UseCases::TimePolls, @marit).create(
+      id: poll, title: "History #{number}", length_min: 45, time_zone: "Europe/Oslo",
+      candidates: [{id: candidate, starts_at: clock.now.floor + 12 * 86_400}],
+      people: @people.map { |id| {person_id: id, role: "required"} },
+      **((number % 8 == 3) ? {outcome: "series", rule: "FREQ=WEEKLY;COUNT=4"} : {})
+    )
+    use(UseCases::PollSettling, @marit).settle(id: poll, candidate_id: candidate, key: key, tell: false)
+    mails # those of the poll are no part of the history
+    Records::TimePoll.find(poll).made_series_id
+  end
+
   def act(random)
     case random.rand(10)
     when 0, 1
@@ -202,11 +223,7 @@ RSpec.describe "Random histories of a series" do
     differences, words = [], []
     histories.times do |number|
       clock.now = clock.began
-      @series = series(
-        @marit, {required: @people},
-        rule: ["FREQ=WEEKLY;BYDAY=MO;COUNT=6", "FREQ=MONTHLY;BYDAY=1MO;COUNT=5", nil][number % 3],
-        title: "History #{number}"
-      )
+      @series = begun(number)
       calendars = {}
       told = {}
       random.rand(2..steps).times do |step|
@@ -238,5 +255,81 @@ RSpec.describe "Random histories of a series" do
     expect(differences.first(2)).to be_empty
     expect(differences.size).to eq 0
     expect(words.first(2)).to be_empty
+  end
+  # The same for a booked time: what the visitor and the host do to it, in both calendars and in the words of the mails.
+  it "leave both sides of a booked time with the same" do
+    random = Random.new(20_261_130)
+    @marit = person("Marit Hauge")
+    open = key
+    use(UseCases::OpenHours, @marit).create(
+      id: open, title: "Buoy clinic", time_zone: "Europe/Oslo", lengths: [30], step_min: 30, notice_min: 60,
+      hosts: [{person_id: @marit, week: %w[mo tu we th fr].to_h { |day| [day, [%w[09:00 16:00]]] }}]
+    )
+    wrong = []
+    histories.times do |number|
+      clock.now = clock.began
+      calendars = {}
+      booking = taken(open, number)
+      @series = booking.series_id
+      random.rand(2..steps).times do |step|
+        clock.now += 60 + random.rand(2) * 43_200
+        deed = step.zero? ? "booked" : change_booking(booking.reload, random)
+        next unless deed
+
+        sent = mails
+        deliver(calendars, calendars_in(sent), random)
+        wrong.concat(wrong_words(sent, deed, booking.reload).map { |words| [number, step, deed, words] })
+        calendars.each do |to, entry|
+          wrong << [number, step, deed, to, ours, theirs(entry)] unless theirs(entry) == ours
+        end
+        break if booking.state == "given_back"
+      end
+    end
+    expect(wrong.first(3)).to eq []
+  end
+
+  def taken(open, number)
+    starts = Core::Zone["Europe/Oslo"].instant(Core::WallTime.at(next_monday(1) + number % 5, 9 * 3_600))
+    free = Records::OpenHours.find(open)
+    UseCases::Bookings.new(clock: clock).book(
+      free, id: key, starts_at: starts + (number / 5 % 12) * 1_800, length_min: 30, time_zone: "Europe/Oslo",
+      email: "odd#{number}@port.example", name: "Odd #{number}", answers: []
+    )
+  end
+
+  # @return [String, nil] what was done; nil where it was refused
+  def change_booking(booking, random)
+    bookings = UseCases::Bookings.new(clock: clock)
+    case random.rand(5)
+    when 0, 1
+      bookings.move(booking, starts_at: booking.time.starts_at + random.rand(1..8) * 1_800)
+      "moved"
+    when 2
+      bookings.give_back(booking)
+      "given back"
+    when 3 then by_host { move(booking.meeting, random) } && "by the host"
+    else
+      to = booking.called_off? ? "planned" : "called_off"
+      by_host { state(booking.meeting_id, @marit, to, reason: ("Storm" if to == "called_off")) } && "by the host"
+    end
+  rescue Core::Invalid, Core::Conflict, UseCases::Bookings::Taken
+    nil
+  end
+
+  def by_host
+    yield
+    use(UseCases::Invitations, @marit).send_all(id: key, series_id: @series)
+    true
+  end
+
+  # The visitor reads of their own deed as theirs, of the host's as the host's; each mail that asks has their own link.
+  def wrong_words(sent, deed, booking)
+    visitor = sent.select { |to, _| to.start_with?("odd") }.map { |_, mail| mail.text_part.decoded }
+    said = {"booked" => "You have booked", "moved" => "You have moved", "given back" => "You have given back",
+            "by the host" => /Marit Hauge (?:has|lets|no longer)/}.fetch(deed)
+    wrong = visitor.reject { |text| text.match?(said) }
+    return wrong if booking.state == "given_back" || booking.called_off?
+
+    wrong + visitor.reject { |text| text.include?("/booking/#{booking.id}/") }
   end
 end

@@ -94,7 +94,8 @@ RSpec.describe "People by themselves" do
     )
     at = Core::Zone["Europe/Oslo"].instant(Core::WallTime.parse("#{monday}T14:00"))
     booking = UseCases::Bookings.new.book(
-      Records::OpenHours.find(open), id: key, starts_at: at, length_min: 30, email: "odd@port.example", name: "Odd Dahl",
+      Records::OpenHours.find(open), id: key, starts_at: at, length_min: 30, email: "odd@port.example",
+      name: "Odd Dahl",
       time_zone: "Europe/Oslo", answers: []
     )
     tray("Booked: Buoy clinic", "odd@port.example")
