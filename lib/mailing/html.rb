@@ -54,10 +54,13 @@ module Mailing
         %(<ol style="margin:0;padding-left:20px">#{items}</ol>)
     end
 
+    # Names stay whole, however long what stands beside them is.
+    NAME = "color:#56635D;vertical-align:top;white-space:nowrap;width:1%;"
+
     # Names and values, one below the other. @param facts [Array<Array(String, String)>]
     def facts(facts)
       rows = facts.map do |name, value|
-        %(<tr><td style="padding:3px 16px 3px 0;color:#56635D;vertical-align:top">#{h(name)}</td>) +
+        %(<tr><td style="#{NAME}padding:3px 16px 3px 0">#{h(name)}</td>) +
           %(<td style="padding:3px 0">#{lines(value)}</td></tr>)
       end
       %(<table style="border-collapse:collapse">#{rows.join}</table>)
@@ -71,7 +74,7 @@ module Mailing
 
     def change_row(label:, before:, after:)
       was = %(<del style="color:#56635D">#{h(before)}</del><br>) if before
-      name = "padding:6px 16px 6px 12px;color:#56635D;vertical-align:top;white-space:nowrap;width:1%"
+      name = "#{NAME}padding:6px 16px 6px 12px"
       %(<tr><td style="#{name}">#{h(label)}</td><td style="padding:6px 12px 6px 0">#{was}) +
         %(<ins style="text-decoration:none;font-weight:bold">#{h(after || "none")}</ins></td></tr>)
     end

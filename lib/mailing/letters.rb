@@ -122,7 +122,8 @@ module Mailing
     def calendar_address(url:)
       said = "Add this address to your calendar program, and all your meetings stand there and stay right. Keep it " \
         "to yourself: who has it sees them."
-      Note.parts("Your meetings as a calendar", "Your meetings as a calendar", said, [url, url])
+      Note.parts("Your meetings as a calendar", "Your meetings as a calendar", said,
+        ["Your calendar", url])
     end
 
     # A text message before a meeting: title, time and where; a link only where there is a call.

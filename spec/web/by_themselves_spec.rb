@@ -64,7 +64,7 @@ RSpec.describe "People by themselves" do
     visit URI(Loading::AnswerLink.address(endless, wen)).path
     expect(page).to have_css ".house", text: "Skerry Buoy Trust"
     expect(page).to have_content "08:00–08:45"
-    select "Lisbon time", from: "Times in"
+    select "Europe/Lisbon", from: "Times in"
     expect(page).to have_content "07:00–07:45"
     choose "The 12 of them below"
     within("[aria-label='Your answer for several']") { click_button "I come" }
