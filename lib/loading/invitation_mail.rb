@@ -40,7 +40,7 @@ module Loading
       Mailing::Invitation.new(
         kind: one.kind, content: content, note: why || note, wording: filled(wording, one.person, content, at, link),
         keeper: frame.keeper, role: one.role.to_s, role_before: one.role_before&.to_s,
-        first: said_first(one.person, content), changes: changes, from: at, lapsed: frame.lapsed_of(one.person.id),
+        first: said_first(one.person, content, at), changes: changes, from: at, lapsed: frame.lapsed_of(one.person.id),
         records: records?(content), agenda: off ? nil : frame.agenda,
         papers: off ? [] : frame.papers,
         url: (series_url unless off || one.person.guest),
@@ -131,7 +131,7 @@ module Loading
       agenda = frame.agenda
       Core::Invitation::Wording.fill(
         wording,
-        "title" => content.title, "next" => first_meeting(person, content), "rule" => content.sentence(from: at),
+        "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.sentence(from: at),
         "place" => content.location, "call" => content.online&.to_s, "keeper" => content.keeper,
         "answer link" => answer_url(person, link),
         "agenda" => agenda && agenda[:topics].map { |topic| topic[:title] }.join("\n"),
@@ -144,13 +144,14 @@ module Loading
     end
 
     # Of a single meeting only where the reader's wall shows another time.
-    def said_first(person, content)
-      first_meeting(person, content) unless content.single? && content.zone == person.zone
+    def said_first(person, content, at)
+      first_meeting(person, content, at) unless content.single? && content.zone == person.zone
     end
 
     # The next meeting on the reader's own wall.
-    def first_meeting(person, content)
-      Core::Words.moment(frame.first_start, person.zone) if content.start && frame.first_start
+    def first_meeting(person, content, at)
+      first = content.next_start(at) if content.start
+      Core::Words.moment(first, person.zone) if first
     end
 
     # A cancellation speaks of the meeting as it was last told. Where only what is to come is called off, what has been

@@ -4,8 +4,7 @@ module Loading
   # composed again is the same, whatever has changed meanwhile. What may differ, and is wanted to: a paper that was
   # removed since goes along no more, and links are those that are worth something when the mail goes.
   class MailFrame < Core::Value.of(
-    :keeper, :keeper_email, :mark, :options, :records, :agenda, :papers, :first_start, :run_answers, :answers, :alarms,
-    :lapsed
+    :keeper, :keeper_email, :mark, :options, :records, :agenda, :papers, :run_answers, :answers, :alarms, :lapsed
   )
     class << self
       # As it is now.
@@ -16,18 +15,17 @@ module Loading
         new(
           keeper: series.keeper.name, keeper_email: series.keeper.email, mark: series.mark,
           options: series.options.to_h, records: series.door_records, agenda: papers.agenda, papers: papers.papers,
-          first_start: first_start(series, now), run_answers: run_answers(series), answers: answers(series, now),
+          run_answers: run_answers(series), answers: answers(series, now),
           alarms: people.to_h { |person| [person.id, alarm_min(series, person)] }, lapsed: lapsed(series, now)
         )
       end
 
       # @param plain [Hash] as `to_plain` gave it, once it was JSON
       def of(plain)
-        known = plain.transform_keys(&:to_sym)
+        known = plain.transform_keys(&:to_sym).slice(*self::NAMES)
         new(
           lapsed: {}, **known, options: known[:options].transform_keys(&:to_sym),
-          agenda: known[:agenda] && deep(known[:agenda]), papers: known[:papers].map { |paper| deep(paper) },
-          first_start: known[:first_start] && Time.iso8601(known[:first_start])
+          agenda: known[:agenda] && deep(known[:agenda]), papers: known[:papers].map { |paper| deep(paper) }
         )
       end
 
@@ -42,9 +40,6 @@ module Loading
       private
 
       def deep(plain) = JSON.parse(JSON.generate(plain), symbolize_names: true)
-
-      def first_start(series, now) =
-        series.meetings.where(state: %w[planned in_session]).where("ends_at > ?", now).minimum(:starts_at)
 
       def run_answers(series) =
         series.members.to_h { |member| [member.person_id, member.run_answer] }.compact
@@ -73,7 +68,7 @@ module Loading
         Records::Answer.where(meeting_id: series.meetings.coming(now).select(:id)).includes(meeting: :series)
     end
 
-    def to_plain = to_h.merge(first_start: first_start&.getutc&.iso8601(6))
+    def to_plain = to_h
 
     def core_options = Core::Invitation::Options.new(**options)
 

@@ -47,6 +47,12 @@ module Core
       # Dates that are not as the sentence says. @return [Array<String>]
       def exceptions(from:) = run ? Exceptions.new(self, from).to_a : []
 
+      # When the one begins that is on or next, and takes place. @return [Time, nil]
+      def next_start(from)
+        coming = meetings(from - Recurrence::Run::LONGEST_MIN * 60).reject(&:off)
+        coming.find { |one| zone.instant(one.at) + one.length_min * 60 > from }&.then { |one| zone.instant(one.at) }
+      end
+
       # Whether it is one meeting and no run.
       def single? = !start.nil? && rule.nil? && dates.empty?
 

@@ -65,8 +65,8 @@ module UseCases
       composer = composer_of(sending)
       parts = composer.parts(
         one, note: (sending.note unless again?(mail)), why: why_again(mail), wording: sending.content["wording"],
-        content: content(sending.id),
-        attendees: sending.content["attendees"], sequence: sending.sequence, at: sending.sent_at
+        content: content(sending.id), attendees: sending.content["attendees"], sequence: sending.sequence,
+        at: again?(mail) ? mail.created_at : sending.sent_at
       )
       parts = parts.merge(booked(sending)&.parts(one.person, composer.told_to(one, content(sending.id))) || {})
       parts.merge(attachments: Core::Invitation::News::CANCELS.include?(one.kind) ? [] : composer.files)

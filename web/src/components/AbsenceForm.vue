@@ -73,6 +73,9 @@ async function save() {
 </template>
 
 <style scoped>
+.stack {
+  margin-top: 10px;
+}
 .fields > * {
   flex: 1 1 150px;
 }

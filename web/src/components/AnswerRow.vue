@@ -14,11 +14,14 @@ const {
   asked,
   suggested = undefined,
   offered = null,
+  zone,
 } = defineProps<{
   meeting: Schemas['LinkMeeting']
   standing: string
   asked: boolean
   informed?: boolean
+  /** In which times are shown. */
+  zone: string
   /** The other time that was offered, on the wall that is shown. */
   offered?: string | null
   suggested?: Word
@@ -38,10 +41,10 @@ const words = computed<[Word, string][]>(() =>
 )
 const answerable = computed(() => asked && meeting.state === 'planned' && meeting.answersAsked)
 const day = computed(() => mediumDay(meeting.localStart))
-/** On the reader's own wall, as the browser has it. */
+/** On the wall that is shown. */
 const opens = computed(() => {
   const at = meeting.callOpens ? new Date(meeting.callOpens) : null
-  return at && at.getTime() > now() ? clock(wallNow(Intl.DateTimeFormat().resolvedOptions().timeZone, at)) : ''
+  return at && at.getTime() > now() ? clock(wallNow(zone, at)) : ''
 })
 const writing = ref(false)
 const note = ref('')

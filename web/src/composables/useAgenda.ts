@@ -33,7 +33,6 @@ export function useAgenda(meetingId: MaybeRefOrGetter<string>) {
   const asking = useMutation({
     mutationFn: (id: string) =>
       dataOf(api.POST('/meetings/{id}/asking-for-topics', { params: { path: { id } }, body: { id: newKey() } })),
-    onSuccess: ({ recipients }) => say(`${count(recipients, 'person')} ${recipients === 1 ? 'is' : 'are'} asked.`),
     onError: complain,
   })
   /** Mails go to many, so they go when the notice has gone and nobody took it back. */

@@ -170,6 +170,7 @@ async function sendFeed() {
             :id="`date-${meeting.id}`"
             :key="meeting.id"
             :meeting="{ ...meeting, localStart: wall(meeting.startsAt), localEnd: wall(meeting.endsAt) }"
+            :zone="zone"
             :offered="meeting.offeredAt ? wall(meeting.offeredAt) : null"
             :class="{ asked: meeting.id === dateAsked }"
             :standing="standing(meeting, { informed: link.role === 'informed', allInstead: !!insteadOf })"
