@@ -30,3 +30,9 @@ const back = computed(() => (/^\/(call|c)\//.test(String(route.query.link)) ? St
     </div>
   </div>
 </template>
+
+<style scoped>
+.sheet {
+  max-width: 620px;
+}
+</style>
