@@ -1,15 +1,15 @@
 module UseCases
   # Mails of one reader that have waited for the morning go as one. Whoever hands over the first of them takes the
-  # others along, under a claim of their own, so that two workers do not send one twice.
+  # others along, those of the same batch and those nobody has claimed, under the same claim, so that two workers do not
+  # send one twice.
   class Digests < Base
-    # @param mail [Records::Mail] that is due
+    # @param mail [Records::Mail] that is due, claimed
     # @return [Array<Records::Mail>] the others of that reader, claimed
     def take(mail)
-      claim = Records::Key.make(now)
-      others = Records::Mail.where(recipient: mail.recipient, digest: true, state: "waiting", claim: nil)
+      others = Records::Mail.where(recipient: mail.recipient, digest: true, state: "waiting")
         .where("due_at <= ?", now).where.not(id: mail.id)
-      write { others.update_all(claim: claim, leased_until: now + Queue::LEASE_S) }
-      Records::Mail.where(claim: claim).order(:created_at, :id).to_a
+      write { others.where(claim: nil).update_all(claim: mail.claim, leased_until: now + Queue::LEASE_S) }
+      others.where(claim: mail.claim).order(:created_at, :id).to_a
     end
 
     # One mail of several. @param sources [Array<String>] as each would have gone
