@@ -38,12 +38,14 @@ module Mailing
     # @param papers [Array<Hash>] name, size_bytes and whether it is attached
     # @param changes [Array<Hash>] label, before and after, since they were last told
     # @param from [Time] what lies before is not spoken of
+    # @param own [Boolean] whether the reader keeps the series, and has done this themselves
     # @param deed [Array(String, String), nil] who has booked, moved or given back the time, where it is a booking
     # @param own_page [String] what the reader's own page is called
     # @param lapsed [Array<Core::WallTime>] dates the reader had answered to, whose times have changed since
     def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, url:, answer_url:, options:, calendar:,
       from:, records: false, mark: nil, wording: nil, role_before: nil, agenda: nil, papers: [], lapsed: [],
-      deed: nil, own_page: nil)
+      deed: nil, own_page: nil, own: false)
+      @own = own
       @kind, @content, @note, @keeper, @role, @first = kind, content, note, keeper, role, first
       @from, @records, @lapsed, @deed, @own_page = from, records, lapsed, deed, own_page
       @wording = wording if kind == :invited
@@ -65,10 +67,17 @@ module Mailing
     DEEDS = {
       "booked" => "%s has booked “%s”.", "moved" => "%s has moved “%s”.", "given_back" => "%s has given “%s” back."
     }.freeze
-    private_constant :DEEDS
+    # To whoever keeps the series, and wants mail about it too.
+    OWN_DEEDS = {
+      invited: "You invite to “%s”; this is what the others have.", changed: "You have changed “%s”.",
+      brought_back: "You let it be known that “%s” takes place after all.", called_off: "You have called off “%s”."
+    }.freeze
+    private_constant :DEEDS, :OWN_DEEDS
 
     def first_sentence
       return format(DEEDS.fetch(@deed.last), @deed.first, @content.title) if @deed
+
+      return format(OWN_DEEDS.fetch(@kind), @content.title) if @own && OWN_DEEDS.key?(@kind)
 
       format(FIRST_SENTENCES.fetch(@kind), @keeper, @content.title)
     end

@@ -45,6 +45,48 @@ RSpec.describe Api::Calls do
     expect(status).to eq 404
   end
 
+  it "takes somebody out with all their visits and keeps them out until they are let in, and shows who is in twice" do
+    id = round
+    work
+    two = Array.new(2) { caller(id, ines).tap(&:enter) }
+    look_again
+    sign_in(marit)
+    here = call(:get, "/meetings/#{first(id)}")["onCall"]["here"]
+    expect(here.map { |one| one.values_at("name", "times") }).to eq [["Ines Torvald", 2]]
+    call(:put, "/meetings/#{first(id)}/door/#{here.first["visit"]}", {verdict: "take_out"})
+    expect(two.map(&:state)).to eq %w[gone gone]
+    again = caller(id, ines).tap(&:enter)
+    expect(again.state).to eq "waits"
+    look_again
+    waiting = call(:get, "/meetings/#{first(id)}")["onCall"]["waiting"].first["visit"]
+    call(:put, "/meetings/#{first(id)}/door/#{waiting}", {verdict: "let_in"})
+    again.leave
+    expect(caller(id, ines).tap(&:enter).state).to eq "in"
+  end
+
+  it "is dialled into, or not, as a change that is told; and renewed, tells no number of before" do
+    id = round(call: {dial: true})
+    work
+    invite(id, marit)
+    pin = Records::Call.first.pin
+    sign_in(marit)
+    call(:put, "/series/#{id}/call-renewal", {id: key, renewal: 0, note: nil})
+    mail = Records::Mail.where(kind: "changed").first
+    expect(mail.due_at).to be > clock.now
+    expect(UseCases::Invitations.new(clock: clock).compose(mail)[:text]).not_to include pin
+    work
+    expect(mail.reload.due_at).to be <= clock.now
+    told = UseCases::Invitations.new(clock: clock).compose(mail)
+    expect(told[:text]).to include "PIN #{Records::Call.first.pin}"
+    expect(told[:calendar].gsub("\r\n ", "")).to include "PIN #{Records::Call.first.pin}"
+    Records::Series.where(id: id).update_all(call_dial: false)
+    Records::Base.write { UseCases::Calls.new(clock: clock).want(id) }
+    expect(call(:get, "/series/#{id}")["told"]["untold"]["changes"]).to eq [
+      {"label" => "Call", "before" => "a new link of your own, and a number to dial",
+       "after" => "a new link of your own"}
+    ]
+  end
+
   it "takes onto the sheet who came unasked, once, by name alone or with an address" do
     id = round(door: Core::Calls::Door::USUAL.merge(policy: "everybody"))
     work

@@ -177,6 +177,34 @@ RSpec.describe "What is told", at: Stage::STORY do
     end
   end
 
+  it "says to whoever keeps it, and has done it themselves, that they have" do
+    wants_own_mail(marit)
+    tell
+    expect(box.last("marit").text).to start_with "You invite to “Monday mooring round”"
+    move(meetings[1], "2026-12-08T09:30")
+    tell
+    expect(box.last("marit").text).to start_with "You have changed “Monday mooring round”."
+  end
+
+  it "tells both of two who swap their times what has changed" do
+    at = ->(clock) { "2026-11-30T#{clock}" }
+    slots = [["Pat", at["09:30"]], ["Sam", at["09:45"]]].map do |name, start|
+      {id: key, name: name, email: "#{name.downcase}@harbour.example", length_min: 15, local_start: start}
+    end
+    rows = use(UseCases::Rows, marit)
+    rows.set(meeting_id: meetings[0], slots: slots)
+    rows.tell(meetings[0])
+    swapped = slots.zip(slots.reverse).map { |one, other| one.merge(local_start: other[:local_start]) }
+    rows.set(meeting_id: meetings[0], slots: swapped)
+    clock.now += 60
+    use(UseCases::Rows, marit).tell(meetings[0])
+    box.fetch
+    expect(box.last("pat").subject).to eq "Another time: Monday mooring round"
+    expect(box.last("pat").text).to include "is another now, instead of Monday 30 November 2026, 09:30 Oslo time",
+      "Your time is Monday 30 November 2026, 09:45 Oslo time"
+    expect(box.meetings("sam").map(&:first)).to eq [Time.utc(2026, 11, 30, 8, 30)]
+  end
+
   describe "of a run" do
     it "says what is to come and not what long is past, and names dates that differ" do
       thursdays = series(

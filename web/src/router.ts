@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { house } from './house'
 import Desk from './pages/Desk.vue'
 
 export const router = createRouter({
@@ -96,6 +97,7 @@ export const router = createRouter({
   ],
 })
 
+// Outside it is the page of the organisation.
 router.afterEach(to => {
-  document.title = `${String(to.meta.title)} – Left Over`
+  document.title = `${String(to.meta.title)} – ${(to.meta.open && house) || 'Left Over'}`
 })

@@ -21,7 +21,8 @@ const busy = computed(() =>
       }}{{ check.clashes.length > MOST_NAMED ? '; and more' : '' }}.</span
     >
     <span v-else class="fresh"
-      >Nobody who must come is known to be busy on any of the {{ count(check.checked, 'date') }}.</span
+      >Nobody who must come is known to be busy
+      {{ check.checked === 1 ? 'then' : `on any of the ${check.checked} dates` }}.</span
     >
     <span v-if="check.outside.length" class="carried">
       Some of it is outside the hours of {{ list(check.outside) }}.</span

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { useMoveMeeting, useStillHolds } from '../composables/useCommonTime'
 import { useNotice } from '../composables/useNotice'
-import { clock, count, list, mediumDay } from '../time'
+import { clock, list, mediumDay } from '../time'
 
 /** Does the time still hold? Coming meetings that clash now, each with the nearest time that suits. */
 const { seriesId } = defineProps<{ seriesId: string }>()
@@ -38,7 +38,8 @@ async function moveTo(clash: NonNullable<typeof checked.value>['clashes'][number
     </div>
     <p v-if="checked && checked.clashes.length === 0" class="soft">
       <template v-if="checked.checked">
-        Yes: nobody who must come is busy at any of the {{ count(checked.checked, 'meeting') }} of the next
+        Yes: nobody who must come is busy at
+        {{ checked.checked === 1 ? 'the one meeting' : `any of the ${checked.checked} meetings` }} of the next
         {{ checked.weeks }} weeks, as far as calendars tell.
       </template>
       <template v-else>No coming meeting to check.</template>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { v7 as newKey } from 'uuid'
 import { ProblemError } from '../api/client'
 import HouseName from '../components/HouseName.vue'
+import NotYou from '../components/NotYou.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import { useActionLink } from '../composables/useActions'
 import { useDraft } from '../composables/useDraft'
@@ -61,6 +62,7 @@ async function send(state: 'open' | 'done', delayed: boolean, words: string) {
         <p role="status" class="fresh strong">{{ said }}</p>
         <ProblemNote :error="sayError" />
       </form>
+      <NotYou :name="action.name" from="whoever sent it to you" />
       <ul v-if="action.notes.length" class="ruled small">
         <li v-for="(note, i) in action.notes" :key="i">
           <span class="soft">{{ shortDay(note.on) }} {{ note.by }}</span>

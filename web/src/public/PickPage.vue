@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, dataOf, type Refusal, type Schemas } from './api'
 import { useZone } from './useZone'
+import NotYou from '../components/NotYou.vue'
 import ZoneSwitch from './ZoneSwitch.vue'
 
 /** One of a row of times within a meeting, picked by whoever is on the list. */
@@ -84,6 +85,7 @@ read()
         {{ page.own ? 'Press another one to change it.' : 'Press the one that suits you; it is yours at once.' }}
       </p>
     </template>
+    <NotYou :name="page.name" :from="page.keeper" />
   </section>
 </template>
 

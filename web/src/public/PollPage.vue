@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { instantOf } from '../time'
+import NotYou from '../components/NotYou.vue'
 import TimeChoice from './TimeChoice.vue'
 import { usePollPage, type Answer } from './usePollPage'
 import { useZone } from './useZone'
@@ -125,6 +126,7 @@ const suggestionFault = computed(() => {
     </p>
     <p v-else class="small">{{ next }}</p>
     <ZoneSwitch v-model="zone" :first="first" :all="all" />
+    <NotYou v-if="page.name" :name="page.name" :from="page.keeper" />
 
     <div v-if="!personId && open" class="who stack">
       <label v-if="page.expected.length" class="field"
