@@ -111,7 +111,7 @@ Capybara.app = Pressed.new(Api::App.build)
 Capybara.server_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
 Capybara.default_max_wait_time = 12
 # Looking a hundred times a second would cost more than what is looked at.
-Capybara.default_retry_interval = 0.05
+Capybara.default_retry_interval = 0.1
 Capybara.disable_animation = true
 Capybara.enable_aria_label = true
 

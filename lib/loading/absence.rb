@@ -22,8 +22,8 @@ module Loading
       zone = @person.zone
       from = [zone.instant(Core::WallTime.at(days.first)), now].max
       till = zone.instant(Core::WallTime.at(days.last + 1))
-      @coming = Records::Meeting.where(state: "planned").where("meetings.starts_at < ? and meetings.ends_at > ?", till, 
-from)
+      @coming = Records::Meeting.where(state: "planned")
+        .where("meetings.starts_at < ? and meetings.ends_at > ?", till, from)
     end
 
     attr_reader :person

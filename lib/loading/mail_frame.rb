@@ -30,10 +30,7 @@ module Loading
       end
 
       # As long before as they want to be reminded themselves, else as the series has it, else as is usual.
-      # @return [Array<Core::WallTime>] dates they had answered to, whose times have changed since
-    def lapsed_of(person_id) = lapsed.fetch(person_id, []).map { |wall| Core::WallTime.parse(wall) }
-
-    def alarm_min(series, person)
+      def alarm_min(series, person)
         [person.remind_min, series.remind_min].compact.find(&:positive?) || Core::Invitation::Request::ALARM_MIN
       end
 
@@ -50,10 +47,11 @@ module Loading
         given = given(series, now).where.not(answer: "none").group_by(&:person_id)
         given.default = []
         walls = series.meetings.coming(now).reject { |one| one.options.sign_up }.map { |one| one.original_wall.to_s }
-        ids = given.keys | run_answers(series).reject { |_, answer| answer == "none" }.keys
+        to_all = run_answers(series).reject { |_, answer| answer == "none" }
+        ids = given.keys | to_all.keys
         ids.to_h do |id|
           theirs = given[id].to_h { |one| [one.meeting.original_wall.to_s, one.answer] }
-          silent = (run_answers(series)[id] || "none") == "none" ? [] : walls - theirs.keys
+          silent = to_all.key?(id) ? walls - theirs.keys : []
           [id, silent.to_h { |wall| [wall, "none"] }.merge(theirs).sort.to_h]
         end
       end

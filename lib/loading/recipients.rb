@@ -55,8 +55,8 @@ module Loading
       return [] if @series.members.size > MOST_LISTED
 
       @series.members.map do |member|
-        {"id" => member.person_id, "name" => member.person.name, "address" => member.person.email, 
-"role" => member.role}
+        {"id" => member.person_id, "name" => member.person.name, "address" => member.person.email,
+         "role" => member.role}
       end
     end
 

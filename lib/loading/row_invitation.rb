@@ -9,7 +9,8 @@ module Loading
       Core::Invitation::Request.new(
         method: kind, uid: "row-#{@slot.id}@#{Settings.mail_domain}", sequence: @slot.sequence, content: content,
         description: Mailing::Join.new(@call).text, organizer: organizer, attendees: [attendee], own_answers: {},
-        blocks: true, url: nil, date_urls: {}, alarm_min: Core::Invitation::Request::ALARM_MIN, now: @now, mark: series.mark
+        blocks: true, url: nil, date_urls: {}, alarm_min: Core::Invitation::Request::ALARM_MIN, now: @now,
+        mark: series.mark
       ).to_ical
     end
 

@@ -19,7 +19,8 @@ module Mailing
       {
         subject: "#{@again ? "Agenda changed" : "Agenda"}: #{@agenda[:title]}",
         text: [*opening, *sections.map { |title, rows|
- plain(title, rows) }, Note.link_text(LINK, url)].join("\n\n") + "\n", html: html(url)
+          plain(title, rows)
+        }, Note.link_text(LINK, url)].join("\n\n") + "\n", html: html(url)
       }
     end
 

@@ -71,8 +71,8 @@ module Mailing
 
     # To whoever has left, with the calendar object that takes it out.
     def you_left(title:, keeper:)
-      note("You have left", title, 
-"You have left “#{title}”. #{keeper} knows. This mail takes it out of your calendar.")
+      note("You have left", title,
+        "You have left “#{title}”. #{keeper} knows. This mail takes it out of your calendar.")
     end
 
     # To somebody who keeps or chairs a series from now on, or no longer.

@@ -9,7 +9,8 @@ module Mailing
     def parts = {
       subject: "#{(@kind == "soon") ? "Soon" : "To read"}: #{@title}",
       text: [opening, *@papers.map { |name|
- "  #{name}" }, join.text, Note.link_text(LINK, @url)].compact.join("\n\n") + "\n", html: html
+        "  #{name}"
+      }, join.text, Note.link_text(LINK, @url)].compact.join("\n\n") + "\n", html: html
     }
 
     private

@@ -97,12 +97,12 @@ RSpec.describe "The invited themselves" do
       [0, 7].map { |shift| ["Round", "#{monday + shift}T07:00:00"] }
     )
     ids = look["meetings"].map { |one| one["id"] }
-    body = {fromDay: monday, untilDay: monday + 13, word: "Harvest", 
-meetingIds: ids.first(1) + [meeting_ids(mine).first]}
+    body = {fromDay: monday, untilDay: monday + 13, word: "Harvest",
+            meetingIds: ids.first(1) + [meeting_ids(mine).first]}
     2.times { call(:put, "/people/#{wen}/absence", body) }
     expect(Records::DayOff.where(person_id: wen).order(:off_on).pluck(:off_on)).to eq (monday..monday + 13).to_a
-    expect(Records::Answer.where(person_id: wen).pluck(:meeting_id, :answer, 
-:note)).to eq [[ids.first, "declined", "Harvest"]]
+    expect(Records::Answer.where(person_id: wen).pluck(:meeting_id, :answer,
+      :note)).to eq [[ids.first, "declined", "Harvest"]]
     call(:get, "/people/#{wen}/absence?fromDay=#{monday}&untilDay=#{monday - 1}")
     expect(JSON.parse(last_response.body)["errors"].first["pointer"]).to eq "/untilDay"
     call(:get, "/people/#{lars}/absence?#{days}")

@@ -32,7 +32,8 @@ RSpec.describe UseCases::StartingNow do
   it "tells whoever is asked while it is on in the same moment" do
     id = call(:post, "/meetings-now", wish(personIds: []))["meetingId"]
     expect { call(:post, "/meetings/#{id}/extras", {personId: ines}) }.to change(Records::Mail, :count).by(2)
-    expect(Mail.read_from_string(Records::Mail.where(way: "mail").pick(:source)).text_part.decoded).to include "This is happening now.", "/c/"
+    said = Mail.read_from_string(Records::Mail.where(way: "mail").pick(:source)).text_part.decoded
+    expect(said).to include "This is happening now.", "/c/"
   end
 
   it "can be turned into a series once it is closed, and what is open is carried into it" do

@@ -137,7 +137,7 @@ RSpec.describe Core::Invitation do
             [
               "When", "Every Monday, 09:30–10:15 Oslo time, 3 meetings, the last on Monday 14 December 2026",
               "Every Tuesday, 13:00–13:45 Oslo time, 3 meetings, the last on Tuesday 15 December 2026"
-            ],
+            ]
           ]
         ],
         "one called off" => [
@@ -201,8 +201,8 @@ RSpec.describe Core::Invitation do
         dates = ->(hour) { (1..20).map { |day| format("2026-12-%02dT%02d:30:00", day, hour) } }
         by_hand = ->(hour) { weekly.with(start: "2026-11-30T#{hour}:30:00", rule: nil, dates: dates[hour]) }
         said = words.call(by_hand[10], by_hand[11])
-        expect([said.size, 
-said.last]).to eq [14, ["Besides", nil, "9 more meetings differ; all stand in the calendar entry"]]
+        expect([said.size,
+          said.last]).to eq [14, ["Besides", nil, "9 more meetings differ; all stand in the calendar entry"]]
       end
 
       it "says what was called off and takes place after all" do

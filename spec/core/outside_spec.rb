@@ -137,8 +137,8 @@ RSpec.describe Core::Invitation::Outside do
   it "is not changed by what the person asks of the organizer (RFC 5546 3.2.6, 3.2.7)" do
     invited = ical("REQUEST", event(more: [weekly]))
     %w[COUNTER REFRESH].each do |method|
-      asked = ical(method, 
-event(sequence: 0, stamp: "20261125T080000Z", start: "DTSTART;TZID=Europe/Oslo:20261202T150000"))
+      asked = ical(method,
+        event(sequence: 0, stamp: "20261125T080000Z", start: "DTSTART;TZID=Europe/Oslo:20261202T150000"))
       entry = Core::Invitation::Entry.new(:attendee)
       entry.take(Core::Invitation::Message.read(invited), sender: "olav@port.example")
       before = entry.instances(Time.utc(2026, 11, 24), Time.utc(2027, 5, 1)).map(&:starts_s)

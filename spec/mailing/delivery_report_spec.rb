@@ -121,8 +121,8 @@ RSpec.describe Mailing::DeliveryReport do
     end
 
     def send_to(address)
-      ours = Mailing::Message.new(from: "meetings@house.example", domain: "house.example", house: "House", 
-seal: :upcase.to_proc)
+      ours = Mailing::Message.new(from: "meetings@house.example", domain: "house.example", house: "House",
+        seal: :upcase.to_proc)
       source = ours.source(
         key: "round", name: "Wen", address: address, subject: "Round", text: "x", html: "<p>x</p>", at: Time.at(0)
       )

@@ -122,9 +122,12 @@ RSpec.describe Mailing::Invitation do
 end
 
 RSpec.describe Mailing::Message do
+  messages = described_class.new(
+    house: "House", from: "meetings@house.example", domain: "house.example", seal: :upcase.to_proc
+  )
   build = ->(**wish) do
     Mail.new(
-      described_class.new(house: "House", from: "meetings@house.example", domain: "house.example", seal: :upcase.to_proc).source(
+      messages.source(
         key: "k", name: "Wen", address: "wen@house.example", subject: "S", text: "t", html: "<p>t</p>",
         at: Time.at(0), **wish
       )

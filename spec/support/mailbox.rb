@@ -39,8 +39,8 @@ class Mailbox
 
   # Hands over all that waits. @return [Array<Letter>] the new ones
   def fetch
-    post = Object.new.tap { |one| one.define_singleton_method(:deliver) { |to:, source:, **|
- (@got ||= []) << [to, source] } }
+    post = Object.new
+    post.define_singleton_method(:deliver) { |to:, source:, **| (@got ||= []) << [to, source] }
     post.define_singleton_method(:got) { @got || [] }
     nil while UseCases::Outbox.new(clock: @clock).deliver(post).positive?
     letters = post.got.map { |to, source| Letter.new(to, ::Mail.new(source)) }

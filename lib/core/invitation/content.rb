@@ -127,6 +127,7 @@ module Core
       def single(wall, own, off)
         Single.new(original: WallTime.parse(wall), at: WallTime.parse(own ? own["to"] : wall), off: off,
           length_min: own ? own["length_min"] : length_min, special: own&.slice("where", "call")&.compact || {})
-      end    end
+      end
+    end
   end
 end

@@ -29,8 +29,8 @@ module UseCases
     # Mails those who have not been asked yet.
     def ask
       fresh(@poll.people.where(asked_at: nil)).each do |one|
-        put("ask", one, 
-Mailing::PollLetters.ask(**about(one), words: @poll.words, times: times(one), moves: moves(one)))
+        put("ask", one,
+          Mailing::PollLetters.ask(**about(one), words: @poll.words, times: times(one), moves: moves(one)))
         one.update!(asked_at: now)
       end
     end

@@ -89,7 +89,8 @@ module UseCases
     def message
       @message ||= Mailing::Message.new(
         from: Settings.mail_from, domain: Settings.mail_domain, house: Settings.organisation, seal: ->(key) {
- Settings.seal("message-id", key) }
+          Settings.seal("message-id", key)
+        }
       )
     end
 

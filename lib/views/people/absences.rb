@@ -5,8 +5,8 @@ module Views
       days = Loading::Absence.days(from_day, until_day)
       absence = Loading::Absence.new(person_id, days, now: now)
       asked = absence.asked
-      answers = Records::Answer.where(person_id: person_id, meeting_id: asked.map(&:id)).pluck(:meeting_id, 
-:answer).to_h
+      given = Records::Answer.where(person_id: person_id, meeting_id: asked.map(&:id))
+      answers = given.pluck(:meeting_id, :answer).to_h
       zone = absence.person.zone
       {
         days: days.count,

@@ -11,7 +11,7 @@ module Views
       ids = series.map(&:id)
       coming = Records::Meeting.where(series_id: ids).coming(now)
       nexts = coming.group(:series_id).minimum(:starts_at)
-      open = open(coming, person.id)
+      open = waiting(coming, person.id)
       paths = Loading::AnswerLink.paths(ids, person.id)
       {series: series.map { |one| row(one, nexts[one.id], open[one.id] || 0, paths[one.id]) }
         .sort_by { |one| [one[:next_start] ? 0 : 1, one[:next_start].to_i, one[:title]] }}
@@ -26,7 +26,7 @@ module Views
       told.or(Records::Series.where(id: meetings.select(:series_id))).includes(:keeper).limit(MOST).to_a
     end
 
-    def open(coming, person_id)
+    def waiting(coming, person_id)
       answered = Records::Answer.where(person_id: person_id).where.not(answer: "none").select(:meeting_id)
       member = Records::SeriesMember.where(person_id: person_id).where.not(role: "informed").select(:series_id)
       coming.waiting_for_answers.where(series_id: member).where.not(id: answered).group(:series_id).count

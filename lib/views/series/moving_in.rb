@@ -98,7 +98,8 @@ module Views
     def draft(parts, master, coming)
       event = master.event
       {
-        **what(master), **times(event, coming), **people(event), called_off: called_off(event, parts, coming),
+        **what(master), **times(event, coming), **people(event),
+        called_off: called_off(event, parts, coming),
         moves: moves(event, coming), added: added(event, coming)
       }
     end
@@ -144,8 +145,8 @@ module Views
       end
       other.map do |one|
         length = minutes(one.ends_s - one.starts_s)
-        {from: wall(event, one.recurrence_s), to: wall(event, one.starts_s), 
-length_min: (length unless length == usual)}
+        {from: wall(event, one.recurrence_s), to: wall(event, one.starts_s),
+         length_min: (length unless length == usual)}
       end
     end
 
@@ -182,7 +183,8 @@ length_min: (length unless length == usual)}
       chair = here.find { |one| one.role == "chair" }
       {
         people: here.map { |one|
- {person_id: known[one.address], role: role(one)} }.reject { |one| one[:person_id] == by },
+          {person_id: known[one.address], role: role(one)}
+        }.reject { |one| one[:person_id] == by },
         chair_id: chair && known[chair.address],
         guests: guests.map { |one| {name: (one.name || one.address)[0, 120], email: one.address, role: role(one)} }
       }
