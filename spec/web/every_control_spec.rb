@@ -97,7 +97,7 @@ RSpec.describe "Every control" do
     fill_in "Begins on, Oslo time", with: monday + 1
     fill_in "at", with: "15"
     click_button "Send the offer"
-    expect(page.active_element.text).to include "The keeper takes it or turns it down"
+    expect(page).to have_css "p:focus", text: "The keeper takes it or turns it down"
     expect(page).to have_content(/You have offered .* instead/)
     expect(Records::OfferedTime.pluck(:person_id, :state)).to eq [[wen, "open"]]
     click_button "Mail me a calendar address for all my invitations"
