@@ -136,7 +136,7 @@ module Mailing
 
     # That an answer given before is worth nothing now.
     def lapsed
-      return if @lapsed.empty? || !answers?
+      return if @lapsed.empty? || off? || !answers?
       return "Your answer no longer counts, since the time has changed. Please answer again." if @content.single?
 
       dates = @lapsed.map { |wall| Core::Words.day(wall.date) }

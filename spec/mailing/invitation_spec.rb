@@ -114,6 +114,15 @@ RSpec.describe Mailing::Invitation do
     expect(mail[:text]).to include "Meeting: Tuesday, 10:00 (was: Monday, 09:30)", "Call: https://calls.example/a\n"
   end
 
+  it "says that an answer no longer counts where one is asked, and not where all is called off" do
+    lapsed = [Core::WallTime.parse("2026-11-30T09:30")]
+    said = "Your answer no longer counts"
+    expect(parts.call(lapsed: lapsed)[:text]).to include said
+    expect(parts.call(lapsed: lapsed, role: "informed")[:text]).not_to include said
+    off = content.with(off: [{"on" => "2026-11-30T09:30:00", "reason" => "Storm"}])
+    expect(parts.call(kind: :called_off, content: off, lapsed: lapsed)[:text]).not_to include said
+  end
+
   it "lists the papers, attached or not, and no agenda or papers once it is called off" do
     papers = [{name: "chart.pdf", attached: true}, {name: "log.pdf", attached: false}]
     expect(parts.call(papers: papers)[:text]).to include "chart.pdf, attached", "log.pdf, too large to attach"
