@@ -177,6 +177,22 @@ RSpec.describe "What is told", at: Stage::STORY do
     end
   end
 
+  it "leads from each entry to its date, and from a run to the one that is on or next" do
+    answer_to = ->(who) { Loading::AnswerLink.address(id, who) }
+    Records::Person.where(id: lars).update_all(guest: true)
+    move(meetings[1], "2026-12-08T09:30")
+    olga = person("Olga Haas")
+    use(UseCases::Substitutes, marit).ask_too(meeting_id: meetings[2], person_id: olga)
+    tell
+    expect([0, 1].map { |i| box.last("wen").line("URL", i) }).to eq [
+      "#{Settings.origin}/series/#{id}/now", "#{Settings.origin}/meetings/#{meetings[1]}"
+    ]
+    expect([0, 1].map { |i| box.last("lars").line("URL", i) }).to eq [
+      answer_to[lars], "#{answer_to[lars]}?date=#{meetings[1]}"
+    ]
+    expect(box.last("olga").line("URL")).to eq "#{answer_to[olga]}?date=#{meetings[2]}"
+  end
+
   it "says to whoever keeps it, and has done it themselves, that they have" do
     wants_own_mail(marit)
     tell

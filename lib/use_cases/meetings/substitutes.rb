@@ -182,7 +182,7 @@ module UseCases
         name: substitute.person.name,
         address: substitute.person.email,
         instead_of: substitute.instead_of&.email,
-        url: Loading::AnswerLink.address(series.id, substitute.person_id),
+        url: "#{Loading::AnswerLink.address(series.id, substitute.person_id)}?date=#{meeting.id}",
         alarm_min: Core::Invitation::Request::ALARM_MIN,
         now: now
       ).to_ical

@@ -37,6 +37,15 @@ const note = ref('')
 const done = ref('')
 const near = computed(() => (link.value ? [link.value.timeZone] : []))
 const { zone, first, all, place, wall } = useZone(near, () => link.value?.timeZone)
+watch(
+  () => !!link.value,
+  async there => {
+    if (!there || !dateAsked.value) return
+    await nextTick()
+    document.getElementById(`date-${dateAsked.value}`)?.scrollIntoView({ block: 'center' })
+  },
+  { immediate: true },
+)
 // A booked time has one page: there it is moved and given back.
 watch(
   () => link.value?.bookingPath,
