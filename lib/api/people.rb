@@ -24,11 +24,11 @@ module Api
       json views.show(params["id"])
     end
 
-    on :get, "/people/:id/absence", "previewAbsence", may: :keep_hours, of: :person do
+    on :get, "/people/:id/absence", "previewAbsence", may: :be_away, of: :person do
       json use(Views::Absences).preview(params["id"], from_day: query("fromDay"), until_day: query("untilDay"))
     end
 
-    on :put, "/people/:id/absence", "keepAbsence", may: :keep_hours, of: :person do
+    on :put, "/people/:id/absence", "keepAbsence", may: :be_away, of: :person do
       use(UseCases::Absences).keep(params["id"], **input)
       json views.show(params["id"])
     end

@@ -16,16 +16,18 @@ module Core
     # @param kind [String] of KINDS
     def wants?(kind) = !without.include?(kind)
 
-    # When a mail may go that is about something at that moment: at once where that is today, else the next morning.
+    # When a mail may go that is about something at that moment: at once where the morning's mail would come
+    # too late for it, else then.
     # @param about [Time, nil] nil: about no moment
     # @param zone [Zone] of the reader
     # @return [Time, nil] nil: at once
     def waits_until(about, now, zone)
-      today = zone.wall(now).date
-      return if !digest || (about && zone.wall(about).date <= today)
+      return unless digest
 
+      today = zone.wall(now).date
       mornings = [today, today + 1].map { |day| zone.instant(WallTime.at(day, MORNING_S)) }
-      mornings.find { |morning| morning > now }
+      morning = mornings.find { |one| one > now }
+      morning if about.nil? || (about > morning && zone.wall(about).date > today)
     end
   end
 end

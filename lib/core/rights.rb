@@ -27,6 +27,7 @@ module Core
       keep_feeds: %i[self],
       renew_links: %i[admin self],
       keep_hold: %i[self],
+      be_away: %i[self],
       keep_poll: %i[admin self],
       keep_open_hours: %i[admin self],
       keep_hosting: %i[self],

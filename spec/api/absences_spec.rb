@@ -105,8 +105,22 @@ RSpec.describe "The invited themselves" do
       :note)).to eq [[ids.first, "declined", "Harvest"]]
     call(:get, "/people/#{wen}/absence?fromDay=#{monday}&untilDay=#{monday - 1}")
     expect(JSON.parse(last_response.body)["errors"].first["pointer"]).to eq "/untilDay"
-    call(:get, "/people/#{lars}/absence?#{days}")
-    expect(status).to eq 404
+    %w[fromDay=soon&untilDay=2026-02-30 fromDay=9999-12-31&untilDay=9999-12-31].each do |odd|
+      call(:get, "/people/#{wen}/absence?#{odd}")
+      expect(status).to be < 500
+    end
+  end
+
+  it "are away by their own word alone, whoever looks after people" do
+    Records::Person.where(id: marit).update_all(admin: true)
+    [wen, marit].each do |other|
+      sign_in(other)
+      call(:get, "/people/#{lars}/absence?fromDay=#{monday}&untilDay=#{monday}")
+      expect(status).to eq 404
+      call(:put, "/people/#{lars}/absence", {fromDay: monday, untilDay: monday, word: nil, meetingIds: []})
+      expect(status).to eq 404
+    end
+    expect(Records::DayOff.where(person_id: lars)).to be_empty
   end
 
   it "are told, for information, that the minutes come when they are issued" do

@@ -34,7 +34,7 @@ module UseCases
         silent = silent_at(meeting, series)
         Records::Sending.create!(
           id: id, series_id: series.id, sent_by_id: by, sequence: last.sequence, recipients: silent.size,
-          note: words(note), sent_at: now, content: last.content.merge("frame" => frame(series))
+          note: words(note), sent_at: now, content: last.content.except("booking").merge("frame" => frame(series))
         )
         remind(silent, id, series)
         note_reminded(meeting, silent)
