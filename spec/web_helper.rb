@@ -151,7 +151,9 @@ module PostOffice
   end
 
   # The worker runs beside the examples in the browser only: elsewhere it would take what a spec is about to look at.
+  # What the tray holds from other examples is gone: a mail of the same words would be taken for one's own.
   def work
+    FileUtils.rm_f(Dir.glob(File.join(@dir, "{post,texts}", "*")))
     @worker = Worker.new(
       post: Mailing::Smtp.new(address: "127.0.0.1", port: @smtp, tls: "off"),
       texts:

@@ -109,7 +109,7 @@ module Loading
     private
 
     def asked?
-      [series.keeper_id, series.chair_id].include?(person.id) ||
+      series.run_by?(person.id) ||
         Records::SeriesMember.exists?(series_id: series.id, person_id: person.id) ||
         Records::Substitute.of_series(series.id).exists?(person_id: person.id) ||
         Records::RowSlot.standing.of_series(series.id).exists?(person_id: person.id) ||

@@ -21,6 +21,14 @@ module Records
           .where("not coalesce(meetings.sign_up, series.sign_up)")
       end
 
+    # Of those the ones that wait for somebody who has neither answered nor sent another.
+    scope :open_to,
+      ->(person_id) do
+        answered = Answer.where(person_id: person_id).where.not(answer: "none").select(:meeting_id)
+        passed_on = Substitute.where(instead_of_id: person_id).select(:meeting_id)
+        waiting_for_answers.where.not(id: answered).where.not(id: passed_on)
+      end
+
     # Whether somebody is in its series or asked to it alone.
     def asked?(person_id) = asked([person_id]).any?
 

@@ -39,6 +39,8 @@ module Records
 
     def zone = Core::Zone[time_zone]
 
+    def run_by?(person_id) = [keeper_id, chair_id].include?(person_id)
+
     # Where it meets, in words: the place held for it, and what was written beside it.
     def location = [held_place&.name, place].compact.join(", ").then { |text| text.empty? ? nil : text }
 

@@ -77,6 +77,18 @@ RSpec.describe "The invited themselves" do
     expect([status, code]).to eq [409, "runs-it"]
   end
 
+  it "do not leave what somebody else invites to" do
+    outside = Records::OutsideMeeting.create!(
+      id: key, person_id: lars, uid: "x", uid_digest: "x", title: "Port council",
+      organizer_email: "port@port.example", messages: [], changed_at: clock.now
+    )
+    Records::Series.where(id: id).update_all(outside_meeting_id: outside.id)
+    sign_in(lars)
+    call(:post, "/series/#{id}/leaving", {word: nil})
+    expect([status, code]).to eq [409, "outside"]
+    expect(Records::SeriesMember.where(series_id: id, person_id: lars)).to exist
+  end
+
   it "do not leave what they are in with a group" do
     group = key
     use(UseCases::Groups, marit).add(id: group, name: "Harbour crew", person_ids: [lars], group_ids: [])

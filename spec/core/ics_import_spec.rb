@@ -59,4 +59,13 @@ RSpec.describe Core::ICalendar::Reader do
       people.map { |person| {**person.except(:id), phone: nil, groups: []} }
     )
   end
+
+  # RFC 6350 4: a comma within a value of a list is escaped; 6.4.1: a number may be a URI.
+  it "reads the number and the categories of a vCard, commas within them and all" do
+    card = "BEGIN:VCARD\r\nFN:Wen\r\nTEL;VALUE=uri:tel:+1-902-555-0101\r\n" \
+      "CATEGORIES:Harbour crew,Boats\\, buoys,, Yard \r\nEND:VCARD\r\n"
+    expect(Core::ICalendar::VCard.read(card).first).to have_attributes(
+      phone: "+1-902-555-0101", groups: ["Harbour crew", "Boats, buoys", "Yard"]
+    )
+  end
 end

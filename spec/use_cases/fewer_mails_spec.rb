@@ -98,6 +98,22 @@ RSpec.describe "Fewer mails", at: Stage::STORY do
     expect(Records::Mail.where(digest: true).pluck(:state).uniq).to eq ["sent"]
   end
 
+  it "leaves out of the morning’s mail what speaks of something that is gone, and sends the rest" do
+    wish(wen, mail_digest: true)
+    tell
+    topic(meetings[0], marit, "Ropes")
+    use(UseCases::AgendaSendings, marit).send_agenda(id: key, meeting_id: meetings[0])
+    use(UseCases::BroughtTopics, marit).ask_for_topics(id: key, meeting_id: meetings[1])
+    waiting = Records::Mail.where(digest: true).order(:created_at, :id)
+    waiting.first.update!(source: nil, person_id: nil)
+    clock.now += 86_400
+    box.fetch
+    expect(box.last("wen").subject).to eq "Topics wanted: Monday mooring round"
+    expect(waiting.pluck(:state, :last_error)).to eq [
+      ["failed", "Whom it is for is not here any more."], ["sent", nil]
+    ]
+  end
+
   it "does not wait with what is about today" do
     wish(wen, mail_digest: true)
     tell

@@ -33,6 +33,20 @@ RSpec.describe "Forms" do
     expect(page).to have_css ".v-input--error input:focus"
   end
 
+  it "lead to the first field that is refused, however far above the button it is" do
+    visit "/series/new"
+    fill_in "Title", with: "Harbour light round"
+    choose_from "Call", "A link of your own"
+    click_button "Make the series"
+    expect(page).to have_content "Give the link of the call, or a number to dial."
+    expect(page).to have_css ".v-input--error input:focus"
+    expect(page.active_element).to eq find_field("Link of the call")
+    expect(page.active_element).not_to be_obscured
+    page.active_element.send_keys "https://talk.example/boats"
+    click_button "Make the series"
+    expect(page).to have_css "h1", text: "Harbour light round"
+  end
+
   # The page makes its dialogs anew, closed, before one of them is opened.
   it "keep what was typed when the whole page goes, and is opened again" do
     visit "/people"

@@ -44,6 +44,8 @@ module Core
         N
         EMAIL
         TZ
+        TEL
+        CATEGORIES
       ].to_set.freeze
 
       # `components` at the top, `warnings` sentences about what was forgiven.

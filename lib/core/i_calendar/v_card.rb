@@ -17,7 +17,7 @@ module Core
             Card.new(
               name: (card.text("FN") || name_of(card))&.strip, email: preferred(card)&.strip&.sub(/\Amailto:/i, ""),
               time_zone: card.text("TZ")&.strip, phone: card["TEL"]&.value&.sub(/\Atel:/i, "")&.strip,
-              groups: card["CATEGORIES"]&.value.to_s.split(",", 11).first(10).map(&:strip).reject(&:empty?)
+              groups: listed(card["CATEGORIES"]).first(10)
             )
           end
       end
@@ -40,6 +40,14 @@ module Core
               .to_s
           end
           .join
+      end
+
+      # "Harbour crew,Boats\, buoys" → ["Harbour crew", "Boats, buoys"] (RFC 6350 4)
+      def listed(property)
+        return [] unless property
+
+        parts = property.value[0, Component::MOST_TEXT].scan(/(?:\\.|[^,\\])+/)
+        parts.map { |part| Component.unescape(part).strip }.reject(&:empty?)
       end
 
       # "Torvald;Ines;;;" → "Ines Torvald"

@@ -41,7 +41,11 @@ module UseCases
     # A word that was written with it is not lost.
     def held?(mail)
       mail.due_at > mail.created_at && mail.state == "waiting" && mail.due_at > @now &&
-        Records::Sending.where(id: mail.sending_id).pick(:note).nil?
+        wordless?(mail.sending_id)
+    end
+
+    def wordless?(sending_id)
+      (@wordless ||= Hash.new { |known, id| known[id] = Records::Sending.where(id: id, note: nil).exists? })[sending_id]
     end
 
     # Unless a worker has it by now.

@@ -107,7 +107,8 @@ module UseCases
     # @return [Loading::BookingMail, nil]
     def booked(sending)
       told = sending.content["booking"] or return
-      Loading::BookingMail.new(find(Records::Booking.includes(:open_hours), told["id"]), told)
+      (@booked ||= {})[sending.id] ||=
+        Loading::BookingMail.new(find(Records::Booking.includes(:open_hours), told["id"]), told)
     end
 
     # What was sent before frames were kept is made of what is there now.

@@ -108,18 +108,39 @@ module UseCases
     def queue = @queue ||= Outbox.queue(clock: @clock)
 
     def hand_over(mail, post, texts)
-      if mail.way == "text"
-        raise Mailing::Refused, "No service for text messages is set up." unless texts
+      sources = together(mail)
+      return if sources.empty?
 
-        texts.deliver(to: mail.recipient, text: mail.source.dup.force_encoding("UTF-8"))
-      else
-        others = mail.digest ? digests.take(mail) : []
-        post.deliver(from: Settings.mail_from, to: mail.recipient, source: source_of(mail, others))
-      end
-      [mail, *others].each { |one| settle(one, state: "sent", sent_at: @clock.now, last_error: nil) }
+      hand_to(post, texts, sources)
+      sources.each_key { |one| settle(one, state: "sent", sent_at: @clock.now, last_error: nil) }
     rescue Mailing::Refused => error
-      settle(mail, state: "failed", last_error: error.message.to_s[0, 500])
+      sources.each_key { |one| fail_with(one, error) }
     rescue Mailing::Unreachable => error
+      sources.each_key { |one| put_off(one, error) }
+    end
+
+    # Those that go as one, each with what it says. What speaks of something that is gone fails by itself.
+    # @return [Hash{Records::Mail => String}]
+    def together(mail)
+      all = [mail, *(digests.take(mail) if mail.digest)]
+      all.each_with_object({}) do |one, sources|
+        sources[one] = one.source || compose(one)
+      rescue Mailing::Refused => error
+        fail_with(one, error)
+      end
+    end
+
+    def hand_to(post, texts, sources)
+      mail, source = sources.first
+      return post.deliver(from: Settings.mail_from, to: mail.recipient, source: as_one(sources)) if mail.way != "text"
+      raise Mailing::Refused, "No service for text messages is set up." unless texts
+
+      texts.deliver(to: mail.recipient, text: source.dup.force_encoding("UTF-8"))
+    end
+
+    def fail_with(mail, error) = settle(mail, state: "failed", last_error: error.message.to_s[0, 500])
+
+    def put_off(mail, error)
       attempts = mail.attempts + 1
       settle(
         mail, attempts: attempts, last_error: error.message.to_s[0, 500],
@@ -130,12 +151,12 @@ module UseCases
 
     def digests = @digests ||= Digests.new(clock: @clock)
 
-    def source_of(mail, others)
-      return mail.source || compose(mail) if others.empty?
+    def as_one(sources)
+      mail, source = sources.first
+      return source if sources.one?
 
-      parts = digests.compose([mail, *others].map { |one| one.source || compose(one) })
       message.source(key: mail.reason, name: mail.person&.name || mail.recipient, address: mail.recipient, at: now,
-        **parts)
+        **digests.compose(sources.values))
     end
 
     # Of a sending to many, each mail is made only now; made again, it is the same, under the same Message-ID.

@@ -1,7 +1,7 @@
 module UseCases
   # Somebody leaves a series by themselves; whoever keeps it hears, and their calendar is tidied.
   class SeriesLeaving < Base
-    # @raise [Core::Conflict] codes "runs-it" and "in-a-group"
+    # @raise [Core::Conflict] codes "outside", "runs-it" and "in-a-group"
     def leave(series_id, word: nil)
       write do
         series = find(Records::Series.lock.includes(:keeper), series_id)
@@ -18,16 +18,15 @@ module UseCases
     private
 
     def refuse(series, member)
-      if [series.keeper_id, series.chair_id].include?(by)
-        raise Core::Conflict.new("You run this series. Hand it to somebody else first.", code: "runs-it")
-      end
+      stop("outside", "Somebody else invites to it. Answer that you cannot come.") if series.outside_meeting_id
+      stop("runs-it", "You run this series. Hand it to somebody else first.") if series.run_by?(by)
       return unless member.via_group_id
 
       group = Records::Group.where(id: member.via_group_id).pick(:name)
-      raise Core::Conflict.new(
-        "You are asked with the group “#{group}”. Whoever keeps that group can take you off it.", code: "in-a-group"
-      )
+      stop("in-a-group", "You are asked with the group “#{group}”. Whoever keeps that group can take you off it.")
     end
+
+    def stop(code, words) = raise(Core::Conflict.new(words, code: code))
 
     # Out of their calendar, where it stands in it.
     def take_out(series, role)

@@ -65,7 +65,7 @@ module Views
             ),
           series_zone_city: series.zone.city,
           told: !series.told_at.nil? || !series.outside_meeting_id.nil?,
-          runs_it: [series.keeper_id, series.chair_id].include?(by),
+          runs_it: series.run_by?(by),
           role: series.members.find { |member| member.person_id == by }&.role,
           answer: answers[meeting.id] || "none",
           answer_asked: meeting.options.answers_asked || meeting.options.sign_up,
@@ -103,7 +103,8 @@ module Views
     def unanswered
       memberships = Records::SeriesMember.where(person_id: by).where.not(role: "informed").select(:series_id)
       series = Records::Series.shown_to(by).where(id: memberships).where.not(keeper_id: by).index_by(&:id)
-      rows = open_to_answer.where(series_id: series.keys).group(:series_id).order("min(meetings.starts_at)")
+      open = Records::Meeting.coming(now).open_to(by).where(series_id: series.keys)
+      rows = open.group(:series_id).order("min(meetings.starts_at)")
       found = rows.pluck(:series_id, Arel.sql("count(*)"), Arel.sql("min(meetings.starts_at)"))
       paths = Loading::AnswerLink.paths(found.map(&:first), by)
       found.map do |id, count, first|
@@ -112,12 +113,6 @@ module Views
           path: paths[id]
         }
       end
-    end
-
-    def open_to_answer
-      answered = Records::Answer.where(person_id: by).where.not(answer: "none").select(:meeting_id)
-      passed_on = Records::Substitute.where(instead_of_id: by).select(:meeting_id)
-      Records::Meeting.coming(now).waiting_for_answers.where.not(id: answered).where.not(id: passed_on)
     end
 
     def series_without_meeting

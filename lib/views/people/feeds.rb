@@ -94,7 +94,7 @@ module Views
     end
 
     def role(series, person) =
-      if [series.keeper_id, series.chair_id].include?(person.id)
+      if series.run_by?(person.id)
         "required"
       else
         series.members.find { |member| member.person_id == person.id }&.role

@@ -27,7 +27,7 @@ module Views
         guest: person.guest,
         role: member&.role || "required",
         total: coming.count,
-        open_total: waiting(coming, person_id).count,
+        open_total: coming.where(state: "planned").open_to(person_id).count,
         goes_on: !member.nil? && !series.rule.nil? && series.ended_from.nil? && series.to_run.endless?,
         time_zone: zone.name,
         booking_path: booking_path(series, person_id),
@@ -49,13 +49,6 @@ module Views
       issued = link.meetings.where(id: Records::MinutesVersion.select(:meeting_id))
       issued.order(starts_at: :desc, id: :desc).limit(LISTED)
         .map { |meeting| {meeting_id: meeting.id, local_start: zone.wall(meeting.starts_at)} }
-    end
-
-    # Those that wait for their answer.
-    def waiting(coming, person_id)
-      answered = Records::Answer.where(person_id: person_id).where.not(answer: "none").select(:meeting_id)
-      passed_on = Records::Substitute.where(instead_of_id: person_id).select(:meeting_id)
-      coming.where(state: "planned").waiting_for_answers.where.not(id: answered).where.not(id: passed_on)
     end
 
     def booking_path(series, person_id)

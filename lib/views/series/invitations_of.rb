@@ -27,9 +27,8 @@ module Views
     end
 
     def waiting(coming, person_id)
-      answered = Records::Answer.where(person_id: person_id).where.not(answer: "none").select(:meeting_id)
       member = Records::SeriesMember.where(person_id: person_id).where.not(role: "informed").select(:series_id)
-      coming.waiting_for_answers.where(series_id: member).where.not(id: answered).group(:series_id).count
+      coming.open_to(person_id).where(series_id: member).group(:series_id).count
     end
 
     def row(series, next_start, open_total, path)

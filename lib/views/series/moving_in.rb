@@ -46,7 +46,14 @@ module Views
     rescue Core::Invalid => error
       raise if error.code == "too-much-work"
 
-      leave_out(component.text("SUMMARY"), component["DTSTART"]&.value, error.message)
+      leave_out(component.text("SUMMARY"), day_of(component["DTSTART"]&.value), error.message)
+    end
+
+    # In words where it is a date; else as it stands, for what is wrong with it may be just that.
+    def day_of(start)
+      start && Core::Words.day(Date.strptime(start[0, 8], "%Y%m%d"))
+    rescue Date::Error
+      start
     end
 
     def leave_out(title, on, why)

@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="F">
 import { nextTick, ref, useId, useTemplateRef, watch } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
+import { focusFault } from '../composables/useFaults'
 import { useMine } from '../composables/useMine'
 import { useNotice } from '../composables/useNotice'
 import ProblemNote from './ProblemNote.vue'
@@ -116,14 +117,11 @@ function focusFirst() {
 watch([() => error, () => busy], async () => {
   await nextTick()
   await nextTick()
-  if (!busy) focusFault()
+  if (!busy) focusFault(box.value)
 })
-function focusFault() {
-  box.value?.querySelector<HTMLElement>('.v-input--error :is(input, textarea)')?.focus()
-}
 function submit() {
   emit('submit')
-  setTimeout(focusFault, 50)
+  setTimeout(() => focusFault(box.value), 50)
 }
 
 onBeforeRouteLeave(() => {

@@ -89,14 +89,6 @@ async function send(state: 'open' | 'done', delayed: boolean, words: string) {
   display: grid;
   gap: 16px;
 }
-.mark {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  font:
-    650 1.1429rem 'Bricolage Grotesque Variable',
-    sans-serif;
-}
 .deeds {
   display: flex;
   flex-wrap: wrap;
