@@ -97,7 +97,7 @@ module Api
       people = use(Views::People)
       me = people.me
       token = Rack::Protection::AuthenticityToken.token(session)
-      {person: me, csrf_token: token, needs_set_up: me.nil? && people.empty?}
+      {person: me, csrf_token: token, needs_set_up: me.nil? && people.empty?, month_first: people.month_first?}
     end
   end
 end

@@ -2,8 +2,6 @@ module Loading
   # Reads lines typed at one meeting: it needs names, the day, and when the next meeting is, and nothing else of the
   # sheet. Whoever is asked to this meeting alone can be named, too.
   class LineReading
-    # Where the month is written before the day (common practice).
-    MONTH_FIRST = %w[us].freeze
     HOLIDAYS_AHEAD = 400
 
     # @param meeting [Records::Meeting]
@@ -27,7 +25,7 @@ module Loading
     def reader
       @reader ||= Core::Sheet::LineReader.new(
         people: people, today: today, next_meeting_on: next_day, everyone_ids: everyone_ids, called: called,
-        dates: {holidays: holidays, month_first: MONTH_FIRST.include?(region.to_s[0, 2])}
+        dates: {holidays: holidays, month_first: Core::CivilDay.month_first?(region)}
       )
     end
 

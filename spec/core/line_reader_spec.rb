@@ -38,7 +38,7 @@ RSpec.describe Core::Sheet::LineReader do
 
   # What is meant by them, said a second time by looking at one day after the other (common practice).
   monday = ->(day) { day.downto(day - 6).find(&:monday?) }
-  following = ->(day, name) { (day + 1..day + 7).find { |one| one.strftime("%A") == name } }
+  following = ->(day, name) { (day..day + 6).find { |one| one.strftime("%A") == name } }
   {
     "today" => ->(day) { day }, "tomorrow" => ->(day) { day + 1 }, "by Friday" => ->(day) { following[day, "Friday"] },
     "by Sunday" => ->(day) { following[day, "Sunday"] }, "in two weeks" => ->(day) { day + 14 },
@@ -53,8 +53,6 @@ RSpec.describe Core::Sheet::LineReader do
       # The days around a year's end, a leap day, and both changes of the clocks.
       [[2027, 12, 24], [2028, 2, 22], [2027, 3, 22], [2027, 10, 25]].each do |year, month, day|
         (Date.new(year, month, day)..Date.new(year, month, day) + 13).each do |on|
-          next if phrase.include?("29 February") && meant[on].year > on.year + 1 # named a year ahead at most
-
           found = readers[on].read("Ines to order rope #{phrase}")
           expect([on, found.due_on]).to eq [on, meant[on]]
         end

@@ -4,8 +4,8 @@
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 const WEEKDAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat']
-/** So far ahead the next date is looked for that fits what was typed: a 29 February may be four years off. */
-const FURTHEST_DAYS = 4 * 366 + 1
+/** So far ahead the next date is looked for that fits what was typed: a 29 February may be eight years off. */
+const FURTHEST_DAYS = 8 * 366
 
 const iso = (at: Date) => at.toISOString().slice(0, 10)
 const utc = (day: string) => new Date(`${day}T00:00Z`)
@@ -20,10 +20,12 @@ interface Wanted {
 }
 
 /**
- * "fri 14", "14.12.", "14 dec 27", "tomorrow", "+7", "2026-12-14": the next day that fits, from today on.
+ * "fri 14", "14.12.", "14 dec 27", "tomorrow", "+7", "2026-12-14": the next day that fits, from today on. The days are
+ * those of the server (spec/vectors/days.json).
+ * @param monthFirst whether 12/7 is 7 December
  * @returns such as "2026-12-14"; null when it is none
  */
-export function readDate(typed: string, today: string): string | null {
+export function readDate(typed: string, today: string, monthFirst = false): string | null {
   const text = typed.trim().toLowerCase().replaceAll(',', ' ')
   const full = /^(\d{4})-(\d\d?)-(\d\d?)$/.exec(text)
   if (full) return exact(Number(full[1]), Number(full[2]), Number(full[3]))
@@ -31,7 +33,7 @@ export function readDate(typed: string, today: string): string | null {
   if (text === 'tomorrow') return addDays(today, 1)
   const ahead = /^\+(\d{1,3})$/.exec(text)
   if (ahead) return addDays(today, Number(ahead[1]))
-  const wanted = partsOf(text)
+  const wanted = partsOf(monthFirst ? dayFirst(text) : text)
   if (!wanted) return null
   if (wanted.year !== undefined && wanted.day !== undefined && wanted.month !== undefined) {
     const found = exact(wanted.year, wanted.month, wanted.day)
@@ -57,6 +59,9 @@ function fits(at: Date, wanted: Wanted) {
     (wanted.year === undefined || at.getUTCFullYear() === wanted.year)
   )
 }
+
+/** "12/7" → "7/12" */
+const dayFirst = (text: string) => text.replace(/(?<!\d)(\d{1,2})\/(\d{1,2})(?!\d)/, '$2/$1')
 
 /** Words and numbers in any order, day before month; null when something is left over. */
 function partsOf(text: string): Wanted | null {

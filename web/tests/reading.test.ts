@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import days from '../../spec/vectors/days.json'
 import { clockOf, readDate, readLength, readTime } from '../src/reading'
 
 const TODAY = '2026-11-25' // a Wednesday
@@ -21,6 +22,12 @@ describe('A date as people type it', () => {
 
   it.each(['', '32 foo', '31.11.2026', '2026-02-29', 'mon 1 dec 2026', '45'])('“%s” is none', typed =>
     expect(readDate(typed, TODAY)).toBeNull(),
+  )
+})
+
+describe('A date as the server reads it', () => {
+  it.each(days.days)('“$text” said on $today', ({ text, today, day, month_first }) =>
+    expect(readDate(text, today, month_first)).toBe(day),
   )
 })
 

@@ -1,104 +1,121 @@
 module Core
   module Asking
-    # Times as people paste them: "Mon 7 Dec 14:00, Tue 8 Dec 9–10", one a line or with commas between, day before
-    # month. A time without a day is of the day before it; a day without a year is the next there is.
-    module DateList
+    # Times as people paste them, a line at a time: "Mon 7 Dec 14:00, Tue 8 Dec 9–10", "10am or 2pm on Tue 1 Dec",
+    # "Mon 7 and Tue 8 Dec at 14:00". A line is read whole or given back whole, so that nothing is added in silence.
+    # A line of times alone is of the days of the line before it, unless that was given back.
+    class DateList
       MOST = 40
-      # Letters that are read; forty times do not need them.
+      # Letters that are read; forty times do not need them. Nor does a line need more than this.
       READ = 5_000
-      MONTHS = %w[jan feb mar apr may jun jul aug sep oct nov dec].freeze
-      WEEKDAYS = %w[sun mon tue wed thu fri sat].freeze
-      CLOCK = /(\d{1,2})(?:[.:h](\d\d))?\s*(am|pm)?/i
-      TIME = /\A(?:at\s+|@\s*)?#{CLOCK}(?:\s*(?:-|–|—|to|until)\s*#{CLOCK})?\s*(?:h|o'clock)?\z/i
-      ISO = /\A(\d{4})-(\d\d)-(\d\d)(?:[T\s]+|\z)/
-      NUMBERS = %r{\A(\d{1,2})[./](\d{1,2})(?:[./]\s?(\d{4}|\d\d))?\.?(?:\s+|\z)}
-      NAMED = /\A(\d{1,2})(?:st|nd|rd|th|\.)?\s+(?:of\s+)?([a-z]{3,9})\.?(?:\s+(\d{4}))?(?:\s+|\z)/i
-      WEEKDAY = /\A(mon|tue|wed|thu|fri|sat|sun)[a-z]*\.?(?:\s+|\z)/i
+      LINE = 1_000
+      # What stands before an entry of a list.
+      BULLET = /\A(?:[>*•◦▪–—-]|\[[ x]?\]|\(?(?:\d{1,2}|[a-z])\)|(?:option|slot|date|time) \d{1,2} ?[:.)])(?: |\z)/i
+      NUMBERED = /\A(\d{1,2})\. /
 
       # A time that was read. `length_min` nil where no end was given.
       Found = Value.of(:wall, :length_min)
 
-      module_function
-
       # @param today [Date] on the wall of whoever pastes
-      # @return [Array(Array<Found>, Array<String>)] what was read, and what could not be, as it stood there
-      def read(text, today:)
-        date, found, unread = nil, [], []
-        pieces(text).each do |piece|
-          day, rest = day_of(piece, today)
-          next unread << piece if day == :wrong
+      # @param month_first [Boolean] whether 12/7 is 7 December
+      # @return [Array(Array<Found>, Array<String>)] what was read, and the lines that could not be, as they stood there
+      def self.read(text, today:, month_first: false)
+        text = text.to_s
+        list = new(today, month_first)
+        text[0, READ].split(/[\n\r;]/).each { |line| list.take(line.strip) if line.match?(/[[:alnum:]]/) }
+        list.give_back(text[READ..]) if text.length > READ
+        list.done
+      end
 
-          date = day || date
-          next if rest.empty? && day
-          time = date && time_of(rest)
-          time ? found << Found.new(wall: WallTime.at(date, time[0] * 60), length_min: time[1]) : unread << piece
+      def initialize(today, month_first)
+        @reads = {today: today, month_first: month_first}
+        @found, @unread, @number = [], [], 0
+      end
+
+      def take(line)
+        blocks = blocks_of(line)
+        times, days = blocks && pair(blocks)
+        return give_back(line) if times.nil? || (@found | times).size > MOST
+
+        # Days alone wait for the times below them.
+        settle unless blocks.first.is_a?(PastedTimes::Found) && times.any?
+        @waiting = times.empty? ? line : nil
+        @found |= times
+        @days = days
+      end
+
+      def give_back(line)
+        settle
+        @unread << line
+        @days = nil
+      end
+
+      def done
+        settle
+        [@found, @unread]
+      end
+
+      private
+
+      # Days for which no time has come.
+      def settle
+        @unread << @waiting if @waiting
+        @waiting = nil
+      end
+
+      # What stands there without the sign of a list; "1. " is one only where the numbers go on: "7. Dec" is a date.
+      def blocks_of(line)
+        line = line.gsub(/[[:space:]]+/, " ").tr("–—−", "-")
+        return if line.length > LINE
+
+        line = line.sub(BULLET, "").lstrip
+        numbered = NUMBERED.match(line)
+        if numbered && numbered[1].to_i == @number + 1 && (found = blocks(numbered.post_match))
+          @number += 1
+          return found
         end
-        [found.uniq.first(MOST), unread]
+        blocks(line)
       end
 
-      # A comma between a day and its time, or after its name, parts nothing.
-      def pieces(text)
-        text.to_s[0, READ].split(/[\n;,]/).flat_map { |part| part.gsub(/[[:space:]]+/, " ").split(/ and /i) }
-          .map(&:strip).reject(&:empty?)
-          .each_with_object([]) do |piece, out|
-            out.last&.match?(/\A#{WEEKDAY.source[2..]}\z/i) ? out[-1] = "#{out.last} #{piece}" : out << piece
-          end
+      # @return [Array<PastedDays::Found, PastedTimes::Found>, nil] nil where something is not understood
+      def blocks(line)
+        words = PastedWords.read(line) or return
+        days = PastedDays.new(words, **@reads)
+        times = PastedTimes.new(words, days)
+        place, found = 0, []
+        while (place = PastedWords.next(words, place))
+          block = found.last.is_a?(PastedDays::Found) ? times.at(place) : days.at(place) || times.at(place)
+          return if block.nil? || block == :doubt
+
+          found << block
+          place = block.after
+        end
+        found if found.any? && alternate?(found)
       end
 
-      # @return [Array(Date, String)] nil where none is named, :wrong where there is no such day
-      def day_of(piece, today)
-        weekday = piece[WEEKDAY, 1]&.downcase
-        rest = piece.sub(WEEKDAY, "")
-        parts, after = date_parts(rest)
-        return [weekday ? next_weekday(weekday, today) : nil, rest] unless parts
+      def alternate?(blocks) = blocks.each_cons(2).none? { |one, other| one.instance_of?(other.class) }
 
-        date = exact(*parts, today) or return [:wrong, rest]
-        return [:wrong, rest] if weekday && WEEKDAYS[date.wday] != weekday
+      # Days with the times behind them, or times with the days behind them.
+      # @return [Array(Array<Found>, Array<Date>), nil] the times, and the days that stand for the lines below
+      def pair(blocks)
+        first, last = blocks.first.is_a?(PastedDays::Found), blocks.last.is_a?(PastedDays::Found)
+        return [[], blocks.first.dates] if first && blocks.size == 1
+        return if first && last
 
-        [date, after]
+        # Times first and last: the first are of the line before.
+        unless first || last
+          return unless @days
+
+          blocks = [PastedDays::Found.new(dates: @days, after: 0), *blocks]
+        end
+        found = blocks.each_slice(2).flat_map { |pair| times(*(last ? pair.reverse : pair)) }
+        [found, blocks.reverse.find { |one| one.is_a?(PastedDays::Found) }.dates] if found.any?
       end
 
-      # @return [Array(Array(Integer, Integer, Integer), String), nil] year (nil: the next), month and day; the rest
-      def date_parts(text)
-        if (match = ISO.match(text))
-          [match.captures.map(&:to_i), match.post_match]
-        elsif (match = NUMBERS.match(text))
-          [[match[3] && year(match[3]), match[2].to_i, match[1].to_i], match.post_match]
-        elsif (match = NAMED.match(text)) && (month = MONTHS.index(match[2].downcase[0, 3]))
-          [[match[3]&.to_i, month + 1, match[1].to_i], match.post_match]
+      def times(days, times)
+        days.dates.product(times.times).map do |date, (minute, length)|
+          Found.new(wall: WallTime.at(date, minute * 60), length_min: length)
         end
       end
-
-      def year(text) = (text.length == 2) ? 2000 + text.to_i : text.to_i
-
-      def exact(year, month, day, today)
-        return Date.valid_date?(year, month, day) ? Date.new(year, month, day) : nil if year
-
-        years = today.year..today.year + 4
-        years.lazy.select { |one| Date.valid_date?(one, month, day) }.map { |one| Date.new(one, month, day) }
-          .find { |date| date >= today }
-      end
-
-      def next_weekday(name, today) = (today..today + 6).find { |date| WEEKDAYS[date.wday] == name }
-
-      # @return [Array(Integer, Integer), nil] minute of the day, and length
-      def time_of(text)
-        match = TIME.match(text) or return
-        start = minute(match[1], match[2], match[3] || (match[6] if match[4])) or return
-        return [start, nil] unless match[4]
-
-        finish = minute(match[4], match[5], match[6]) or return
-        [start, finish - start] if finish > start
-      end
-
-      def minute(hour, min, half)
-        hour = hour.to_i
-        return if half && !hour.between?(1, 12)
-
-        hour = hour % 12 + (half.casecmp?("pm") ? 12 : 0) if half
-        hour * 60 + min.to_i if hour < 24 && min.to_i < 60
-      end
-      private_class_method :pieces, :day_of, :date_parts, :year, :exact, :next_weekday, :time_of, :minute
     end
   end
 end

@@ -1,8 +1,8 @@
 module Core
   module Sheet
     # Reads the day in phrases such as "by Friday", "before 12 May", "in two weeks", "by next meeting".
-    # A weekday is the next such day after today; a date without a year the next to come; a week is meant up to its
-    # Friday, a quarter up to its last day (common practice).
+    # A weekday is the next such day, today among them; a date without a year the next to come (CivilDay); a week is
+    # meant up to its Friday, a quarter up to its last day (common practice).
     class DateReader
       # `on` is the day, a Date; `odd` what is not believed of it, in words, or nil.
       Found = Value.of(:on, :odd)
@@ -213,13 +213,9 @@ module Core
       def full(year) = (year.length == 2) ? "20#{year}" : year
 
       def civil(year, month, day)
-        years = year ? [year.to_i] : [@today.year, @today.year + 1]
-        years.each do |candidate|
-          if Date.valid_date?(candidate, month, day) && (year || Date.new(candidate, month, day) >= @today)
-            return Date.new(candidate, month, day)
-          end
-        end
-        nil
+        return CivilDay.upcoming(month, day, from: @today) unless year
+
+        Date.new(year.to_i, month, day) if Date.valid_date?(year.to_i, month, day)
       end
 
       def day_of_month((weekday, day))
@@ -242,9 +238,9 @@ module Core
 
       def wday(name) = DAY_NAMES.index { |day| day.start_with?(name.downcase[0, 3]) }
 
-      def weekday((name)) = @today + ((wday(name) - @today.wday - 1) % 7 + 1)
+      def weekday((name)) = CivilDay.weekday(wday(name), from: @today)
 
-      # "Thursday week": a week after the next Thursday.
+      # "Thursday week": a week after that Thursday.
       def weekday_week(names) = weekday(names.compact) + 7
 
       # "next Friday" is the one of the week after, weeks beginning on Monday (common practice; it is shown).

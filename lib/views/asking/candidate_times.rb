@@ -5,7 +5,8 @@ module Views
     # @return [Hash] times, and what could not be read
     def read(text:, time_zone:)
       zone = Core::Zone[time_zone, pointer: "/timeZone"]
-      found, unread = Core::Asking::DateList.read(text, today: zone.wall(now).date)
+      month_first = Core::CivilDay.month_first?(Records::Person.find_by(id: by)&.region)
+      found, unread = Core::Asking::DateList.read(text, today: zone.wall(now).date, month_first: month_first)
       {times: found.map { |one| time(one, zone) }, unread: unread}
     end
 

@@ -3,7 +3,10 @@ module Views
   class People < Base
     PAGE_SIZE = 100
 
-    def me = Records::Person.find_by(id: by)&.then { |person| row_of(person) }
+    def me = whoever && row_of(whoever)
+
+    # Whether whoever looks writes 12/7 for 7 December.
+    def month_first? = Core::CivilDay.month_first?(whoever&.region)
 
     # Whether nobody is here yet, so that the first person must be made.
     def empty? = !Records::Person.exists?
@@ -68,6 +71,8 @@ module Views
     end
 
     private
+
+    def whoever = @whoever ||= Records::Person.find_by(id: by)
 
     # Others see that somebody is off, not why.
     def days_off(person, from)

@@ -3641,6 +3641,8 @@ export interface components {
             password: string;
         };
         Session: {
+            /** @description whoever is signed in writes 12/7 for 7 December */
+            monthFirst: boolean;
             person: components["schemas"]["Person"] | null;
             csrfToken: string;
             /** @description nobody is here yet */

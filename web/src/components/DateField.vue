@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { mdiCalendarBlankOutline } from '@mdi/js'
+import { useSession } from '../composables/useSession'
 import { addDays, readDate } from '../reading'
 import { shortDay, wallNow } from '../time'
 import TypedField from './TypedField.vue'
@@ -13,6 +14,7 @@ const {
 } = defineProps<{ label: string; errorMessages?: string | string[]; timeZone?: string; hint?: string }>()
 const day = defineModel<string | null>({ required: true })
 const today = computed(() => wallNow(timeZone).slice(0, 10))
+const { session } = useSession()
 const picking = ref(false)
 const field = ref<{ choose: (day: string) => void } | null>(null)
 
@@ -39,7 +41,7 @@ function pick(chosen: unknown) {
     :error-messages="errorMessages"
     :hint="hint"
     :persistent-hint="!!hint"
-    :read="typed => readDate(typed, today)"
+    :read="typed => readDate(typed, today, session?.monthFirst)"
     :write="write"
     :step="(value, by) => addDays(value ?? today, by)"
     wrong="This is no date. Write it like “fri 14” or “14 Dec 2026”."

@@ -105,6 +105,8 @@ export function usePersonPage(id: MaybeRefOrGetter<string>, isMe: MaybeRefOrGett
     onSuccess: person => {
       cache.setQueryData(['person', person.id], person)
       changed('hours')
+      // With the region goes whether the month is written first.
+      if (toValue(isMe)) void cache.invalidateQueries({ queryKey: ['session'] })
     },
   })
   const setting = useMutation({
