@@ -11,6 +11,8 @@ module Core
     ASKED_AHEAD_S = 15 * 86_400
     # Owners hear of what is due at that hour on their wall, or later the same day.
     HOUR = 8
+    # So far off the nearest working day is looked for. Whoever has none is taken to work as most do.
+    REACH_DAYS = 31
     WEEKEND = [0, 6].freeze
 
     module_function
@@ -40,19 +42,20 @@ module Core
     # An owner is reminded on the last working day before an action is due, and once more on the first after, when it is
     # still open.
     # @param due_on [Date]
+    # @param hours [FreeBusy::WorkingHours] of the owner, with their days off and public holidays
     # @return [Symbol, nil] :before or :after, when that is today
-    def of_action(due_on, today)
-      return :before if working(due_on - 1, -1) == today
+    def of_action(due_on, today, hours)
+      return :before if working(due_on - 1, -1, hours) == today
 
-      :after if working(due_on + 1, 1) == today
+      :after if working(due_on + 1, 1, hours) == today
     end
 
     # Due dates an owner may be reminded of on a day. @return [Range<Date>]
-    def due_dates(today) = (today - 3)..(today + 3)
+    def due_dates(today) = (today - REACH_DAYS)..(today + REACH_DAYS)
 
-    def working(day, step)
-      day += step while WEEKEND.include?(day.wday)
-      day
+    def working(day, step, hours)
+      days = Array.new(REACH_DAYS) { |i| day + i * step }
+      days.find { |one| hours.works_on?(one) } || days.find { |one| !WEEKEND.include?(one.wday) }
     end
   end
 end

@@ -4,7 +4,8 @@ module Core
   module SearchWords
     # Before each token: no word is too short for the database's index then, and none is one it leaves out.
     PREFIX = "zz".freeze
-    WORD = /[[:alnum:]]+/
+    # With signs that stand on the letter before: "é" may be two.
+    WORD = /[[:alnum:]][[:alnum:]\p{Mn}]*/
     LETTERS = {"ø" => "o", "æ" => "ae", "å" => "a", "ł" => "l", "ß" => "ss", "đ" => "d", "þ" => "th"}.freeze
     # From so many letters on, the beginning of a word is enough.
     BEGINNING = 3
@@ -15,11 +16,11 @@ module Core
 
     module_function
 
-    # @return [String] plain small letters
+    # @return [String] plain small letters; those that are two in one, such as "ﬁ" and "ĳ", as two
     def fold(text)
       return text.downcase if text&.ascii_only?
 
-      text.to_s.downcase.gsub(/[øæåłßđþ]/, LETTERS).unicode_normalize(:nfd).gsub(/\p{Mn}/, "")
+      text.to_s.downcase.gsub(/[øæåłßđþ]/, LETTERS).unicode_normalize(:nfkd).gsub(/\p{Mn}/, "")
     end
 
     # @return [Array<String>] each word once

@@ -25,7 +25,8 @@ module Loading
 
     def comments = poll.people.filter_map { |one| [one.person_id, one.comment] if one.comment }.to_h
 
-    def reason(standing) = tally.reason(standing, names, comments)
+    # @param busy [Array<String>] whose calendars speak against it
+    def reason(standing, busy: []) = tally.reason(standing, names, comments: comments, busy: busy)
 
     # @return [Array<Records::PollPerson>] who has said nothing yet
     def silent = poll.people.reject(&:answered_at)

@@ -16,6 +16,7 @@ RSpec.describe "Asking for times" do
       ["ties in order of time", ["ss-", "sp-", "ss-"], [0, 2]],
       ["possible is not cannot", ["ppp", "css"], [0]],
       ["nobody has answered", ["---", "---"], []],
+      ["none where one who must come cannot", ["cs-", "cp-"], []],
       ["no candidates", [], []]
     ].each do |name, rows, best|
       it "finds best: #{name}" do
@@ -51,7 +52,8 @@ RSpec.describe "Asking for times" do
     end
 
     def independent(candidates, people, answers)
-      return [] if answers.empty?
+      asked = people.reject { |_, role| role == :informed }.map(&:first)
+      return [] if answers.none? { |(_, person), _| asked.include?(person) }
 
       count = ->(id, role, word) { people.count { |person, r| r == role && answers[[id, person]] == word } }
       beats = lambda do |a, b|
@@ -63,21 +65,37 @@ RSpec.describe "Asking for times" do
         count[a, :optional, "suits"] > count[b, :optional, "suits"]
       end
       ids = candidates.map(&:first)
-      ids.reject { |a| ids.any? { |b| beats[b, a] } }.sort
+      ids.reject { |a| ids.any? { |b| beats[b, a] } || count[a, :required, "cannot"].positive? }.sort
     end
 
     it "says why" do
       people = self.class.people.map { |id, role| Core::Asking::Tally::Person.new(id: id, role: role) }
       names = {"wen" => "Wen", "lars" => "Lars", "rory" => "Rory", "gun" => "Gunnar"}
       said = {%w[a wen] => "suits", %w[b wen] => "cannot", %w[b lars] => "suits", %w[c wen] => "cannot",
-              %w[c lars] => "cannot", %w[c rory] => "cannot", %w[d rory] => "cannot"}
+              %w[c lars] => "cannot", %w[c rory] => "cannot", %w[d rory] => "cannot", %w[e gun] => "suits",
+              %w[b gun] => "cannot"}
       tally = described_class.new(%w[a b c d e].each_with_index.map { |id, i| [id, seven + i] }, people, said)
-      reasons = tally.ranked.to_h { |one| [one.id, tally.reason(one, names, {"wen" => "school run"})] }
+      reasons = tally.ranked.to_h { |one| [one.id, tally.reason(one, names, comments: {"wen" => "school run"})] }
       expect(reasons).to eq(
-        "a" => "Nobody is out. Best.", "b" => "Wen, who must come, cannot: “school run”.",
+        "a" => "Nobody has said no. Best.", "b" => "Wen, who must come, cannot: “school run”.",
         "c" => "3 cannot, 2 of them must come.", "d" => "Nobody who must come is out; Rory cannot.",
         "e" => "Nobody has answered yet."
       )
+      expect(tally.reason(tally.ranked.first, names, busy: %w[lars wen])).to eq(
+        "Nobody has said no. By the calendar, Lars cannot. Best."
+      )
+    end
+
+    it "praises nothing at which one who must come is out, and says when nobody asked is" do
+      people = %w[wen lars].map { |id| Core::Asking::Tally::Person.new(id: id, role: :required) }
+      reasons = lambda do |said|
+        tally = described_class.new(%w[a b].map { |id| [id, seven] }, people, said)
+        tally.ranked.map { |one| tally.reason(one, {"wen" => "Wen", "lars" => "Lars"}) }
+      end
+      said = %w[a b].product(%w[wen lars])
+      expect(reasons[said.to_h { |(id, who)| [[id, who], (who == "wen") ? "cannot" : "suits"] }])
+        .to all eq "Wen, who must come, cannot. Nowhere are fewer out."
+      expect(reasons[said.to_h { |key| [key, "suits"] }]).to all eq "Nobody is out. Best. As good as another."
     end
   end
 

@@ -190,6 +190,15 @@ RSpec.describe Core::Calls do
       expect(there.people).to eq []
     end
 
+    it "has nobody in a call that has ended, nor at its door, whose leaving was never reported" do
+      ended = report("ended", "10:45", nil, person: nil)
+      expect(spans(
+        report("came", "10:00"), report("came", "10:30", "v2", person: "wen"),
+        report("left", "10:40", "v2", person: "wen", came_at: "10:30"), ended, report("came", "10:50", "v3")
+      )).to eq [["ines", [%w[10:00 10:45], ["10:50", nil]]], ["wen", [%w[10:30 10:40]]]]
+      expect(described_class.new([report("waits", "10:44", "v4", person: nil), ended]).waiting).to eq []
+    end
+
     # [spans, begun at, closed at, what stands in the list] of a meeting from 10:00 to 11:00
     [
       [[["09:50", nil]], nil, nil, [:on_call, nil]],

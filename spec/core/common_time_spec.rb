@@ -121,6 +121,17 @@ RSpec.describe Core::CommonTime::Search do
       ).to_a
     end
 
+    it "tries every phase of an interval" do
+      firsts = candidates(interval: 2, hours: [840, 900]).map { |one| [one.walls.first.date.iso8601, one.walls.size] }
+      expect(firsts).to eq [["2027-03-01", 4], ["2027-03-08", 4]]
+      months = candidates(repeat: :month_weekday, nth: 1, interval: 3, hours: [840, 900], count: 2)
+      expect(months.map { |one| one.walls.map { |wall| wall.date.iso8601 } }).to eq [
+        %w[2027-03-01 2027-06-07], %w[2027-04-05 2027-07-05], %w[2027-05-03 2027-08-02]
+      ]
+      ends = candidates(interval: 2, hours: [840, 900], count: nil, until_on: Date.new(2027, 3, 15))
+      expect(ends.map { |one| one.walls.size }).to eq [2, 1]
+    end
+
     def searched(candidates, people)
       starts = candidates.flat_map(&:starts)
       range = [starts.min - 1_440, starts.max + 1_440]
@@ -181,5 +192,44 @@ RSpec.describe Core::CommonTime::Search do
     noon = days.find { |day| day.walls.first.second_of_day == 13 * 3600 }
     expect(load.plan_of(noon).minutes).to eq("east" => 240, "west" => 0)
     expect(load.rotation(noon).minutes).to eq("east" => 120, "west" => 120)
+  end
+
+  # The rule said once more, with every order tried and no sum kept (60 random cases of three to five dates).
+  it "finds the fairest of all orders" do
+    random = Random.new(25)
+    differences = Array.new(60) do
+      at = Array.new(5) { |i| Core::Spans.minute(Time.utc(2026, 12, 7 + i, 6)) + random.rand(0..40) * 15 }.uniq
+      dates = random.rand(3..5)
+      days = at.map { |start| fair_candidate(Array.new(dates) { |i| start + i * 10_080 }) }
+      people = Array.new(3) { |i| fair_person(random, i.to_s, days) }
+      load = Core::CommonTime::FairLoad.new(days, people, length_min: 60)
+      load.rotation(days.first)&.then { |plan| [plan.minutes.values.max, plan.minutes.values.sum] } ==
+        fairest(days, people)
+    end
+    expect(differences.count(false)).to eq 0
+  end
+
+  def fair_candidate(starts)
+    walls = starts.map { |start| Core::Zone["UTC"].wall(Time.at(start * 60)) }
+    Core::CommonTime::Candidates::Candidate.new(rule: "FREQ=WEEKLY", walls: walls, starts: starts)
+  end
+
+  def fair_person(random, id, days)
+    beyond = days.flat_map { |day| day.starts.map { |start| [start, start + random.rand(0..45)] } }.flatten
+    person(id, outside: [], beyond: Core::Spans.normal(beyond))
+  end
+
+  def fairest(days, people)
+    asked = lambda do |times|
+      people.map do |person|
+        times.first.starts.each_index.sum do |i|
+          start = times[i % times.size].starts[i]
+          person.beyond.each_slice(2).sum { |from, to| [[to, start + 60].min - [from, start].max, 0].max }
+        end
+      end
+    end
+    all = days.permutation(2).to_a + days.permutation(3).to_a
+    best = all.map { |times| asked[times].then { |minutes| [minutes.max, minutes.sum] } }.min
+    best if best.first < asked[[days.first]].max
   end
 end

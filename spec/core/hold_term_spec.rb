@@ -9,7 +9,7 @@ RSpec.describe Core::CommonTime::HoldTerm do
     ["to the end of the day chosen", Date.new(2026, 12, 1), Time.utc(2027, 3, 1), Time.utc(2026, 12, 2)],
     ["to the end of today", Date.new(2026, 11, 24), Time.utc(2027, 3, 1), Time.utc(2026, 11, 25)],
     ["no longer than to its beginning", Date.new(2026, 12, 20), Time.utc(2026, 12, 9, 8), Time.utc(2026, 12, 9, 8)],
-    ["60 days at most", Date.new(2027, 1, 22), Time.utc(2027, 3, 1), Time.utc(2027, 1, 23)]
+    ["up to and with the 60th day", Date.new(2027, 1, 23), Time.utc(2027, 3, 1), Time.utc(2027, 1, 24)]
   ].each do |name, on, starts_at, expected|
     it "holds #{name}" do
       expect(described_class.end_of(on, starts_at: starts_at, zone: lisbon, now: now)).to eq expected
@@ -22,7 +22,7 @@ RSpec.describe Core::CommonTime::HoldTerm do
     expect(ended).to eq Time.utc(2027, 3, 28, 23)
   end
 
-  [Date.new(2026, 11, 23), Date.new(2027, 1, 23)].each do |on|
+  [Date.new(2026, 11, 23), Date.new(2027, 1, 24)].each do |on|
     it "refuses #{on}" do
       expect { described_class.end_of(on, starts_at: Time.utc(2027, 3, 1), zone: lisbon, now: now) }
         .to raise_error(Core::Invalid) { |error| expect(error.pointer).to eq "/expiresOn" }

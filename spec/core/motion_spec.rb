@@ -5,7 +5,8 @@ RSpec.describe Core::Sheet::Motion do
     # rule, for, against, abstained, present, outcome
     [:votes, 5, 2, 0, 7, :carried], [:votes, 3, 3, 1, 7, :tied], [:votes, 2, 3, 9, 14, :lost],
     [:votes, 1, 0, 9, 10, :carried], [:votes, 0, 0, 4, 4, :tied], [:votes, 0, 0, 0, 7, nil],
-    [:present, 4, 1, 2, 7, :carried], [:present, 4, 1, 1, 8, :tied], [:present, 3, 1, 2, 7, :lost],
+    [:present, 4, 1, 2, 7, :carried], [:present, 4, 1, 1, 8, :lost], [:present, 4, 4, 0, 8, :tied],
+    [:present, 2, 2, 4, 8, :lost], [:present, 4, 0, 4, 8, :lost], [:present, 3, 1, 2, 7, :lost],
     [:present, 3, 1, 1, 0, :carried], [:two_thirds, 4, 2, 0, 6, :carried], [:two_thirds, 5, 3, 0, 8, :lost],
     [:two_thirds, 0, 0, 3, 3, :lost], [:two_thirds, 2, 1, 5, 8, :carried]
   ].each do |rule, in_favour, against, abstained, present, outcome|

@@ -64,6 +64,21 @@ RSpec.describe Core::Recurrence::Run do
     expect(run("2026-12-01T10:00", "FREQ=WEEKLY;BYDAY=MO").start.to_s).to eq "2026-12-07T10:00:00"
   end
 
+  # Wished from Wednesday 25 November 2026; which weekday a date has is the calendar's.
+  {
+    "FREQ=WEEKLY;INTERVAL=2;BYDAY=MO" => %w[2026-11-30 2026-12-14 2026-12-28],
+    "FREQ=WEEKLY;INTERVAL=2;BYDAY=WE" => %w[2026-11-25 2026-12-09 2026-12-23],
+    "FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,FR" => %w[2026-11-27 2026-12-07 2026-12-11],
+    "FREQ=WEEKLY;INTERVAL=3;BYDAY=TU;COUNT=2" => %w[2026-12-01 2026-12-22],
+    "FREQ=MONTHLY;INTERVAL=2;BYDAY=1FR" => %w[2026-12-04 2027-02-05 2027-04-02],
+    "FREQ=MONTHLY;INTERVAL=3;BYMONTHDAY=10" => %w[2026-12-10 2027-03-10 2027-06-10],
+    "FREQ=YEARLY;INTERVAL=2;BYMONTH=3;BYMONTHDAY=4" => %w[2027-03-04 2029-03-04 2031-03-04]
+  }.each do |rule, days|
+    it "counts the interval of #{rule} from the first date that fits" do
+      expect(run("2026-11-25T10:00", rule).first_dates(3).map { |date| date.wall.date.iso8601 }).to eq days
+    end
+  end
+
   it "lists every date with what a clock change does to it" do
     dates = run("2027-03-27T01:30", "FREQ=DAILY;COUNT=3").first_dates(3)
     expect(dates.map { |date| [date.wall.to_s, date.note] }).to eq [

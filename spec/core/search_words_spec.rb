@@ -1,7 +1,7 @@
 RSpec.describe Core::SearchWords do
   {
     "Tomás, Åse & Øystein" => %w[tomas ase oystein], "Straße 7b, 7B" => %w[strasse 7b], "B-09: IT" => %w[b 09 it],
-    "ΑΘΉΝΑ" => %w[αθηνα], "…" => [], nil => []
+    "ΑΘΉΝΑ" => %w[αθηνα], "Cafe\u0301 ﬁnd ﬂow Ĳssel" => %w[cafe find flow ijssel], "…" => [], nil => []
   }.each do |text, words|
     it("reads #{text.inspect} as #{words}") { expect(described_class.words(text)).to eq words }
   end
@@ -18,6 +18,7 @@ RSpec.describe Core::SearchWords do
     text = "Tomás orders ropes"
     expect(described_class.found(text, %w[tom rope])).to eq(text: text, marks: [[0, 5], [13, 5]])
     expect(described_class.found("It is it", %w[it])[:marks]).to eq [[0, 2], [6, 2]]
+    expect(described_class.found("a Be\u0301atrice, a ﬁnd", %w[beatrice find])[:marks]).to eq [[2, 9], [15, 3]]
     long = described_class.found("#{"calm " * 100}storm #{"calm " * 100}", %w[storm])
     start, length = long[:marks].first
     expect(long[:text]).to start_with("…").and end_with("…")

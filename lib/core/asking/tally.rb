@@ -2,7 +2,8 @@ module Core
   module Asking
     # What people's answers to candidate times come to (rules.md 5). Best is where fewest of those who must come cannot,
     # then where it suits most of them, then where it suits most of those who come if free; what is alike then is a tie,
-    # shown by the earliest first.
+    # shown by the earliest first. Where somebody who must come cannot, nothing is called best. Only those who are asked
+    # count, in words as well: not who is informed.
     class Tally
       ANSWERS = %w[suits possible cannot].freeze
       # Somebody asked. `role` :required, :optional or :informed; who is only informed is not counted.
@@ -15,6 +16,7 @@ module Core
       # @param answers [Hash{Array(String, String) => String}] by candidate and person
       def initialize(candidates, people, answers)
         @people = people
+        @asked = people.reject { |person| person.role == :informed }.map(&:id)
         @roles = people.to_h { |person| [person.id, person.role] }
         @standings = candidates.map { |id, starts_at| standing(id, starts_at, answers) }
       end
@@ -22,22 +24,16 @@ module Core
       # @return [Array<Standing>] best first
       def ranked = @ranked ||= @standings.sort_by { |one| [*weight(one), one.starts_at, one.id] }
 
-      # @return [Array<Standing>] the best, several where they tie; none before anybody has said anything
-      def best
-        first = ranked.first
-        return [] if first.nil? || @standings.all? { |one| one.silent.size == @people.size }
-
-        ranked.take_while { |one| weight(one) == weight(first) }
-      end
+      # @return [Array<Standing>] the best, several where they tie; none before anybody asked has said anything, nor
+      #   where somebody who must come cannot
+      def best = leading.select { |one| of_role(one.cannot, :required).empty? }
 
       # Why a candidate stands where it does.
       # @param names [Hash{String => String}] by key; comments [Hash{String => String}] what people said besides
+      # @param busy [Array<String>] whose calendars speak against it
       # @return [String]
-      def reason(one, names, comments = {})
-        out = of_role(one.cannot, :required)
-        said = against(one, out, names, comments)
-        tie = " As good as another." if best.size > 1 && best.include?(one)
-        "#{said}#{" Best." if best.include?(one)}#{tie}"
+      def reason(one, names, comments: {}, busy: [])
+        [against(one, names, comments), silent_but_busy(one, names, busy), praise(one)].compact.join(" ")
       end
 
       private
@@ -48,24 +44,50 @@ module Core
         Standing.new(id: id, starts_at: starts_at, **lists)
       end
 
+      def leading
+        return [] if @standings.all? { |one| unanswered?(one) }
+
+        @leading ||= ranked.take_while { |one| weight(one) == weight(ranked.first) }
+      end
+
       def weight(one)
         [of_role(one.cannot, :required).size, -of_role(one.suits, :required).size, -of_role(one.suits, :optional).size]
       end
 
       def of_role(ids, role) = ids.select { |id| @roles[id] == role }
 
-      def against(one, out, names, comments)
-        return nobody_who_must(one, names) if out.empty?
-        return "#{names[out.first]}, who must come, cannot#{word(comments[out.first])}." if out.one? && one.cannot.one?
+      def unanswered?(one) = (@asked - one.silent).empty?
 
-        "#{one.cannot.size} cannot, #{(out.size == one.cannot.size) ? "all" : out.size} of them must come."
+      def praise(one)
+        return unless leading.include?(one)
+        return "Nowhere are fewer out." if best.empty?
+
+        (best.size > 1) ? "Best. As good as another." : "Best."
       end
 
-      def nobody_who_must(one, names)
-        return "Nobody has answered yet." if one.silent.size == @people.size
-        return "Nobody is out." if one.cannot.empty?
+      def against(one, names, comments)
+        cannot = one.cannot & @asked
+        out = of_role(cannot, :required)
+        return nobody_who_must(one, cannot, names) if out.empty?
+        return "#{names[out.first]}, who must come, cannot#{word(comments[out.first])}." if out.one? && cannot.one?
 
-        "Nobody who must come is out; #{some(one.cannot, names)} cannot."
+        "#{cannot.size} cannot, #{(out.size == cannot.size) ? "all" : out.size} of them must come."
+      end
+
+      def nobody_who_must(one, cannot, names)
+        return "Nobody has answered yet." if unanswered?(one)
+        return "Nobody has said no." if cannot.empty? && (one.silent & @asked).any?
+        return "Nobody is out." if cannot.empty?
+
+        "Nobody who must come is out; #{some(cannot, names)} cannot."
+      end
+
+      # Who has said nothing, and whose calendar does.
+      def silent_but_busy(one, names, busy)
+        known = one.silent & @asked & busy
+        return if known.empty?
+
+        "By the calendar, #{some(known, names)} cannot."
       end
 
       def some(ids, names) = (ids.size > 2) ? ids.size : Words.list(ids.map { |id| names[id] })

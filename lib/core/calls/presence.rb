@@ -19,6 +19,7 @@ module Core
       # @param reports [Array<Report>] in any order, any of them several times
       def initialize(reports)
         @reports = reports.uniq(&:id)
+        @ends = @reports.select { |one| one.kind == "ended" }.map(&:at).sort
         @visits = @reports.select(&:visit).group_by(&:visit).map { |key, some| visit(key, some) }
       end
 
@@ -64,8 +65,13 @@ module Core
         left = of["left"]&.min_by { |one| [one.at, one.id] }
         came = [*of["came"]&.map(&:at), left&.came_at].compact.min
         first = reports.min_by { |one| [one.at, one.id] }
-        Visit.new(key, reports.filter_map(&:person).first, first.name, of["waits"]&.map(&:at)&.min, came, left&.at)
+        waits = of["waits"]&.map(&:at)&.min
+        left_at = left&.at || ended_after(came || waits)
+        Visit.new(key, reports.filter_map(&:person).first, first.name, waits, came, left_at)
       end
+
+      # Nobody is in a call that has ended, even where their leaving was never reported.
+      def ended_after(at) = at && @ends.find { |ended| ended >= at }
 
       def came = @visits.select(&:came_at)
 

@@ -8,6 +8,7 @@ module Core
 
       REPEATS = %i[weekly month_weekday month_day].freeze
       MOST_DATES = 60
+      MOST_PHASES = 6
 
       # @param repeat [Symbol] of REPEATS; month_weekday: the nth weekday of the month
       # @param interval [Integer] every how many weeks or months
@@ -27,13 +28,30 @@ module Core
       # @return [Array<Candidate>]
       # @raise [Invalid] when the run is too long or has no dates
       def to_a
-        patterns.flat_map do |pattern|
-          dates = dates(pattern)
-          @times.map { |time| candidate(pattern, dates.map { |date| WallTime.at(date, time * 60) }) }
+        found = patterns.flat_map do |pattern|
+          phases(pattern).flat_map do |dates|
+            @times.map { |time| candidate(pattern, dates.map { |date| WallTime.at(date, time * 60) }) }
+          end
         end
+        return found if found.any?
+
+        raise Invalid.new("No date fits this run. Let it end later.", pointer: "/untilDay")
       end
 
       private
+
+      # Every second week may be this one or the next: as many ways as the interval has, up to MOST_PHASES.
+      # @return [Array<Array<Date>>] of each, from the first date that fits
+      def phases(pattern)
+        return [dates(pattern, @from)].reject(&:empty?) if @interval == 1
+
+        firsts = expand("#{pattern};COUNT=#{3 * @interval}", @from, 3 * @interval)
+        firsts.uniq { |date| period(date) % @interval }.first(MOST_PHASES)
+          .map { |first| dates(pattern, first) }.reject(&:empty?)
+      end
+
+      # Weeks or months, counted. Julian day 0 was a Monday.
+      def period(date) = (@repeat == :weekly) ? date.jd.div(7) : date.year * 12 + date.month
 
       # Which days, as parts of a rule.
       def patterns
@@ -44,23 +62,18 @@ module Core
         end
       end
 
-      def dates(pattern)
-        rule = Recurrence::Rule.parse(
-          "#{pattern};INTERVAL=#{@interval};#{@count ? "COUNT=#{@count}" : "UNTIL=#{@until_on.strftime("%Y%m%d")}"}",
-          form: :date
-        )
-        utc = Zone["UTC"]
-        found =
-          Recurrence::Expander
-            .new(rule: rule, start: WallTime.at(@from), zone: utc)
-            .first(MOST_DATES + 1)
-            .map { |instant| utc.wall(instant).date }
-        if found.size > MOST_DATES
-          raise Invalid.new("That is more than #{MOST_DATES} meetings. End the run sooner.", pointer: "/count")
-        end
-        raise Invalid.new("No date fits this run. Let it end later.", pointer: "/untilDay") if found.empty?
+      def dates(pattern, from)
+        ending = @count ? "COUNT=#{@count}" : "UNTIL=#{@until_on.strftime("%Y%m%d")}"
+        found = expand("#{pattern};INTERVAL=#{@interval};#{ending}", from, MOST_DATES + 1)
+        return found if found.size <= MOST_DATES
 
-        found
+        raise Invalid.new("That is more than #{MOST_DATES} meetings. End the run sooner.", pointer: "/count")
+      end
+
+      def expand(rule, from, limit)
+        utc = Zone["UTC"]
+        Recurrence::Expander.new(rule: Recurrence::Rule.parse(rule, form: :date), start: WallTime.at(from), zone: utc)
+          .first(limit).map { |instant| utc.wall(instant).date }
       end
 
       def candidate(pattern, walls)

@@ -8,8 +8,11 @@ module Core
       # `missing` dates on which somebody who must come is busy.
       Plan = Value.of(:walls, :starts, :minutes, :missing)
 
-      # Of the times on the same days, those looked at in all combinations.
-      MOST_TIMES = 16
+      # Of the times on the same days, those looked at in every order: a quarter of an hour apart over twelve hours.
+      MOST_TIMES = 48
+      SIZES = [2, 3].freeze
+      # What the dates of one turn ask at one time: minutes by person, in their order, and dates at which one is busy.
+      Part = Value.of(:time, :minutes, :missing)
 
       # @param candidates [Array<Candidates::Candidate>] the same days at different times
       # @param people [Array<Person>]
@@ -23,25 +26,47 @@ module Core
       def plan_of(candidate) = plan([candidate])
 
       # The rotation that asks least of whoever is asked most; among equals the one that asks least in all, and the
-      # fewest times. @return [Plan, nil] nil when no rotation is fairer than the time itself
+      # fewest times. Which of them comes first counts, too.
+      # @return [Plan, nil] nil when no rotation is fairer than the time itself
       def rotation(candidate)
         alone = plan_of(candidate)
         worst = alone.minutes.values.max || 0
         return if worst.zero?
 
-        best =
-          combinations(candidate)
-            .map { |times| plan(times) }
-            .select { |one| one.missing <= alone.missing }
-            .min_by { |one| [one.minutes.values.max, one.minutes.values.sum, one.walls.size] }
-        best if best && best.minutes.values.max < worst
+        times = @candidates.sort_by { |one| load_of(one).values.sum }.first(MOST_TIMES) | [candidate]
+        @best, @rank = nil, [worst, 0, 0]
+        SIZES.each { |size| add_turn([], parts(times, size), [0] * @people.size, alone.missing) }
+        @best && plan(@best)
       end
 
       private
 
-      def combinations(candidate)
-        near = @candidates.sort_by { |one| load_of(one).values.sum }.first(MOST_TIMES) | [candidate]
-        near.combination(2).to_a + near.combination(3).to_a
+      # @return [Array<Array<Part>>] by turn, each time
+      def parts(times, size)
+        Array.new(size) do |turn|
+          times.map do |time|
+            dates = time.starts.each_index.select { |i| i % size == turn }
+            minutes = @people.map { |person| loads(time, person).values_at(*dates).sum }
+            Part.new(time: time, minutes: minutes, missing: dates.count { |i| taken?(time.starts[i]) })
+          end
+        end
+      end
+
+      # Every order of different times, but for those that are worse already.
+      def add_turn(chosen, parts, minutes, left)
+        return compare(chosen, minutes) if chosen.size == parts.size
+
+        parts[chosen.size].each do |part|
+          next if part.missing > left || chosen.include?(part.time)
+
+          sums = minutes.zip(part.minutes).map(&:sum)
+          add_turn(chosen + [part.time], parts, sums, left - part.missing) if sums.max <= @rank.first
+        end
+      end
+
+      def compare(times, minutes)
+        rank = [minutes.max, minutes.sum, times.size]
+        @best, @rank = times, rank if (rank <=> @rank) == -1
       end
 
       def plan(times)

@@ -19,14 +19,14 @@ module Core
         raise Invalid.new("That is too far ahead: a time is held within two years.", pointer: "/startsAt")
       end
 
-      # @param on [Date, nil] the last day it is held, where somebody chose one
+      # @param on [Date, nil] the last day it is held, where somebody chose one: the 60th at the latest
       # @return [Time] the end of that day, or two working weeks; never after it begins
       # @raise [Invalid] for a day that is over, or too far ahead
       def end_of(on, starts_at:, zone:, now:)
         return [starts_at, now + DEFAULT_DAYS * DAY_S].min unless on
 
         expires_at = zone.instant(WallTime.at(on + 1))
-        unless expires_at.between?(now, now + LONGEST_DAYS * DAY_S)
+        if expires_at < now || on - zone.wall(now).date > LONGEST_DAYS
           raise Invalid.new("A hold ends in the future, and within #{LONGEST_DAYS} days.", pointer: "/expiresOn")
         end
 

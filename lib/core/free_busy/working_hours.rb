@@ -75,6 +75,13 @@ module Core
         Spans.clip(Spans.normal(spans), from, to)
       end
 
+      # @param date [Date]
+      # @return [Boolean] whether any hours begin that day, and it is not off
+      def works_on?(date)
+        day = (date.cwday - 1) * DAY_MIN
+        !@days_off.include?(date) && @ranges.any? { |from, _| from.between?(day, day + DAY_MIN - 1) }
+      end
+
       private
 
       # Within a stretch of one offset the wall runs evenly, so ranges are only shifted and clipped to it.

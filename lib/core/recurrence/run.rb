@@ -48,14 +48,16 @@ module Core
       # @return [Time] how far an endless run is laid out and searched
       def self.horizon(now) = (now.to_datetime >> HORIZON_MONTHS).to_time.utc
 
-      # The same run, begun on the first date its rule gives: "every Monday from Tuesday the 1st" begins on the 7th.
+      # The same run, begun on the first date its rule gives: "every Monday from Tuesday the 1st" begins on the 7th. An
+      # interval counts from there, so "every second Monday" begins on the 7th, too, and not a week later.
       # @raise [Invalid] when the rule gives none
       def from_first_date
         unless rule
           all = [start, *dates].uniq.sort
           return with(start: all.first, dates: all.drop(1))
         end
-        first = expander.first(1).first or
+        every = rule.with(interval: 1, count: rule.count && 1)
+        first = Expander.new(rule: every, start: start, zone: zone).first(1).first or
           raise Invalid.new("No date fits this rule. Check its days and its end.", pointer: "/rule", part: "FREQ")
         wall = zone.wall(first)
         (wall.date == start.date) ? self : with(start: WallTime.at(wall.date, start.second_of_day))

@@ -2,7 +2,8 @@ module Core
   module Sheet
     # What becomes of a motion, by the rule of its series (common practice of meetings; from memory): a majority of the
     # votes cast, where those who abstain do not count; a majority of all who are present, where they count as if
-    # against; or two thirds of the votes cast. A tie is a tie: it does not carry.
+    # against; or two thirds of the votes cast. A tie is as many for as against: it does not carry. Half of those
+    # present is no majority of them, and no tie either where fewer were against.
     module Motion
       RULES = %i[votes present two_thirds].freeze
       WORDS = {
@@ -20,9 +21,9 @@ module Core
         return two_thirds(in_favour, against) if rule == :two_thirds
 
         others = (rule == :present) ? [present, in_favour + against + abstained].max - in_favour : against
-        return :tied if in_favour == others
+        return :carried if in_favour > others
 
-        (in_favour > others) ? :carried : :lost
+        (in_favour == against && in_favour == others) ? :tied : :lost
       end
 
       def two_thirds(in_favour, against) =

@@ -63,9 +63,10 @@ module UseCases
     # Best first, with the reason in words.
     def lines(loaded)
       zone = loaded.poll.kept_by.zone
+      calendars = Loading::PollCalendars.of(loaded.poll, now: now)
       loaded.tally.ranked.first(5).map do |one|
         "#{Core::Words.moment(one.starts_at, zone)}: suits #{one.suits.size}, possible for #{one.possible.size}, " \
-          "cannot #{one.cannot.size}. #{loaded.reason(one)}"
+          "cannot #{one.cannot.size}. #{loaded.reason(one, busy: calendars.against(one.starts_at))}"
       end
     end
 

@@ -86,7 +86,8 @@ module UseCases
     end
 
     def keep(meeting, row)
-      if row[:person_id] && %w[came left].include?(row[:kind])
+      if row[:kind] == "ended" then settle(meeting)
+      elsif row[:person_id] && %w[came left].include?(row[:kind])
         attend(meeting, Loading::CallPresence.of(meeting.id).people.select { |one| one.person == row[:person_id] })
       end
       Records::Change.note(meeting.id, now, :call)

@@ -15,7 +15,7 @@ module UseCases
     def owners_due
       near = Core::Reminders.due_dates(now.to_date)
       actions = Records::ActionItem.where(state: "open", due_on: (near.first - 1)..(near.last + 1))
-        .includes(:series, owners: :person).order(:due_on, :id)
+        .includes(:series, owners: {person: :days_off}).order(:due_on, :id)
       actions.flat_map { |action| action.owners.map { |owner| [owner.person, action] } }
         .group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
         .select { |person, _| person.zone.wall(now).to_time.hour >= Core::Reminders::HOUR }
@@ -26,7 +26,9 @@ module UseCases
       reason = "actions:#{today}:#{person.id}"
       return 0 if !person.mail_wish.wants?("reminders") || Records::Mail.exists?(reason: reason)
 
-      due = actions.group_by { |action| Core::Reminders.of_action(action.due_on, today) }.except(nil)
+      reach = Core::Reminders::REACH_DAYS * 86_400
+      hours = Loading::Hours.of(person, now - 2 * reach, now + 2 * reach)
+      due = actions.group_by { |action| Core::Reminders.of_action(action.due_on, today, hours) }.except(nil)
       return 0 if due.empty?
 
       mail = Mailing::ActionMail.new(origin: Settings.origin, person: person)

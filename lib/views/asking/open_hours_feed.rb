@@ -18,11 +18,14 @@ module Views
 
     private
 
+    # Whoever has none is reached through the service.
+    def address(person) = Core::MailAddress.none?(person.email) ? Settings.mail_from : person.email
+
     def published(host, core)
       return unless core
 
       Core::Asking::Published::Host.new(
-        name: host.person.name, address: Settings.mail_from, zone: host.person.zone,
+        name: host.person.name, address: address(host.person), zone: host.person.zone,
         week: host.week || host.person.working_hours || Loading::Hours::USUAL, busy: core.taken
       )
     end

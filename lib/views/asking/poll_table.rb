@@ -92,16 +92,20 @@ module Views
         id: one.id, starts_at: one.starts_at, local_start: zone.wall(one.starts_at),
         local_end: zone.wall(one.starts_at + poll.length_min * 60), elsewhere: elsewhere(one.starts_at),
         suits: standing.suits, possible: standing.possible, cannot: standing.cannot, silent: standing.silent,
-        reason: @loaded.reason(standing), best: @loaded.tally.best.include?(standing), past: one.starts_at <= now,
+        reason: @loaded.reason(standing, busy: against(states)), best: @loaded.tally.best.include?(standing),
+        past: one.starts_at <= now,
         filled_up: filled_up(one, states), calendars: states.map { |id, state| {person_id: id, state: state} }
       }
     end
 
     # Whose calendars speak against it now and did not when it was offered.
     def filled_up(one, states)
-      busy = states.select { |_, state| %i[busy outside].include?(state) }.keys
-      (busy - (one.busy_then || [])).filter_map { |id| @names[id] }
+      return [] if poll.state == "settled"
+
+      (against(states) - (one.busy_then || [])).filter_map { |id| @names[id] }
     end
+
+    def against(states) = states.select { |_, state| %i[busy outside].include?(state) }.keys
 
     # The same moment on the walls of those asked.
     def elsewhere(starts_at)
@@ -119,7 +123,7 @@ module Views
         {
           starts_at: starts_at, local_start: zone.wall(starts_at), names: rows.map(&:last),
           free: states.count { |_, state| state == :free },
-          against: states.select { |_, state| %i[busy outside].include?(state) }.filter_map { |id, _| @names[id] }
+          against: against(states).filter_map { |id| @names[id] }
         }
       end
     end

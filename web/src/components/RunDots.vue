@@ -24,7 +24,11 @@ const facts = (run: RunTime) =>
   run.why.length === 0
     ? `all ${run.dates.length}`
     : `${run.held} · ${run.why[0]}${run.why.length > 1 ? `, ${run.why.length - 1} more` : ''}`
-const name = (run: RunTime) => `${weekday(run.localStart).slice(0, 3)} ${clock(run.localStart)}`
+const name = (run: RunTime) => {
+  const at = `${weekday(run.localStart).slice(0, 3)} ${clock(run.localStart)}`
+  // Every second week may be this one or the next.
+  return run.rule.includes('INTERVAL=') ? `${at} from ${columnDay(run.localStart)}` : at
+}
 </script>
 
 <template>

@@ -40,8 +40,9 @@ const wish = computed(() => ({
 watch(wish, ({ query, ...rest }) => void router.replace({ query: { q: query || undefined, ...rest } }))
 const { hits, series, people, error, isSearching, more, hasMore } = useSearch(wish)
 
-/** A text in pieces, those that were looked for marked. */
-function pieces({ text, marks }: Hit) {
+/** A text in pieces, those that were looked for marked. The server counts signs, which may be two of ours. */
+function pieces({ text: whole, marks }: Hit) {
+  const text = { slice: (from: number, to?: number) => [...whole].slice(from, to).join('') }
   const found: { text: string; marked: boolean }[] = []
   let at = 0
   for (const [start = 0, length = 0] of marks) {
