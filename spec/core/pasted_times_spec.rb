@@ -7,8 +7,8 @@ RSpec.describe Core::Asking::DateList do
   vectors = YAML.load_file(File.expand_path("../vectors/pasted_times.yml", __dir__))
   today = Date.iso8601(given.fetch("today"))
 
-  define_method(:read) do |text, **rest|
-    found, unread = described_class.read(text, **{today: today}, **rest)
+  define_method(:read) do |text, on: today, **rest|
+    found, unread = described_class.read(text, today: on, **rest)
     [found.map { |one| [one.wall.to_s[0, 16], one.length_min].compact.join(" ") }, unread]
   end
 
@@ -43,9 +43,10 @@ RSpec.describe Core::Asking::DateList do
   JSON.parse(File.read(File.expand_path("../vectors/days.json", __dir__))).fetch("days").each do |one|
     said, on = one.values_at("text", "today")
     it "reads #{said.inspect} on #{on} as the line does#{", the month first" if one["month_first"]}" do
-      rest = {today: Date.iso8601(on), month_first: one["month_first"] == true}
-      expect(Core::Sheet::DateReader.new(**rest).alone("by #{said}")&.on&.iso8601).to eq one["day"]
-      expect(read("#{said}, 9:00", **rest).first).to eq [one["day"] && "#{one["day"]}T09:00"].compact
+      day, month_first = Date.iso8601(on), one["month_first"] == true
+      reader = Core::Sheet::DateReader.new(today: day, month_first: month_first)
+      expect(reader.alone("by #{said}")&.on&.iso8601).to eq one["day"]
+      expect(read("#{said}, 9:00", on: day, month_first: month_first).first).to eq [one["day"] && "#{one["day"]}T09:00"].compact
     end
   end
 

@@ -67,17 +67,18 @@ module Core
         date: exact(day.weekday, named.year, named.month, day.number), month: named.month, year: named.year
       )
 
-      # A row of days of one month goes forwards.
+      # @return [Array<Date>, nil] nil where one is in doubt
       def spread(days, ranges)
         dates = days.map(&:date)
-        return if dates.include?(:none)
-        return if days.each_cons(2).any? { |one, other|
- one.month && one.month == other.month && one.date >= other.date }
+        return if dates.include?(:none) || !forwards?(days)
 
-        dates.each_cons(2).zip(ranges).reduce([dates.first]) do |all, ((first, last), range)|
-          all + (range ? (between(first, last) or return) : [last])
-        end
+        all = dates.each_cons(2).zip(ranges).map { |(first, last), range| range ? between(first, last) : [last] }
+        [dates.first, *all.flatten] if all.all?
       end
+
+      # As days of one month stand in a row.
+      def forwards?(days) =
+        days.each_cons(2).all? { |one, other| one.month.nil? || one.month != other.month || one.date < other.date }
 
       # All days behind the first, up to the last.
       def between(first, last)
@@ -144,11 +145,11 @@ module Core
       def timed?(place) = TIMES.include?(kind(place)) || (kind(place) == :joint && kind(place + 1) == :clock)
 
       def named(weekday, number, month, after, behind: false)
-        after += 1 if (comma = kind(after) == :joint && year?(after + 1) && value(after) == ",")
-        year = value(after) if year?(after)
+        year_at = (kind(after) == :joint && value(after) == ",") ? after + 1 : after
+        year = value(year_at) if year?(year_at)
         Day.new(
           date: exact(weekday, year, month, number), weekday: weekday, number: number, month: month, year: year,
-          behind: behind, after: after + (year ? 1 : (comma ? -1 : 0))
+          behind: behind, after: year ? year_at + 1 : after
         )
       end
 

@@ -98,7 +98,8 @@ module Core
 
       # In whichever half of the day both lie behind each other: "11–1pm", "9–5".
       def span(first, last)
-        starts = first.half.nil? && last.half ? minutes(first.with(half: last.half)) + minutes(first) : minutes(first)
+        starts = minutes(first)
+        starts = minutes(first.with(half: last.half)) + starts if first.half.nil? && last.half
         starts.product(minutes(last)).find { |start, finish| start < DAY_MIN && finish > start } ||
           afternoon(first, last)
       end
@@ -113,11 +114,12 @@ module Core
 
       # @return [Array<Integer>] the minute of the day, or none
       def minutes(clock)
-        return [] unless clock.minute < 60
-        return [] unless clock.half ? clock.hour.between?(1, 12) : clock.hour * 60 + clock.minute <= DAY_MIN
+        return [] if clock.minute > 59
+        return [] if clock.half && !clock.hour.between?(1, 12)
 
-        hour = clock.half ? clock.hour % 12 + ((clock.half == "pm") ? 12 : 0) : clock.hour
-        [hour * 60 + clock.minute]
+        hour = clock.half ? clock.hour % 12 : clock.hour
+        hour += 12 if clock.half == "pm"
+        [hour * 60 + clock.minute].select { |minute| minute <= DAY_MIN }
       end
     end
   end
