@@ -46,7 +46,8 @@ RSpec.describe Core::Asking::DateList do
       day, month_first = Date.iso8601(on), one["month_first"] == true
       reader = Core::Sheet::DateReader.new(today: day, month_first: month_first)
       expect(reader.alone("by #{said}")&.on&.iso8601).to eq one["day"]
-    it "reads #{said.inspect} on #{on} as the line does#{", the month first" if one["month_first"]}" do
+      expected = [one["day"] && "#{one["day"]}T09:00"].compact
+      expect(read("#{said}, 9:00", on: day, month_first: month_first).first).to eq expected
     end
   end
 
