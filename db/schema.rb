@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_30_000006) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_30_000007) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -890,6 +890,12 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000006) do
     t.index ["tokens"], name: "index_search_texts_on_tokens", type: :fulltext
   end
 
+  create_table "seen_notices", primary_key: ["person_id", "notice"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
+    t.string "notice", limit: 120, null: false, collation: "ascii_bin"
+    t.datetime "seen_at", null: false
+  end
+
   create_table "sendings", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "series_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "sent_by_id", limit: 36, null: false, collation: "ascii_bin"
@@ -1273,6 +1279,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000006) do
   add_foreign_key "row_pickers", "people"
   add_foreign_key "row_slots", "meetings"
   add_foreign_key "row_slots", "people"
+  add_foreign_key "seen_notices", "people"
   add_foreign_key "sendings", "people", column: "sent_by_id"
   add_foreign_key "sendings", "series"
   add_foreign_key "series", "outside_meetings"

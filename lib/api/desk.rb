@@ -2,6 +2,11 @@ module Api
   class Desk < Resource
     on(:get, "/desk", "showDesk", may: :see_own) { json use(Views::Desk).show }
 
+    on :put, "/desk/notices", "keepNotice", may: :see_own do
+      use(UseCases::Notices).keep(**input)
+      status 204
+    end
+
     on(:get, "/destinations", "findDestinations", may: :see_own) do
       json use(Views::Destinations).find_by(query("query").to_s)
     end

@@ -74,6 +74,10 @@ module Api
       json series_page
     end
 
+    on(:get, "/series/:id/untold", "showUntold", may: :invite, of: :series) do
+      json untold: use(Views::Untold).show(params["id"])
+    end
+
     on(:get, "/series/:id/history", "showHistory", may: :invite, of: :series) do
       json use(Views::History).show(params["id"], page: page)
     end

@@ -12,14 +12,16 @@ module Loading
     attr_reader :series, :content
 
     # @param series [Records::Series, nil] when it is loaded already, with keeper, place, members and their people
+    # @param before [ToldBefore, nil] when it is read for several series at once
     # @raise [Core::NotFound]; [Core::Conflict] codes "nobody" and "outside"
-    def initialize(series_id, now:, series: nil)
+    def initialize(series_id, now:, series: nil, before: nil)
       @series = series || Records::Series.includes(:keeper, :held_place, members: :person).find_by(id: series_id)
       raise Core::NotFound unless @series
       raise Core::Conflict.new("Nobody is in this series yet.", code: "nobody") if @series.members.empty?
       raise Core::Conflict.new("Somebody else invites to this meeting.", code: "outside") if @series.outside_meeting_id
 
       @now = now
+      @before = before || ToldBefore.new([@series])
       @content = SeriesContent.of(@series, now)
     end
 
@@ -33,6 +35,11 @@ module Loading
     # @return [Array<Recipient>] those who are to be told
     def waiting = @waiting ||= (coming? ? asked : []) + not_asked
 
+    # @return [Array<Records::Person>] known by name alone, who have to be told by word of mouth
+    def unreachable
+      @series.members.map(&:person).select { |person| Core::MailAddress.none?(person.email) }.sort_by(&:name)
+    end
+
     # @return [Array<Recipient>] those who know all that holds
     def told
       ids = waiting.map { |one| one.person.id }
@@ -40,7 +47,12 @@ module Loading
     end
 
     # Of what they are told and how they are asked.
-    def digest(role) = Digest::SHA256.hexdigest(JSON.generate([@content.matters, role]))
+    def digest(role)
+      @digests ||= Hash.new do |known, one|
+        known[one] = Digest::SHA256.hexdigest(JSON.generate([@content.matters, one]))
+      end
+      @digests[role]
+    end
 
     # What has changed since the last sending. @return [Array<Hash>] label, before and after
     def changes
@@ -72,13 +84,14 @@ module Loading
       (person.id == @series.keeper_id && !person.mail_own && !booked?) || Core::MailAddress.none?(person.email)
     end
 
-    def booked?
-      return @booked if defined?(@booked)
+    def booked? = @before.booked?(@series.id)
 
-      @booked = Records::Booking.exists?(series_id: @series.id)
+    def coming?
+      return @coming if defined?(@coming)
+
+      known = @series.meetings.loaded?
+      @coming = known ? @series.meetings.any? { |one| one.coming?(@now) } : @series.meetings.coming(@now).exists?
     end
-
-    def coming? = @coming ||= @series.meetings.coming(@now).exists?
 
     def nothing_left? = !coming? && (@content.start.nil? || !@content.ended.nil?)
 
@@ -87,9 +100,9 @@ module Loading
         telling = tellings[one.person.id]
         kind = Core::Invitation::News.for_asked(telling && last(telling), digest(one.role)) or next
         next one.with(kind: kind) unless kind == :changed
-        next if last_mail(telling)&.role == one.role.to_s && only_past?(telling)
+        next if @before.last_mail(telling)&.role == one.role.to_s && only_past?(telling)
 
-        one.with(kind: kind, before: content_of(telling), role_before: last_mail(telling)&.role&.to_sym)
+        one.with(kind: kind, before: content_of(telling), role_before: @before.last_mail(telling)&.role&.to_sym)
       end
     end
 
@@ -113,28 +126,17 @@ module Loading
 
     def news_of(telling)
       Core::Invitation::News.for_told(
-        last(telling), digest((last_mail(telling)&.role || "required").to_sym), nothing_left: nothing_left?,
+        last(telling), digest((@before.last_mail(telling)&.role || "required").to_sym), nothing_left: nothing_left?,
         member: @series.members.any? { |member| member.person_id == telling.person_id }
       )
     end
 
-    def tellings
-      @tellings ||= Records::Base.fill(
-        Records::Telling.where(series_id: @series.id), :person, :sending, known: @series.members.map(&:person)
-      ).index_by(&:person_id)
-    end
+    def tellings = @tellings ||= @before.tellings(@series.id)
 
     def last(telling)
       Core::Invitation::News::Last.new(
-        asked: telling.kind == "request", kind: last_mail(telling)&.kind&.to_sym, digest: telling.digest
+        asked: telling.kind == "request", kind: @before.last_mail(telling)&.kind&.to_sym, digest: telling.digest
       )
-    end
-
-    # What somebody was last told with, all looked up at once.
-    def last_mail(telling)
-      @last_mails ||= Records::Mail.where(sending_id: tellings.values.map(&:sending_id)).where.not(kind: "reminder")
-        .select(:sending_id, :person_id, :kind, :role).index_by { |mail| [mail.sending_id, mail.person_id] }
-      @last_mails[[telling.sending_id, telling.person_id]]
     end
 
     def content_of(telling) = telling.sending.content && Core::Invitation::Content.of(telling.sending.content)

@@ -13,7 +13,8 @@ module Loading
     # @param series [Records::Series]
     # @return [Core::Invitation::Content] without a start when no meeting is left
     def of(series, now)
-      meetings = series.meetings.order(:original_start).to_a
+      meetings = series.meetings
+      meetings = meetings.loaded? ? meetings.sort_by(&:original_start) : meetings.order(:original_start).to_a
       meetings.each { |meeting| meeting.association(:series).target = series }
       elsewhere = meetings.select(&:own_where)
       Records::Base.fill(elsewhere, :held_place)

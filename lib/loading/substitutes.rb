@@ -5,20 +5,17 @@ module Loading
   module Substitutes
     module_function
 
-    # Those of a series who have been told something else than what holds now.
-    # @param series [Records::Series] with keeper, place, members and their people
-    # @return [Array<Array(Records::Substitute, Symbol)>] with :request or :cancel
+    # Those of some series who have been told something else than what holds now.
+    # @param series [Array<Records::Series>] with keeper, place, members and their people
+    # @return [Hash{String => Array<Array(Records::Substitute, Symbol)>}] by series, with :request or :cancel
     def pending(series, now:)
-      coming = Records::Meeting.where(series_id: series.id).where("ends_at > ?", now)
+      coming = Records::Meeting.where(series_id: series.map(&:id)).where("ends_at > ?", now)
       found = Records::Base.fill(
-        Records::Substitute.where(meeting_id: coming.select(:id)), :person, :instead_of, {meeting: :series},
-        known: [series, *series.members.map(&:person)]
+        Records::Substitute.where(meeting_id: coming.select(:id)), :person, :instead_of, {meeting: {series: :held_place}},
+        known: [*series, *series.flat_map { |one| one.members.map(&:person) }]
       )
-      found.filter_map do |one|
-        next if one.told_digest == digest(one) || (one.told_digest.nil? && off?(one))
-
-        [one, off?(one) ? :cancel : :request]
-      end
+      found.reject { |one| one.told_digest == digest(one) || (one.told_digest.nil? && off?(one)) }
+        .map { |one| [one, off?(one) ? :cancel : :request] }.group_by { |one, _| one.meeting.series_id }
     end
 
     def off?(substitute) = substitute.meeting.state == "called_off"

@@ -12,6 +12,7 @@ module Records
     has_many :bookings, class_name: "Records::PlaceBooking", dependent: :delete_all
 
     scope :in_order, -> { order(:starts_at, :id) }
+    # As coming? has it.
     scope :coming, ->(now) { where(state: %w[planned in_session]).where("meetings.ends_at > ?", now) }
 
     # Where those who say nothing are waited for, as Core::Invitation::Options#waits_for_answers? has it.
@@ -47,6 +48,8 @@ module Records
     def own_options = Core::Invitation::Options::NAMES.to_h { |name| [name, self[name]] }
 
     # Where this meeting is, in words: as its series, unless it is held elsewhere.
+    def coming?(now) = %w[planned in_session].include?(state) && ends_at > now
+
     def location = own_where ? [held_place&.name, place].compact.join(", ").presence : series.location
 
     # @return [Core::Invitation::Call, nil]

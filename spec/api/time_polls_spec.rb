@@ -27,7 +27,7 @@ RSpec.describe "Asking for times" do
     table = shown(poll)
     expect(table["candidates"].map { |one| ids.index(one["id"]) }).to eq [0, 1, 2]
     expect(table["candidates"].map { |one| one["reason"] }).to eq [
-      "Nobody is out. Best.", "Nobody is out.", "Lars Ekeli, who must come, cannot: “School run at four”."
+      "Nobody is out. Best.", "Nobody has said no.", "Lars Ekeli, who must come, cannot: “School run at four”."
     ]
     best = table["candidates"].first
     expect([names(table, best["suits"]),
@@ -188,7 +188,7 @@ RSpec.describe "Asking for times" do
   end
 
   it "reads times that were pasted" do
-    read = call(:post, "/dates-read", {text: "#{day.strftime("%a %-d %b")} 14:00, never", timeZone: "Europe/Oslo"})
+    read = call(:post, "/dates-read", {text: "#{day.strftime("%a %-d %b")} 14:00\nnever", timeZone: "Europe/Oslo"})
     expect(read["times"]).to eq [{"startsAt" => times[0].iso8601, "localStart" => "#{day}T14:00:00",
                                   "lengthMin" => nil}]
     expect(read["unread"]).to eq ["never"]

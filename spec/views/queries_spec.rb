@@ -15,6 +15,7 @@ RSpec.describe "What a page reads", :timeless do
       others.first(1 + i % 4).each { |one| answer(meetings[i % 2], one) }
       topic(meetings.first, marit, "Topic #{i}")
       raise_action(meetings.first, marit, "Action #{i}", owners: [marit])
+      Records::Series.find(id).update!(purpose: "Untold #{i}") if i.even?
       hold(i)
       @last = [id, meetings.first, others.first]
     end

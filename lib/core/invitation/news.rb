@@ -13,6 +13,10 @@ module Core
 
       module_function
 
+      # How many are to be told what. @param lists [Array<Array<Symbol>>] of KINDS
+      # @return [Hash{Symbol => Integer}] by kind
+      def counts(*lists) = KINDS.to_h { |kind| [kind, lists.sum { |list| list.count(kind) }] }
+
       # @param last [Last, nil] nil: nothing yet
       # @param digest [String] of what holds now
       # @return [Symbol, nil] of ASKS; nil where they know

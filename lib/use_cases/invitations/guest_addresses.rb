@@ -1,22 +1,24 @@
 module UseCases
-  # Another address for somebody the last mail could not reach.
+  # Another address for somebody the last mail could not reach, or a first one for who is known by name alone.
   class GuestAddresses < Base
     # What of a mail stands in the one that goes once more.
     COPIED = %w[series_id sending_id person_id before_sending_id kind role subject way source].freeze
 
     # Another address for a guest whose mail does not arrive, and the last mail once more. The old address is told.
-    # @raise [Core::NotFound] when no mail of this series has failed for them
+    # @raise [Core::NotFound] when they have one, and no mail of this series has failed for them
     # @raise [Core::Conflict] when they are not the keeper's alone
     def correct_address(series_id:, person_id:, email:)
       email = Core::MailAddress.read!(email)
       write do
         person = find(Records::Person.lock, person_id)
-        failed = failed_to(person, series_id) or raise Core::NotFound
+        failed = failed_to(person, series_id)
+        raise Core::NotFound unless failed || first?(person, email, series_id)
+
         if person.email != email
-          refuse(person, email, failed.series_id)
+          refuse(person, email, series_id)
           AddressChanges.new(by: by, clock: @clock).change(person, email)
         end
-        again(failed, email)
+        again(failed, email) if failed
       end
       nil
     end
@@ -25,6 +27,12 @@ module UseCases
 
     def failed_to(person, series_id)
       Records::Mail.where(series_id: series_id, recipient: person.email, state: "failed").order(:created_at).last
+    end
+
+    # Known by name alone, or given this address before by the same press.
+    def first?(person, email, series_id)
+      (person.email == email || Core::MailAddress.none?(person.email)) &&
+        Records::SeriesMember.exists?(series_id: series_id, person_id: person.id)
     end
 
     def refuse(person, email, series_id)

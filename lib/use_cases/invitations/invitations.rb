@@ -175,7 +175,10 @@ module UseCases
 
       answered = Records::Answer.where(meeting_id: meeting.id).where.not(answer: "none").pluck(:person_id)
       answered += Records::Substitute.where(meeting_id: meeting.id).pluck(:instead_of_id)
-      series.members.reject { |member| member.role == "informed" || answered.include?(member.person_id) }
+      series.members.reject do |member|
+        member.role == "informed" || answered.include?(member.person_id) || member.person_id == by ||
+          Core::MailAddress.none?(member.person.email)
+      end
     end
 
     def remind(silent, sending_id, series)

@@ -87,7 +87,8 @@ module UseCases
     # Those of a series who have been told something else than what holds now.
     def tell_pending(series_id)
       series = find(Records::Series.includes(:keeper, :held_place, members: :person), series_id)
-      Loading::Substitutes.pending(series, now: now).each { |substitute, kind| tell(substitute, kind) }
+      Loading::Substitutes.pending([series], now: now).values.flatten(1)
+        .each { |substitute, kind| tell(substitute, kind) }
     end
 
     private

@@ -33,7 +33,9 @@ module UseCases
       away = Records::Answer.where(meeting_id: meeting.id, answer: "declined").pluck(:person_id)
       besides = Records::Substitute.where(meeting_id: meeting.id).includes(:person).map(&:person)
       people = (meeting.series.members.map(&:person) + besides).uniq(&:id)
-      people.reject { |person| away.include?(person.id) || (person.id == by && !person.mail_own) }
+      people.reject do |person|
+        away.include?(person.id) || (person.id == by && !person.mail_own) || Core::MailAddress.none?(person.email)
+      end
     end
 
     # Sent again, not to those who do without.

@@ -7,27 +7,43 @@ module Views
 
     def show
       @me = find(Records::Person, by)
-      @run = Records::Series.run_by(by).includes(members: :person).to_a
+      @run = Records::Series.run_by(by).includes(:keeper, :held_place, members: :person).to_a
+      Records::Base.fill(@run, :meetings)
       zone = @me.zone
       today = zone.wall(now).date
       {
         today: today,
+        untold: untold,
         zone_city: zone.city,
         meetings: meetings(zone, today),
         actions: actions,
         open_actions: open_count,
         sheets: sheets,
-        clashes: StillHolds.new(by: by, clock: @clock).of_keeper(@run),
+        clashes: clashes,
         holds: Holds.new(by: by, clock: @clock).list(known: [@me])[:holds],
         series_without_meeting: series_without_meeting,
         any_series: @run.any? || Records::Series.shown_to(by).exists?,
         unanswered: unanswered,
         first_steps: FirstSteps.new(by: by, clock: @clock).show(@me),
-        **Waiting.new(by: by, clock: @clock, me: @me, run: @run).show
+        **Waiting.new(by: by, clock: @clock, me: @me, run: @run, seen: seen).show
       }
     end
 
     private
+
+    # What nobody has been told of yet, who meets soonest first.
+    def untold
+      rows = Untold.new(by: by, clock: @clock).of(@run).values
+      rows.reject { |one| one[:people].zero? && seen.include?(one[:notice]) }
+        .sort_by { |one| [one[:next_local_start].to_s, one[:title]] }
+    end
+
+    # What has been put aside.
+    def seen = @seen ||= Records::SeenNotice.where(person_id: by).pluck(:notice).to_set
+
+    def clashes
+      StillHolds.new(by: by, clock: @clock).of_keeper(@run).reject { |one| seen.include?(one[:notice]) }
+    end
 
     def meetings(zone, today)
       until_at = zone.instant(Core::WallTime.at(today + DAYS_AHEAD))
@@ -115,10 +131,14 @@ module Views
       end
     end
 
+    # Runs whose dates have come to an end without having been ended. A single meeting that is over is just over.
     def series_without_meeting
-      coming = Records::Meeting.coming(now).where(series_id: @run.map(&:id)).distinct.pluck(:series_id)
-      @run.reject { |series| coming.include?(series.id) }.sort_by(&:title)
-        .map { |series| {id: series.id, title: series.title} }
+      going = @run.select { |series| series.ended_from.nil? && series.meetings.size > 1 }
+      going = going.reject { |series| series.meetings.any? { |meeting| meeting.coming?(now) } }.sort_by(&:title)
+      rows = going.map do |series|
+        {id: series.id, title: series.title, notice: Records::SeenNotice.name_of("over", series.id)}
+      end
+      rows.reject { |one| seen.include?(one[:notice]) }
     end
   end
 end

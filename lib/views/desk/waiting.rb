@@ -8,8 +8,10 @@ module Views
 
     # @param me [Records::Person]
     # @param run [Array<Records::Series>] that the reader runs, with members and their people
-    def initialize(me:, run:, **rest)
+    # @param seen [Set<String>] notices that are put aside
+    def initialize(me:, run:, seen:, **rest)
       super(**rest)
+      @seen = seen
       @mine = run.index_by(&:id)
       @known = [me, *run, *run.flat_map { |series| series.members.map(&:person) }].uniq
       @me = me
@@ -54,14 +56,19 @@ module Views
           .where("answered_at > ?", now - NEWS_S)
           .where.not(person_id: by)
           .where("entered_by_id is null or entered_by_id <> ?", by)
-      Records::Base.fill(declined.order(:answered_at), :person, known: @known).map do |given|
-        meeting = near[given.meeting_id]
-        series = mine[meeting.series_id]
-        {
-          meeting_id: meeting.id, series_id: series.id, title: series.title, name: given.person.name,
-          note: given.note, local_start: series.zone.wall(meeting.starts_at)
-        }
+      rows = Records::Base.fill(declined.order(:answered_at), :person, known: @known).map do |given|
+        refusal(given, near[given.meeting_id])
       end
+      rows.reject { |one| @seen.include?(one[:notice]) }
+    end
+
+    def refusal(given, meeting)
+      series = mine[meeting.series_id]
+      {
+        meeting_id: meeting.id, series_id: series.id, title: series.title, name: given.person.name, note: given.note,
+        local_start: series.zone.wall(meeting.starts_at),
+        notice: Records::SeenNotice.name_of("away", meeting.id, given.person_id, given.answered_at.to_i)
+      }
     end
 
     # Meetings to come soon that have nothing on them, and topics that members have brought.

@@ -17,6 +17,7 @@ module Views
         **parts.slice(:subject, :text, :html),
         copy: copy(shown, note), attachments: @mail.next.names, agenda_of: @mail.next.meeting_id,
         shown_person_id: shown.person.id, changes: @recipients.changes,
+        unreachable: @recipients.unreachable.map { |person| named(person) },
         recipients: rows + others.map { |one, kind| other_row(one, kind) }
       }
     end
@@ -80,7 +81,7 @@ module Views
     end
 
     # Who is asked to one meeting alone.
-    def others = @others ||= Loading::Substitutes.pending(@recipients.series, now: now)
+    def others = @others ||= Loading::Substitutes.pending([@recipients.series], now: now).values.flatten(1)
 
     def rows = all.sort_by { |one| [one.kind ? 0 : 1, one.person.name] }.map { |one| row(one) }
 

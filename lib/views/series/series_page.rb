@@ -77,7 +77,8 @@ module Views
       person = member.person
       {
         person_id: person.id, name: person.name, role: member.role, time_zone: person.time_zone,
-        guest: person.guest, email: person.guest ? person.email : nil, via_group_id: member.via_group_id,
+        guest: person.guest, email: person.guest ? person.email : nil,
+        reachable: reachable?(person), via_group_id: member.via_group_id,
         deputy: deputies.any? { |one| one.person_id == person.id }
       }
     end
@@ -98,6 +99,8 @@ module Views
       by_meeting = summary.by_meeting.map { |meeting| meeting.to_h.merge(on: on.fetch(meeting.id)) }
       summary.to_h.merge(by_meeting: by_meeting)
     end
+
+    def reachable?(person) = !Core::MailAddress.none?(person.email)
 
     def next_meeting(ledger)
       record = @series.meetings.coming(now).in_order.first or return

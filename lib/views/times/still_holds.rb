@@ -148,7 +148,8 @@ module Views
       meeting, fit = found.first
       {
         id: series.id, title: series.title, clashes: found.size, names: busy(fit).map { |id| names[id] },
-        next_local_start: series.zone.wall(meeting.starts_at)
+        next_local_start: series.zone.wall(meeting.starts_at),
+        notice: Records::SeenNotice.name_of("clash", series.id, *found.flat_map { |one, fit| [one.id, *busy(fit)] })
       }
     end
 

@@ -220,6 +220,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/desk/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Something on one's Desk is put aside as seen, or taken back; it comes again when it changes */
+        put: operations["keepNotice"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/destinations": {
         parameters: {
             query?: never;
@@ -2800,6 +2817,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/untold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What nobody, or not everybody, has been told of it yet */
+        get: operations["showUntold"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/series/{id}/history": {
         parameters: {
             query?: never;
@@ -4138,6 +4174,10 @@ export interface components {
             guests?: components["schemas"]["SeriesGuest"][];
         };
         SeriesSummary: {
+            /** @description it has no meeting to come; these stand last */
+            ended: boolean;
+            /** @description to whoever runs it */
+            untold: components["schemas"]["UntoldSeries"] | null;
             id: components["schemas"]["Key"];
             mark: components["schemas"]["Mark"] | null;
             title: string;
@@ -4157,6 +4197,8 @@ export interface components {
             total: number;
         };
         Member: {
+            /** @description has an address */
+            reachable: boolean;
             /** @description may write and hold meetings for the keeper */
             deputy: boolean;
             personId: components["schemas"]["Key"];
@@ -4321,6 +4363,8 @@ export interface components {
             note?: string | null;
         };
         InvitationPreview: {
+            /** @description those asked who have no address */
+            unreachable: components["schemas"]["Named"][];
             attachments: string[];
             /** @description the next meeting */
             agendaOf: components["schemas"]["Key"] | null;
@@ -4360,6 +4404,8 @@ export interface components {
             state: components["schemas"]["MeetingState"];
         };
         SheetPerson: {
+            /** @description has an address */
+            reachable: boolean;
             /** @description asked to this meeting alone */
             extra: boolean;
             id: components["schemas"]["Key"];
@@ -5144,6 +5190,8 @@ export interface components {
             }[];
             /** @description times asked for that wait for whoever asks: over, or newly answered */
             polls: components["schemas"]["TimePollRow"][];
+            /** @description what nobody, or not everybody, has been told of the series one runs */
+            untold: components["schemas"]["UntoldSeries"][];
             today: components["schemas"]["Day"];
             zoneCity: string;
             anySeries: boolean;
@@ -5173,6 +5221,7 @@ export interface components {
             }[];
             /** @description who has said in the last days that they will not come */
             refusals: {
+                notice: components["schemas"]["Notice"];
                 meetingId: components["schemas"]["Key"];
                 seriesId: components["schemas"]["Key"];
                 title: string;
@@ -5246,6 +5295,7 @@ export interface components {
                 running: boolean;
             }[];
             seriesWithoutMeeting: {
+                notice: components["schemas"]["Notice"];
                 id: components["schemas"]["Key"];
                 title: string;
             }[];
@@ -5847,6 +5897,7 @@ export interface components {
             holds: components["schemas"]["Hold"][];
         };
         DeskClash: {
+            notice: components["schemas"]["Notice"];
             id: components["schemas"]["Key"];
             title: string;
             clashes: number;
@@ -5857,6 +5908,34 @@ export interface components {
             label: string;
             before: string | null;
             after: string | null;
+        };
+        SeenNotice: {
+            notice: components["schemas"]["Notice"];
+            seen: boolean;
+        };
+        /** @description what stands on a Desk and how it stood */
+        Notice: string;
+        UntoldOfSeries: {
+            untold: components["schemas"]["UntoldSeries"] | null;
+        };
+        /** @description a series of which something that holds has not been told yet, or somebody cannot be */
+        UntoldSeries: {
+            seriesId: components["schemas"]["Key"];
+            title: string;
+            mark: components["schemas"]["Mark"] | null;
+            /** @enum {string} */
+            state: "never" | "changed";
+            /** @description to whom a mail would go */
+            people: number;
+            invited: number;
+            changed: number;
+            broughtBack: number;
+            calledOff: number;
+            takenOff: number;
+            /** @description those asked who have no address */
+            unreachable: components["schemas"]["Named"][];
+            nextLocalStart: components["schemas"]["Wall"] | null;
+            notice: components["schemas"]["Notice"];
         };
         Untold: {
             people: number;
@@ -6924,6 +7003,15 @@ export interface components {
             };
             content: {
                 "application/json": components["schemas"]["SetAside"];
+            };
+        };
+        /** @description OK */
+        UntoldOfSeries: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["UntoldOfSeries"];
             };
         };
         /** @description OK */
@@ -8172,6 +8260,11 @@ export interface components {
                 "application/json": components["schemas"]["PollSettlement"];
             };
         };
+        SeenNotice: {
+            content: {
+                "application/json": components["schemas"]["SeenNotice"];
+            };
+        };
         PastedDates: {
             content: {
                 "application/json": components["schemas"]["PastedDates"];
@@ -8471,6 +8564,25 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["Desk"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepNotice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["SeenNotice"];
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             default: components["responses"]["Problem"];
         };
     };
@@ -11183,6 +11295,21 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["Series"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showUntold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["UntoldOfSeries"];
             default: components["responses"]["Problem"];
         };
     };

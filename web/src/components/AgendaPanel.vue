@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Sheet } from '../api/client'
 import { clock, count, list, shortDay } from '../time'
+import { whoGets } from '../untold'
 import FormDialog from './FormDialog.vue'
 
 /** What becomes of an agenda before its meeting: sent, sent again when it has changed, topics asked for. */
@@ -20,6 +21,7 @@ const differs = computed(() => {
     ...said('no longer on it:', changes.removed),
   ].join('; ')
 })
+const asked = computed(() => sheet.people.filter(one => one.answer !== 'declined'))
 const anything = computed(() => sheet.topics.length > 0 || sheet.leftOver.length > 0)
 
 function send() {
@@ -56,7 +58,7 @@ function send() {
       @submit="send"
     >
       <p class="soft small">
-        To everybody asked who has not declined, with the agenda as a PDF.
+        To everybody asked who has not declined, with the agenda as a PDF: {{ whoGets(asked) }}.
         <template v-if="sent">What is new, moved, changed or gone is said.</template>
       </p>
       <v-textarea v-model="form.note" label="A few words with it (optional)" autofocus maxlength="5000" />

@@ -6,6 +6,7 @@ import { useCopy } from '../composables/useCopy'
 import { useInvitation } from '../composables/useSeries'
 import { useSession } from '../composables/useSession'
 import { clock, count, wallNow } from '../time'
+import { unreachableWords } from '../untold'
 import FormDialog from './FormDialog.vue'
 import MailPage from './MailPage.vue'
 
@@ -109,6 +110,9 @@ function submit() {
             >
           </li>
         </ul>
+        <p v-if="preview.unreachable.length" class="small carried">
+          {{ unreachableWords(preview.unreachable) }}. Tell them yourself: “Copy the text” is for that.
+        </p>
       </div>
       <div class="stack">
         <p v-if="fresh === 0" class="strong">Everybody has this version already. There is nothing to send.</p>

@@ -2,6 +2,7 @@
 import type { Series } from '../api/client'
 import { useDeputies } from '../composables/useDeputies'
 import { zoneCity } from '../time'
+import GiveAddress from './GiveAddress.vue'
 
 /** Who is in a series, how they are asked, and through which group. */
 const { series } = defineProps<{ series: Series }>()
@@ -22,6 +23,13 @@ const ROLES = { required: 'must come', optional: 'if free', informed: 'for infor
         >{{ ROLES[member.role] }}<template v-if="member.guest">, guest</template
         ><template v-if="member.viaGroupId">, through the group {{ groupName(member.viaGroupId) }}</template></span
       ><span class="soft">{{ zoneCity(member.timeZone) }} time</span>
+      <span v-if="!member.reachable" class="carried"
+        >no address
+        <GiveAddress
+          v-if="series.may.change && member.guest"
+          :series-id="series.id"
+          :person="{ id: member.personId, name: member.name }"
+      /></span>
       <span v-if="member.personId === series.keeper.id" class="soft">keeper</span
       ><span v-if="member.personId === series.chair.id" class="soft">chair</span>
       <label v-if="mayName(member)" class="small"

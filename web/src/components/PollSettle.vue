@@ -3,6 +3,7 @@ import { v7 as newKey } from 'uuid'
 import { computed, ref, watch } from 'vue'
 import type { Schemas } from '../api/client'
 import { clock, count, list, longDay, shortDay } from '../time'
+import { whoGets } from '../untold'
 import FormDialog from './FormDialog.vue'
 
 /** One of the times is made what was wanted: who is told what stands there before anybody is. */
@@ -79,7 +80,7 @@ function settle() {
       <li>
         {{
           form.tell
-            ? `${count(invited.length, 'person')} ${invited.length === 1 ? 'gets' : 'get'} the invitation.`
+            ? `By mail: ${whoGets(invited)}.`
             : 'Nobody is told; you send the invitation afterwards, or open this again.'
         }}
       </li>

@@ -1,29 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Series } from '../api/client'
-import { count, list } from '../time'
+import { untoldWords } from '../untold'
 
 /** Who has not been told what holds, and what has changed since. */
 const { told } = defineProps<{ told: Series['told'] }>()
-const persons = (number: number) => count(number, 'person')
-const untoldWords = computed(() => {
-  const untold = told.untold
-  if (!untold) return ''
-  const changed = untold.people - untold.invited - untold.takenOff - untold.calledOff - untold.broughtBack
-  const said: [number, string][] = [
-    [untold.invited, 'to invite'],
-    [changed, 'to tell of changes'],
-    [untold.calledOff, 'to tell that it is called off'],
-    [untold.broughtBack, 'to tell that it takes place after all'],
-    [untold.takenOff, 'to tell not to come'],
-  ]
-  return list(said.filter(([number]) => number > 0).map(([number, words]) => `${persons(number)} ${words}`))
-})
 const words = computed(
   () =>
     ({
       never: 'Nobody has been told of this series yet.',
-      changed: `Not everything has been told yet: ${untoldWords.value}.`,
+      changed: `Not everything has been told yet: ${told.untold ? untoldWords(told.untold) : ''}.`,
       told: '',
     })[told.state],
 )

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Schemas, Sheet } from '../api/client'
 import { count, mediumDay } from '../time'
+import { whoGets } from '../untold'
 import FormDialog from './FormDialog.vue'
 
 /** What can be done with the sheet as a whole: start, close, issue, call off, and the way back. */
@@ -95,14 +96,14 @@ function callOff() {
     <FormDialog
       v-model="issuing"
       :title="sheet.correcting ? 'Issue the correction' : 'Issue the minutes'"
-      :verb="`Issue and send to ${count(sheet.people.length, 'person')}`"
+      :verb="`Issue and send to ${count(sheet.people.filter(one => one.reachable).length, 'person')}`"
       @submit="issue"
     >
       <p>
         The minutes are frozen as they are and mailed to everybody of the series, with a PDF. What is wrong later is
         corrected by another version.
       </p>
-      <p class="soft">{{ sheet.people.map(person => person.name).join(', ') }}</p>
+      <p class="soft">{{ sheet.people.map(person => person.name).join(', ') }}. {{ whoGets(sheet.people) }}.</p>
     </FormDialog>
     <FormDialog
       v-model="correcting"

@@ -6,6 +6,7 @@ import { clock, columnDay, longDay, ownTime } from '../time'
 import CallWords from './CallWords.vue'
 import IntoSeries from './IntoSeries.vue'
 import SeriesMark from './SeriesMark.vue'
+import UntoldNote from './UntoldNote.vue'
 
 /** What a sheet is of: series, moment, place and call, the meetings before and after; and whether all is saved. */
 const { sheet, unsent, live } = defineProps<{
@@ -90,6 +91,7 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
       >
     </p>
     <IntoSeries v-model="joining" :sheet="sheet" />
+    <UntoldNote v-if="sheet.state === 'planned'" :series-id="sheet.seriesId" :runs-it="sheet.may.nameDeputy" />
     <p v-if="sheet.calledOffReason" class="alarm strong">Called off: {{ sheet.calledOffReason }}</p>
   </header>
 </template>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import { clock, count, list, mediumDay } from '../time'
+import { useNotices } from '../composables/useDesk'
 import EmptyMeeting from './EmptyMeeting.vue'
 import FailedMail from './FailedMail.vue'
 import HoldRow from './HoldRow.vue'
@@ -15,9 +16,12 @@ const SHEETS = {
   issued: '',
   called_off: '',
 }
+const { putAside } = useNotices()
+/** One that is on stands under Today. */
+const sheets = computed(() => desk.sheets.filter(one => !one.running || !desk.meetings.some(({ id }) => id === one.id)))
 const waiting = computed(
   () =>
-    desk.sheets.length +
+    sheets.value.length +
     desk.unanswered.length +
     desk.seriesWithoutMeeting.length +
     desk.clashes.length +
@@ -36,7 +40,7 @@ const waiting = computed(
   <section v-if="waiting" class="sheet waits" aria-labelledby="waits">
     <h2 id="waits">Waiting for you</h2>
     <ul class="ruled">
-      <li v-for="sheet in desk.sheets" :key="sheet.id">
+      <li v-for="sheet in sheets" :key="sheet.id">
         <router-link class="strong" :to="`/meetings/${sheet.id}`"
           >{{ sheet.title }}, {{ mediumDay(sheet.localStart) }}</router-link
         >
@@ -60,6 +64,14 @@ const waiting = computed(
         <p class="small soft">
           {{ refusal.name }} cannot come on {{ mediumDay(refusal.localStart)
           }}<template v-if="refusal.note">: “{{ refusal.note }}”</template>
+          <button
+            type="button"
+            class="quiet small seen"
+            :aria-label="`Seen: ${refusal.name} cannot come, ${refusal.title}`"
+            @click="putAside(refusal.notice)"
+          >
+            Seen
+          </button>
         </p>
       </li>
       <li v-for="series in desk.clashes" :key="`clash-${series.id}`">
@@ -68,6 +80,14 @@ const waiting = computed(
           {{ count(series.clashes, 'coming meeting') }} {{ series.clashes === 1 ? 'clashes' : 'clash' }}, first
           {{ mediumDay(series.nextLocalStart) }}: {{ list(series.names) }}
           {{ series.names.length === 1 ? 'is' : 'are' }} busy
+          <button
+            type="button"
+            class="quiet small seen"
+            :aria-label="`Seen: clashes of ${series.title}`"
+            @click="putAside(series.notice)"
+          >
+            Seen
+          </button>
         </p>
       </li>
       <li v-for="one in desk.preparations" :key="one.meetingId + one.place">
@@ -95,7 +115,17 @@ const waiting = computed(
       <HoldRow v-for="hold in desk.holds" :key="hold.id" :hold="hold" />
       <li v-for="series in desk.seriesWithoutMeeting" :key="series.id">
         <router-link class="strong" :to="`/series/${series.id}`">{{ series.title }}</router-link>
-        <p class="small soft">has no coming meeting</p>
+        <p class="small soft">
+          has no coming meeting: its dates are over
+          <button
+            type="button"
+            class="quiet small seen"
+            :aria-label="`Seen: ${series.title}`"
+            @click="putAside(series.notice)"
+          >
+            Seen
+          </button>
+        </p>
       </li>
     </ul>
   </section>
@@ -107,5 +137,8 @@ const waiting = computed(
 }
 h2 {
   margin-bottom: 6px;
+}
+.seen {
+  margin-left: 8px;
 }
 </style>

@@ -14,6 +14,7 @@ const WHOLE_SERIES = [
   'sheet',
   'still-holds',
   'strands',
+  'untold',
 ] as const
 
 /** What else reads differently after a deed, by the first part of the names under which it is kept. */
@@ -22,12 +23,12 @@ const CHANGES = {
   address: ['answers', 'desk', 'mails', 'series'],
   answer: WHOLE_SERIES,
   calendar: ['busy', 'common-time', 'desk', 'people', 'person', 'place'],
-  extra: ['answers', 'desk', 'series'],
+  extra: ['answers', 'desk', 'series', 'untold'],
   group: ['groups'],
   hold: ['common-time', 'desk', 'holds'],
   hours: ['common-time', 'desk', 'people'],
   incomingMail: ['answers', 'desk', 'incoming-mails'],
-  meetingTime: ['answers', 'common-time', 'desk', 'meetings', 'series', 'still-holds', 'strands'],
+  meetingTime: ['answers', 'common-time', 'desk', 'meetings', 'series', 'still-holds', 'strands', 'untold'],
   outside: ['busy', 'common-time', 'desk', 'person', 'still-holds'],
   outsideSheets: ['desk', 'outside-meetings', 'series'],
   person: ['desk', 'people', 'destinations'],
@@ -35,7 +36,8 @@ const CHANGES = {
   place: ['desk', 'place', 'places', 'destinations'],
   poll: [...WHOLE_SERIES, 'holds', 'people', 'polls'],
   run: WHOLE_SERIES,
-  series: ['common-time', 'desk', 'destinations', 'series'],
+  series: ['common-time', 'desk', 'destinations', 'series', 'untold'],
+  told: ['answers', 'desk', 'history', 'series', 'untold'],
   sheet: ['actions', 'decisions', 'desk', 'meetings', 'destinations', 'series', 'strands'],
 } as const
 

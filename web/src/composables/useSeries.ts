@@ -51,6 +51,16 @@ export function useSeries(id: MaybeRefOrGetter<string>) {
   }
 }
 
+/** What nobody, or not everybody, has been told of a series yet; null where there is nothing. */
+export function useUntold(id: MaybeRefOrGetter<string>, wanted: MaybeRefOrGetter<boolean>) {
+  const reading = useQuery({
+    queryKey: computed(() => ['untold', toValue(id)]),
+    enabled: computed(() => toValue(wanted)),
+    queryFn: () => dataOf(api.GET('/series/{id}/untold', { params: { path: { id: toValue(id) } } })),
+  })
+  return { untold: computed(() => reading.data.value?.untold ?? null) }
+}
+
 /** Only one that nobody has been told of and nothing was done in. */
 export function useDeleteSeries() {
   const cache = useQueryClient()
@@ -129,7 +139,7 @@ export function useInvitation(
   open: MaybeRefOrGetter<boolean>,
   whose: MaybeRefOrGetter<string | undefined>,
 ) {
-  const cache = useQueryClient()
+  const changed = useChanged()
   const path = () => ({ id: toValue(id) })
   const reading = useQuery({
     queryKey: computed(() => ['invitation', toValue(id), toValue(note), toValue(whose)]),
@@ -149,7 +159,7 @@ export function useInvitation(
       dataOf(
         api.POST('/series/{id}/sendings', { params: { path: path() }, body: { id: key, note: toValue(note) || null } }),
       ),
-    onSuccess: () => cache.invalidateQueries({ queryKey: ['series', toValue(id)] }),
+    onSuccess: () => changed('told'),
   })
   const progress = useQuery({
     queryKey: computed(() => ['sending', sending.data.value?.id]),

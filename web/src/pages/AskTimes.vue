@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import type { Schemas } from '../api/client'
 import { emptyAsk, ruleOfAsk, type AskForm } from '../asking'
 import AskSettings from '../components/AskSettings.vue'
 import CandidatePicker from '../components/CandidatePicker.vue'
@@ -98,6 +99,14 @@ const wish = computed(() =>
       },
 )
 
+/** "7 mails are on their way, 1 person has no address." */
+function askedWords(people: Schemas['TimePoll']['people']) {
+  const mails = people.filter(one => one.asked && one.reachable).length
+  const without = people.filter(one => !one.reachable).length
+  const said = `${count(mails, 'mail')} ${mails === 1 ? 'is' : 'are'} on ${mails === 1 ? 'its' : 'their'} way`
+  return `${said}${without ? `, ${count(without, 'person')} ${without === 1 ? 'has' : 'have'} no address` : ''}.`
+}
+
 async function send() {
   tried.value = true
   if (!form.value.title.trim() || !form.value.times.length || form.value.lengthMin === '') return
@@ -128,7 +137,7 @@ async function send() {
       holdsTimes,
     })
     forget()
-    say(whom.value ? `${count(poll.people.filter(one => one.asked).length, 'person')} asked.` : 'The times are kept.')
+    say(whom.value ? askedWords(poll.people) : 'The times are kept.')
     router.push(`/asking/${poll.id}`)
   } catch {
     /* shown at the fields */

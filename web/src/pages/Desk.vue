@@ -8,6 +8,7 @@ import FirstSteps from '../components/FirstSteps.vue'
 import OutsidePanel from '../components/OutsidePanel.vue'
 import PageComing from '../components/PageComing.vue'
 import TodayPanel from '../components/TodayPanel.vue'
+import UntoldList from '../components/UntoldList.vue'
 import WaitingList from '../components/WaitingList.vue'
 import { useActionMoves } from '../composables/useActions'
 import { useDesk } from '../composables/useDesk'
@@ -44,6 +45,7 @@ const days = computed(() => {
       <div class="two page">
         <div class="stack">
           <FirstSteps v-if="desk.firstSteps" :steps="desk.firstSteps" :me="me!.id" />
+          <UntoldList :untold="desk.untold" />
           <TodayPanel v-if="desk.anySeries" :meetings="desk.meetings" :today="desk.today" :time-zone="me!.timeZone" />
           <div v-else-if="!desk.firstSteps" class="sheet stack">
             <h2>Begin with a series</h2>
