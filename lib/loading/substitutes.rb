@@ -10,10 +10,9 @@ module Loading
     # @return [Hash{String => Array<Array(Records::Substitute, Symbol)>}] by series, with :request or :cancel
     def pending(series, now:)
       coming = Records::Meeting.where(series_id: series.map(&:id)).where("ends_at > ?", now)
-      found = Records::Base.fill(
-        Records::Substitute.where(meeting_id: coming.select(:id)), :person, :instead_of, {meeting: {series: :held_place}},
-        known: [*series, *series.flat_map { |one| one.members.map(&:person) }]
-      )
+      known = [*series, *series.flat_map { |one| one.members.map(&:person) }]
+      found = Records::Substitute.where(meeting_id: coming.select(:id))
+      found = Records::Base.fill(found, :person, :instead_of, {meeting: {series: :held_place}}, known: known)
       found.reject { |one| one.told_digest == digest(one) || (one.told_digest.nil? && off?(one)) }
         .map { |one| [one, off?(one) ? :cancel : :request] }.group_by { |one, _| one.meeting.series_id }
     end

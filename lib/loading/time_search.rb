@@ -56,13 +56,6 @@ module Loading
     # @return [Core::CommonTime::Search]
     def search(from, to) = Core::CommonTime::Search.new(request(from, to), @people, @core_places)
 
-    # By the half hour, for the picture of a day; places left out.
-    def by_half_hours(from, to)
-      minutes = [from, to].map { |time| Core::Spans.minute(time) }
-      grid = Core::CommonTime::Grid.on_wall(@zone, 30, *minutes)
-      Core::CommonTime::Search.new(request(from, to).with(length_min: 30, gap_min: 0, grid: grid), @people, [])
-    end
-
     # What would help where nothing suits, as far as `later_to`. Reads on until then.
     def remedies(later_to)
       from, to = window

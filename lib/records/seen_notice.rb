@@ -1,6 +1,6 @@
 module Records
-  # What somebody has seen on their Desk and put aside. `notice` says what it is and how it stood: when it changes, it is
-  # another one.
+  # What somebody has seen on their Desk and put aside. `notice` says what it is and how it stood: when it changes, it
+  # is another one.
   class SeenNotice < Base
     self.primary_key = %i[person_id notice]
 

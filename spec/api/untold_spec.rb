@@ -85,7 +85,8 @@ RSpec.describe "What is untold" do
   end
 
   it "is not said of what is over, which stands last in the list and is missed once" do
-    over = series(marit, {required: wen}, title: "A round gone by", start: "#{monday}T12:00", rule: "FREQ=WEEKLY;COUNT=2")
+    over = series(marit, {required: wen}, title: "A round gone by", start: "#{monday}T12:00",
+      rule: "FREQ=WEEKLY;COUNT=2")
     once = series(marit, {required: wen}, title: "Once", start: "#{monday}T15:00", rule: nil)
     Records::Meeting.where(series_id: [over, once]).update_all("starts_at = starts_at - interval 60 day,
       ends_at = ends_at - interval 60 day, original_start = original_start - interval 60 day, state = 'issued'")

@@ -128,6 +128,44 @@ export function runWishOf(look: Look, wish: Wish | null): Schemas['RunTimeWish']
   }
 }
 
+/** What would help is put into what is looked for. */
+export function helped(look: Look, remedy: Schemas['Remedy']): Look {
+  switch (remedy.kind) {
+    case 'shorter':
+      return { ...look, lengthMin: remedy.lengthMin ?? look.lengthMin }
+    case 'later':
+      return { ...look, fromDay: remedy.firstStart.slice(0, 10) }
+    case 'stretch':
+      return { ...look, stretchMin: remedy.stretchMin }
+    case 'any_place':
+      return { ...look, place: 'none' }
+    case 'without': {
+      const people = look.people.filter(one => one.personId !== remedy.personId)
+      const guests = look.guests.filter(one => one.id !== remedy.personId)
+      const named = people.length < look.people.length || guests.length < look.guests.length
+      // Who is asked through a group stays asked, but need not come.
+      return {
+        ...look,
+        guests,
+        people: named ? people : [...people, { personId: remedy.personId!, role: 'optional' }],
+      }
+    }
+  }
+}
+
+/** Whether a time lies among the days that are looked at. */
+export const isWithin = (wall: string, look: Look) =>
+  wall.slice(0, 10) >= look.fromDay && wall.slice(0, 10) < addDays(look.fromDay, look.days)
+
+/** The starts of a free stretch. */
+export function startsOf(stretch: NonNullable<Schemas['Fit']['stretch']>) {
+  const [first, last] = [Date.parse(stretch.firstAt), Date.parse(stretch.lastAt)]
+  const step = stretch.stepMin * 60_000
+  return Array.from({ length: Math.round((last - first) / step) + 1 }, (_, i) =>
+    new Date(first + i * step).toISOString(),
+  )
+}
+
 /** What a search has come to, or what it still needs, in words. */
 export function outcomeOf(
   look: Look,

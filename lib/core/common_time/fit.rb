@@ -73,14 +73,12 @@ module Core
         [*("#{free} free" if free.positive?), *rest].join(", ")
       end
 
-      # Why it stands where it stands, each a short phrase.
+      # Why it stands where it stands, each a short phrase, less what the headline says.
       # @param names [Hash] name by id
       # @param place_names [Hash] name of a place by id
       def reasons(names, place_names)
         [
-          *missing.map { |id| "#{names[id]} #{(states[id] == :busy) ? "is busy" : "is outside their hours"}" },
-          about(in_state(:tentative), names, "tentative for"),
-          about(in_state(:unknown), names, "no calendar known of"),
+          *(missing.any? ? unsaid(names) : []),
           *burdens.except(*missing).map { |id, minutes| "#{minutes} min outside the hours of #{names[id]}" },
           about(short_of_gap, names, "no gap for"),
           place_reason(place_names)
@@ -88,6 +86,11 @@ module Core
       end
 
       private
+
+      # The headline tells only of those who cannot.
+      def unsaid(names) = [
+        about(in_state(:tentative), names, "tentative for"), about(in_state(:unknown), names, "no calendar known of")
+      ]
 
       def about(ids, names, words) = ids.any? ? "#{words} #{Words.list(ids.map { |id| names[id] })}" : nil
 

@@ -15,11 +15,11 @@ module Views
       read(wish)
       @times.load(*@times.window)
       search = @times.search(*@times.window)
-      shown = search.ranked.drop((page - 1) * PAGE_SIZE).first(PAGE_SIZE)
-      fits = shown.map { |index| fit_view(Core::CommonTime::Fit.at(search, search.start_at(index))) }
+      stretches = Core::CommonTime::Stretches.of(search) { |minute| zone.wall(Time.at(minute * 60)).date }
+      shown = stretches.drop((page - 1) * PAGE_SIZE).first(PAGE_SIZE)
       {
-        **page_of(:fits, page, PAGE_SIZE, search.ranked.size, fits),
-        days: days, people: people, holding: search.holding.size, fewest_missing: search.fewest_missing,
+        **page_of(:fits, page, PAGE_SIZE, stretches.size, shown.map { |one| stretch_view(one, search) }),
+        days: days(search), people: people, holding: search.holding.size, fewest_missing: search.fewest_missing,
         time_zone: zone.name, zone_city: zone.city, remedies: needs_help?(search) ? remedies : []
       }
     end
@@ -39,24 +39,37 @@ module Views
       search.fewest_missing.to_i.positive? || search.ranked.empty? || search.without_place?(search.ranked.first)
     end
 
-    # A bar for each half hour, its length the number of people free.
-    def days
+    # The best start of a free stretch, and how far it goes.
+    def stretch_view(stretch, search)
+      best, first, last = [stretch.best, stretch.first, stretch.last].map { |index| search.start_at(index) }
+      walls = [first, last + @times.length_min].map { |minute| zone.wall(Time.at(minute * 60)) }
+      several = {
+        first_at: Time.at(first * 60).utc, last_at: Time.at(last * 60).utc, local_start: walls[0], local_end: walls[1],
+        step_min: @times.step_min
+      }
+      fit_view(Core::CommonTime::Fit.at(search, best)).merge(stretch: (several if first != last))
+    end
+
+    # A bar for each half hour in which the meeting might begin: the best of those starts, its length the number of
+    # people free then for the whole of the meeting.
+    def days(search)
       last = @times.from + [@times.days, SHOWN_DAYS].min
-      half = @times.by_half_hours(@times.window[0], @times.instant(last))
-      required = @times.people.count(&:required?)
-      bars = (0...half.size).filter_map { |index| bar(half, index, required) }
+      until_min = Core::Spans.minute(@times.instant(last))
+      starts = (0...search.size).select { |index| search.missing(index) && search.start_at(index) < until_min }
+      half_hours = starts.group_by { |index| zone.wall(Time.at(search.start_at(index) * 60)).seconds.div(1_800) }
+      bars = half_hours.values.map { |some| bar(search, some.min_by { |i| [search.missing(i), search.rank(i)] }) }
       by_date = bars.group_by { |one| one[:local_start].date }
       dates = (@times.from...last).select { |date| @times.weekdays.include?(date.cwday - 1) }
       dates.map { |date| {on: date, bars: by_date[date] || []} }
     end
 
-    def bar(half, index, required)
-      missing = half.missing(index) or return
-      starts_at = Time.at(half.start_at(index) * 60).utc
+    def bar(search, index)
+      required = @times.people.count(&:required?)
+      missing, starts_at = search.missing(index), Time.at(search.start_at(index) * 60).utc
       {
         local_start: zone.wall(starts_at), starts_at: starts_at, missing: missing,
-        free: required - missing - half.tentative(index) - half.unknown(index) + half.optional_free(index),
-        only_missing: half.only_missing(index)&.id, holds: half.holds?(index) || false
+        free: required - missing - search.tentative(index) - search.unknown(index) + search.optional_free(index),
+        only_missing: search.only_missing(index)&.id, holds: search.holds?(index) || false
       }
     end
 

@@ -5692,6 +5692,14 @@ export interface components {
             zoneCity: string;
         };
         Fit: {
+            /** @description several starts beside each other that suit everybody alike, of which this is the best; null where it is alone */
+            stretch: {
+                firstAt: components["schemas"]["Instant"];
+                lastAt: components["schemas"]["Instant"];
+                localStart: components["schemas"]["Wall"];
+                localEnd: components["schemas"]["Wall"];
+                stepMin: number;
+            } | null;
             startsAt: components["schemas"]["Instant"];
             endsAt: components["schemas"]["Instant"];
             localStart: components["schemas"]["Wall"];

@@ -14,7 +14,13 @@ const { found, chosen } = defineProps<{
   isMoving: boolean
 }>()
 const page = defineModel<number>('page', { required: true })
-const emit = defineEmits<{ choose: [startsAt: string]; move: [Fit]; take: [Taking]; ask: [startsAt: string[]] }>()
+const emit = defineEmits<{
+  choose: [startsAt: string]
+  move: [Fit]
+  take: [Taking]
+  ask: [startsAt: string[]]
+  help: [Schemas['Remedy']]
+}>()
 // Where a calendar does not tell, whoever must come is asked.
 const unknown = computed(() => found?.people.filter(one => one.role === 'required' && !one.known) ?? [])
 const MOST_ASKED = 5
@@ -27,11 +33,20 @@ const apart = computed(() => {
   }
   return chosen.map(fit => fit.startsAt)
 })
+/** Whether the chosen time is this one, or begins within this stretch. */
+function isIn(fit: Fit) {
+  if (!chosen) return false
+  const at = Date.parse(chosen.startsAt)
+  const { firstAt, lastAt } = fit.stretch ?? { firstAt: fit.startsAt, lastAt: fit.startsAt }
+  return at >= Date.parse(firstAt) && at <= Date.parse(lastAt)
+}
 // One that was chosen elsewhere stands above those of the list.
 const fits = computed(() => {
   const listed = found?.fits ?? []
-  return !chosen || listed.some(fit => fit.startsAt === chosen.startsAt) ? listed : [chosen, ...listed]
+  return !chosen || listed.some(isIn) ? listed : [chosen, ...listed]
 })
+/** What is done with a card is done at the start that is chosen. */
+const atOf = (fit: Fit) => (chosen && isIn(fit) ? chosen : fit)
 </script>
 
 <template>
@@ -41,13 +56,16 @@ const fits = computed(() => {
       v-for="fit in fits"
       :key="fit.startsAt"
       :fit="fit"
-      :chosen="fit.startsAt === chosen?.startsAt"
-      @choose="emit('choose', fit.startsAt)"
+      :at="isIn(fit) ? chosen!.startsAt : null"
+      :time-zone="found!.timeZone"
+      @choose="startsAt => emit('choose', startsAt)"
     >
-      <v-btn v-if="mayMove" size="small" :loading="isMoving" @click="emit('move', fit)">Move it here</v-btn>
-      <v-btn size="small" :variant="mayMove ? 'outlined' : 'flat'" @click="emit('take', takingOne('hold', fit))"
+      <v-btn v-if="mayMove" size="small" :loading="isMoving" @click="emit('move', atOf(fit))">Move it here</v-btn>
+      <v-btn size="small" :variant="mayMove ? 'outlined' : 'flat'" @click="emit('take', takingOne('hold', atOf(fit)))"
         >Hold this time</v-btn
-      ><v-btn size="small" variant="outlined" @click="emit('take', takingOne('meeting', fit))">Make a meeting</v-btn>
+      ><v-btn size="small" variant="outlined" @click="emit('take', takingOne('meeting', atOf(fit)))"
+        >Make a meeting</v-btn
+      >
     </FitCard>
     <div v-if="found?.fits.length" class="ask small" :class="{ offered: unknown.length }">
       <p v-if="unknown.length">
@@ -62,7 +80,9 @@ const fits = computed(() => {
     <section v-if="found?.remedies.length" aria-labelledby="helps" class="helps">
       <h2 id="helps" class="eyebrow">What would help</h2>
       <ul class="ruled">
-        <li v-for="remedy in found.remedies" :key="remedy.sentence" class="small">{{ remedy.sentence }}</li>
+        <li v-for="remedy in found.remedies" :key="remedy.sentence" class="small">
+          <button type="button" class="quiet small help" @click="emit('help', remedy)">{{ remedy.sentence }}</button>
+        </li>
       </ul>
     </section>
   </aside>
@@ -77,6 +97,9 @@ const fits = computed(() => {
   padding: 8px 12px;
   background: var(--gold-pale);
   border-left: 4px solid var(--gold);
+}
+.help {
+  text-align: left;
 }
 .helps {
   margin-top: 8px;

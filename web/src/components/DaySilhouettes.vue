@@ -5,8 +5,8 @@ import type { Fit } from '../composables/useCommonTime'
 import { clock, count, shortDay } from '../time'
 
 /**
- * A column a day, a bar each half hour whose length is the number of people free: solid where all who must come are,
- * gold where one is missing. Arrow keys move, Enter takes the time. Times that are marked can be drawn to another.
+ * A column a day, a bar for each half hour in which a meeting of the wanted length may begin, whose length is the number
+ * of people free for all of it: solid where all who must come are, gold where one is missing. Arrow keys move, Enter takes the time. Times that are marked can be drawn to another.
  */
 const {
   found,
@@ -22,9 +22,11 @@ const emit = defineEmits<{ take: [startsAt: string]; move: [id: string, startsAt
 const names = computed(() => new Map(found.people.map(person => [person.id, person.name])))
 const minuteOf = (wall: string) => Number(wall.slice(11, 13)) * 60 + Number(wall.slice(14, 16))
 const all = computed(() => found.days.flatMap(day => day.bars))
-const first = computed(() => Math.min(...all.value.map(bar => minuteOf(bar.localStart)), 24 * 60))
-const last = computed(() => Math.max(...all.value.map(bar => minuteOf(bar.localStart) + 30), 0))
+const first = computed(() => Math.min(...all.value.map(bar => slotOf(bar.localStart)), 24 * 60))
+const last = computed(() => Math.max(...all.value.map(bar => slotOf(bar.localStart) + 30), 0))
 const ROW = 19
+/** A bar stands in the half hour in which it begins. */
+const slotOf = (wall: string) => Math.floor(minuteOf(wall) / 30) * 30
 const rowOf = (minute: number) => ((minute - first.value) / 30) * ROW
 const hours = computed(() =>
   Array.from(
@@ -112,7 +114,7 @@ function move(days: number, bars: number) {
           :tabindex="d === at.day && b === at.bar ? 0 : -1"
           :aria-label="label(bar)"
           :title="label(bar)"
-          :style="{ top: `${rowOf(minuteOf(bar.localStart))}px`, height: `${ROW - 1}px` }"
+          :style="{ top: `${rowOf(slotOf(bar.localStart))}px`, height: `${ROW - 1}px` }"
           @click="take(d, b)"
           @dragover.prevent
           @drop.prevent="drop(d, b)"

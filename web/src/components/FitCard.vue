@@ -1,11 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Fit } from '../composables/useCommonTime'
-import { clock, shortDay } from '../time'
+import { startsOf } from '../commonTime'
+import { clock, shortDay, wallOf } from '../time'
 
-/** A time with its reasons; opened, everybody's state in words, on their own wall. */
-const { fit, chosen = false } = defineProps<{ fit: Fit; chosen?: boolean }>()
-defineEmits<{ choose: [] }>()
+/**
+ * A free stretch, or one time, with its reasons; opened, everybody's state in words, on their own wall. Of a stretch
+ * that is chosen, the start can be.
+ */
+const { fit, at = null, timeZone } = defineProps<{ fit: Fit; at?: string | null; timeZone: string }>()
+defineEmits<{ choose: [startsAt: string] }>()
+const chosen = computed(() => at !== null)
+const starts = computed(() =>
+  fit.stretch ? startsOf(fit.stretch).map(start => ({ at: start, words: clock(wallOf(start, timeZone)) })) : [],
+)
+const same = (one: string, other: string | null) => other !== null && Date.parse(one) === Date.parse(other)
 
 const open = ref(false)
 const STATES = {
@@ -25,14 +34,24 @@ const ROLES = { required: 'must come', optional: 'if free', informed: 'for infor
     :class="[tone, { chosen }]"
     :aria-label="`${shortDay(fit.localStart)} ${clock(fit.localStart)}`"
   >
-    <button type="button" class="take" :aria-pressed="chosen" @click="$emit('choose')">
+    <button type="button" class="take" :aria-pressed="chosen" @click="$emit('choose', fit.startsAt)">
       <span class="row spread"
         ><b>{{ shortDay(fit.localStart) }}</b
-        ><b>{{ clock(fit.localStart) }}–{{ clock(fit.localEnd) }}</b></span
+        ><b>{{ clock((fit.stretch ?? fit).localStart) }}–{{ clock((fit.stretch ?? fit).localEnd) }}</b></span
       >
+      <span v-if="fit.stretch" class="small soft">start any time, best at {{ clock(fit.localStart) }}</span>
       <span class="headline strong">{{ fit.headline }}</span>
       <span class="small soft">{{ fit.reasons.join(' · ') }}</span>
     </button>
+    <label v-if="chosen && starts.length" class="small begins"
+      >Begins at
+      <select
+        :value="starts.find(one => same(one.at, at))?.at"
+        @change="$emit('choose', ($event.target as HTMLSelectElement).value)"
+      >
+        <option v-for="one in starts" :key="one.at" :value="one.at">{{ one.words }}</option>
+      </select></label
+    >
     <div v-if="chosen" class="row deeds"><slot /></div>
     <button type="button" class="quiet small" :aria-expanded="open" @click="open = !open">
       {{ open ? 'Less' : 'Everybody'
@@ -95,6 +114,10 @@ const ROLES = { required: 'must come', optional: 'if free', informed: 'for infor
 .likely .headline,
 .short .headline {
   color: var(--carried-ink);
+}
+.begins {
+  display: block;
+  margin-top: 6px;
 }
 .deeds {
   margin: 8px 0 2px;

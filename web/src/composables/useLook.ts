@@ -1,6 +1,7 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { emptyLook, runWishOf, wishOf, type Look } from '../commonTime'
+import { emptyLook, nextMonday, runWishOf, wishOf, type Look } from '../commonTime'
+import { wallNow } from '../time'
 import { useDraft } from './useDraft'
 import { useSeries } from './useSeries'
 import { useSession } from './useSession'
@@ -25,6 +26,8 @@ export function useLook() {
     ...emptyLook(me.value!.timeZone),
     people: seriesId ? [] : [{ personId: me.value!.id, role: 'required' }],
   }))
+  // The length, people and hours of last time are there again; its days, when they are over, are not.
+  if (look.value.fromDay < wallNow(timeZone.value).slice(0, 10)) look.value.fromDay = nextMonday(timeZone.value)
   watch(
     series,
     found => {

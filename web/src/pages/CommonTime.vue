@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import type { Schemas } from '../api/client'
 import { beginAsking } from '../asking'
-import { outcomeOf, stepped, type Taking } from '../commonTime'
+import { helped, isWithin, outcomeOf, stepped, type Taking } from '../commonTime'
 import AcrossPanel from '../components/AcrossPanel.vue'
 import BestFits from '../components/BestFits.vue'
 import DaySilhouettes from '../components/DaySilhouettes.vue'
@@ -19,7 +19,7 @@ import { useMoveHere } from '../composables/useMoveHere'
 import { usePeople } from '../composables/usePeople'
 import { useSession } from '../composables/useSession'
 import { useGroups, usePlaces } from '../composables/usePlaces'
-import { longDay, zoneCity } from '../time'
+import { longDay, wallOf, zoneCity } from '../time'
 
 /** When all who must come are free: who, what is looked for, the days as silhouettes, and the best fits. */
 const { people } = usePeople()
@@ -37,6 +37,18 @@ const chosenAt = ref<string | null>(query.at ? String(query.at) : null)
 const { fit: chosen } = useTimeCheck(() =>
   first.value && chosenAt.value ? { ...first.value, at: chosenAt.value } : null,
 )
+// A time chosen by hand goes when one leaves its days.
+watch(
+  () => [look.value.fromDay, look.value.days],
+  () => {
+    if (chosenAt.value && !isWithin(wallOf(chosenAt.value, timeZone.value), look.value)) chosenAt.value = null
+  },
+)
+/** What would help is looked for, and its first time is chosen. */
+function help(remedy: Schemas['Remedy']) {
+  look.value = helped(look.value, remedy)
+  chosenAt.value = null
+}
 const changing = ref(look.value.people.length + look.value.groups.length < 2)
 const { moveHere, isMoving } = useMoveHere(meetingId)
 
@@ -121,8 +133,9 @@ useKeys([
           </button>
         </div>
         <p class="small soft">
-          <template v-if="series">For {{ series.title }}. </template>Bars grow with the number of people known to be
-          free. <b class="all">Solid</b>: all who must come. <b class="carried">Gold</b>: one short. Times in
+          <template v-if="series">For {{ series.title }}. </template>Each bar is a meeting of
+          {{ look.lengthMin || '…' }} minutes that begins there: it grows with the number of people known to be free for
+          all of it. <b class="all">Solid</b>: all who must come. <b class="carried">Gold</b>: one short. Times in
           {{ zoneCity(timeZone) }}.
         </p>
       </header>
@@ -168,6 +181,7 @@ useKeys([
       @choose="startsAt => (chosenAt = startsAt)"
       @move="fit => moveHere(fit, Number(look.lengthMin))"
       @take="start"
+      @help="help"
       @ask="askFor"
     />
     <TakeTime
