@@ -5,8 +5,9 @@ import type { Fit } from '../composables/useCommonTime'
 import { clock, count, shortDay } from '../time'
 
 /**
- * A column a day, a bar for each half hour in which a meeting of the wanted length may begin, whose length is the number
- * of people free for all of it: solid where all who must come are, gold where one is missing. Arrow keys move, Enter takes the time. Times that are marked can be drawn to another.
+ * A column a day, a bar for each half hour in which a meeting of the wanted length may begin, whose length is the
+ * number of people free for all of it: solid where all who must come are, gold where one is missing. Arrow keys move,
+ * Enter takes the time. Times that are marked can be drawn to another.
  */
 const {
   found,
