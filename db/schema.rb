@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_30_000007) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_30_000008) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -552,6 +552,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000007) do
     t.integer "row_late_min", default: 0, null: false
     t.boolean "added", default: false, null: false
     t.text "row_plan", size: :long, collation: "utf8mb4_bin"
+    t.datetime "instead_of", precision: nil
     t.index ["ends_at"], name: "index_meetings_on_ends_at"
     t.index ["place_id"], name: "fk_rails_2a899e4b51"
     t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true
@@ -959,6 +960,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000007) do
     t.boolean "door_records", default: false, null: false
     t.string "mark", limit: 20, collation: "ascii_bin"
     t.string "merged_into_id", limit: 36, collation: "ascii_bin"
+    t.string "holidays_region", limit: 20, collation: "ascii_bin"
+    t.string "holidays_treatment", limit: 20, collation: "ascii_bin"
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
     t.index ["laid_out_until"], name: "index_series_on_laid_out_until"
@@ -966,6 +969,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000007) do
     t.index ["place_id"], name: "index_series_on_place_id"
     t.check_constraint "`call_kind` in ('none','own','standing','fresh')", name: "series_call_kind"
     t.check_constraint "`door_policy` in ('everybody','members','host','known')", name: "series_door"
+    t.check_constraint "`holidays_treatment` in ('leave_out','next_day')", name: "series_holidays"
     t.check_constraint "`length_min` > 0", name: "series_length"
   end
 

@@ -97,7 +97,8 @@ module Api
       people = use(Views::People)
       me = people.me
       token = Rack::Protection::AuthenticityToken.token(session)
-      {person: me, csrf_token: token, needs_set_up: me.nil? && people.empty?, month_first: people.month_first?}
+      {person: me, csrf_token: token, needs_set_up: me.nil? && people.empty?, month_first: people.month_first?,
+       region: people.region}
     end
   end
 end

@@ -8,7 +8,7 @@ module Loading
         .where("meetings.original_start < series.local_start and meetings.ends_at > ?", now)
         .in_order.group_by(&:series_id)
       @by_hand = Records::Meeting.joins(:series).where(series_id: series_ids)
-        .where("series.rule is null or (meetings.added and meetings.state <> 'called_off')")
+        .where("series.rule is null or (meetings.added and meetings.state <> 'called_off')").where(instead_of: nil)
         .where("meetings.original_start >= series.local_start").order(:original_start)
         .pluck(:series_id, :original_start).group_by(&:first)
     end
@@ -17,8 +17,9 @@ module Loading
     # @return [Hash] sentence, and how_often as one word where there is a rule
     def of(series)
       run = series.to_run(by_hand: by_hand(series))
+      treatment = Core::Recurrence::OnHolidays::SENTENCES[series.holidays_treatment]
       {
-        sentence: Core::Recurrence::Sentence.with_earlier(run, earlier(series)),
+        sentence: [Core::Recurrence::Sentence.with_earlier(run, earlier(series)), treatment].compact.join(", "),
         how_often: series.rule && Core::Recurrence::Sentence.new(run).how_often
       }
     end

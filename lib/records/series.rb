@@ -37,6 +37,9 @@ module Records
         where(merged_into_id: nil).where.not(id: given_back)
       end
 
+    # Which public holidays it does not meet on, and what becomes of those dates.
+    def holidays = {holidays_region: holidays_region, holidays_treatment: holidays_treatment}
+
     def zone = Core::Zone[time_zone]
 
     def run_by?(person_id) = [keeper_id, chair_id].include?(person_id)

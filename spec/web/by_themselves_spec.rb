@@ -147,8 +147,9 @@ RSpec.describe "People by themselves" do
     sign_in_as "Marit Hauge"
     visit "/series/#{round}"
     2.times do |turn|
-      click_button "Edit title and people"
+      click_button "Edit the series"
       within(".v-dialog") { fill_in "Title", with: "Round #{turn}" }
+      dialog.click_button "Who"
       choose_from "Keeper", "Wen Halloran"
       choose_from "Chair", "Wen Halloran"
       expect(dialog).to have_content "once it is saved, you cannot change it any more"

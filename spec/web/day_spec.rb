@@ -9,7 +9,7 @@ RSpec.describe "Around a meeting" do
     week = series(marit, {required: ines}, start: "#{today}T23:00", rule: "FREQ=WEEKLY;COUNT=3")
     sign_in_as "Marit Hauge"
     visit "/series/#{week}"
-    click_button "Edit title and people"
+    click_button "Edit the series"
     within(".v-dialog") { choose "Anchor" }
     keep
     expect(page).to have_css "h1 svg[aria-label=Anchor]"

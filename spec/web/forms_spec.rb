@@ -149,7 +149,7 @@ RSpec.describe "Forms" do
     id = series(marit, {required: wen}, title: "W" * 150, start: "#{today + 7}T10:00", rule: nil)
     visit "/series/#{id}"
     expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= 1280
-    click_button "Edit title and people"
+    click_button "Edit the series"
     dialog.fill_in "Title", with: "W" * 170
     dialog.click_button "Save"
     expect(page).to have_content "This is too long: 160 characters at most."

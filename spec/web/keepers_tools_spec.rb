@@ -154,7 +154,8 @@ RSpec.describe "What a keeper changes" do
     use(UseCases::Groups, marit).add(id: group, name: "Crew", person_ids: [olga])
     sign_in_as("Marit Hauge")
     visit "/series/#{id}"
-    click_button "Edit title and people"
+    click_button "Edit the series"
+    dialog.click_button "Who"
     choose_from "Add a person or group", "Group Crew"
     expect(dialog).to have_content "1 in it; removing it removes who is in only through it"
     dialog.fill_in "Guest's name", with: "Odd Berge"

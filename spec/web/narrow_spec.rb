@@ -33,7 +33,7 @@ RSpec.describe "On a phone, dialogs" do
     "/people" => ["Add a person", "Import"],
     "/people?show=places" => ["Add a place"],
     "/people?show=groups" => ["Add a group"],
-    "/series/:id" => ["Edit title and people", "Change the times", "Send the invitation"],
+    "/series/:id" => ["Edit the series", "Change the times", "Send the invitation"],
     "/meetings/:meeting" => ["Change this meeting", "Call it off…"],
     "/people/:me" => ["Add a calendar", "Change password"]
   }.each do |path, buttons|

@@ -51,7 +51,7 @@ RSpec.describe "A keeper's week" do
     # 3 its page
     expect(page).to have_css "h1", text: "Monday mooring round"
     expect(page).to have_content "Nobody has been told of this series yet."
-    click_button "Edit title and people"
+    click_button "Edit the series"
     within(".v-dialog") { fill_in "Title", with: "Monday mooring" }
     expect_accessible within: ".v-dialog"
     within(".v-dialog") { click_button "Save" }

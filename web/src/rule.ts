@@ -17,7 +17,7 @@ export interface RunForm {
   time: string
   lengthMin: number | ''
   timeZone: string
-  repeat: 'once' | 'daily' | 'weekly' | 'month-day' | 'month-weekday' | 'yearly' | 'by-hand' | 'kept'
+  repeat: 'once' | 'daily' | 'weekly' | 'month-day' | 'month-weekday' | 'month-workday' | 'yearly' | 'by-hand' | 'kept'
   interval: number | ''
   weekdays: string[]
   monthDay: number
@@ -27,11 +27,32 @@ export interface RunForm {
   count: number | ''
   untilDay: string
   dates: string[]
+  /** What becomes of public holidays, and of which region; a draft from before may have neither. */
+  holidays?: 'meet' | Schemas['OnHolidays']['treatment']
+  region?: string | null
   /** For a rule that none of the choices can say: it stays as it is, without its end. */
   kept: string
 }
 
 export const weekdayOf = (day: string) => WEEKDAYS[(new Date(`${day}T00:00Z`).getUTCDay() + 6) % 7]!.code
+
+/** Which of its kind in the month, such as the second Tuesday. */
+export const nthOf = (day: string) => Math.ceil(Number(day.slice(8)) / 7)
+/** Whether the same weekday comes again in its month. */
+const isLast = (day: string) =>
+  new Date(new Date(`${day}T00:00Z`).getTime() + 7 * 86_400_000).toISOString().slice(5, 7) !== day.slice(5, 7)
+const WORKDAYS = 'MO,TU,WE,TH,FR'
+
+/** Days that were those of the first date follow it when it moves: weekday, day of the month, which of the month. */
+export function follow(run: RunForm, before: string, day: string) {
+  if (run.weekdays.join() === weekdayOf(before)) run.weekdays = [weekdayOf(day)]
+  if (run.nthWeekday === weekdayOf(before)) {
+    run.nthWeekday = weekdayOf(day)
+    if (run.nth === nthOf(before)) run.nth = nthOf(day)
+    else if (run.nth === -1 && isLast(before) && !isLast(day)) run.nth = nthOf(day)
+  }
+  if (run.monthDay === Number(before.slice(8))) run.monthDay = Number(day.slice(8))
+}
 
 export function emptyRun(timeZone: string): RunForm {
   const day = new Date(new Date(`${wallNow(timeZone).slice(0, 10)}T00:00Z`).getTime() + 86_400_000 * 7)
@@ -46,8 +67,10 @@ export function emptyRun(timeZone: string): RunForm {
     interval: 1,
     weekdays: [weekdayOf(day)],
     monthDay: Number(day.slice(8)),
-    nth: 1,
+    nth: nthOf(day),
     nthWeekday: weekdayOf(day),
+    holidays: 'meet',
+    region: null,
     end: 'never',
     count: 10,
     untilDay: '',
@@ -71,19 +94,31 @@ export function ruleOf(form: RunForm): string | null {
     weekly: `FREQ=WEEKLY;BYDAY=${form.weekdays.join(',')}`,
     'month-day': `FREQ=MONTHLY;BYMONTHDAY=${form.monthDay}`,
     'month-weekday': `FREQ=MONTHLY;BYDAY=${form.nth}${form.nthWeekday}`,
+    'month-workday': `FREQ=MONTHLY;BYDAY=${WORKDAYS};BYSETPOS=${form.nth}`,
     yearly: `FREQ=YEARLY;BYMONTH=${Number(form.day.slice(5, 7))};BYMONTHDAY=${Number(form.day.slice(8))}`,
   }
   return `${parts[form.repeat]};INTERVAL=${form.interval}${end}`
 }
 
 /** What holds of a run, as the form holds it: its rule, begun at the first of the dates that are to change. */
-export function formOf(run: { rule: string | null; timeZone: string; lengthMin: number }, coming: string[]): RunForm {
+export function formOf(
+  run: {
+    rule: string | null
+    timeZone: string
+    lengthMin: number
+    holidays?: Schemas['OnHolidays'] | null
+  },
+  coming: string[],
+): RunForm {
   const first = coming[0] ?? `${emptyRun(run.timeZone).day}T10:00`
   const form = {
     ...emptyRun(run.timeZone),
     lengthMin: run.lengthMin,
     day: first.slice(0, 10),
     time: first.slice(11, 16),
+    holidays: run.holidays?.treatment ?? ('meet' as const),
+    region: run.holidays?.region ?? null,
+    nth: nthOf(first.slice(0, 10)),
   }
   form.weekdays = [weekdayOf(form.day)]
   form.nthWeekday = weekdayOf(form.day)
@@ -123,6 +158,8 @@ function choicesOf(rule: string): Partial<RunForm> {
     return { repeat: 'month-day', interval, ...(by.BYMONTHDAY ? { monthDay: Number(by.BYMONTHDAY) } : {}) }
   if (FREQ === 'MONTHLY' && only('BYDAY') && nth)
     return { repeat: 'month-weekday', interval, nth: Number(nth[1]), nthWeekday: nth[2] }
+  if (FREQ === 'MONTHLY' && only('BYDAY', 'BYSETPOS') && by.BYDAY === WORKDAYS && /^-?\d$/.test(by.BYSETPOS ?? ''))
+    return { repeat: 'month-workday', interval, nth: Number(by.BYSETPOS) }
   if (FREQ === 'YEARLY' && only('BYMONTH', 'BYMONTHDAY') && !`${by.BYMONTH}${by.BYMONTHDAY}`.includes(','))
     return { repeat: 'yearly', interval }
   return kept
@@ -157,5 +194,8 @@ export function wishOf(form: RunForm): Schemas['RunWish'] | null {
     lengthMin: form.lengthMin,
     rule: ruleOf(form),
     dates: form.repeat === 'by-hand' ? form.dates.filter(Boolean) : [],
+    ...(ruleOf(form) !== null && form.region && (form.holidays ?? 'meet') !== 'meet'
+      ? { holidays: { region: form.region, treatment: form.holidays as Schemas['OnHolidays']['treatment'] } }
+      : {}),
   }
 }

@@ -1,10 +1,13 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
 import { ProblemError } from '../src/api/client'
 import { useFaults } from '../src/composables/useFaults'
 
 const refusal = (...pointers: string[]) =>
   new ProblemError(422, { title: 'Refused.', errors: pointers.map(pointer => ({ pointer, detail: `At ${pointer}.` })) })
+
+// No page, so nowhere a hand could be led to.
+vi.stubGlobal('document', { activeElement: null })
 
 // Whatever is refused stands at its field or at the foot of the form, and never nowhere.
 describe('the faults of a form', () => {

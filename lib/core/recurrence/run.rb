@@ -25,8 +25,19 @@ module Core
         end
         read_rule = Rule.parse(rule) if rule
         by_hand = dates.each_with_index.map { |text, i| WallTime.parse(text, pointer: "/dates/#{i}") }
-        new(start: wall, zone: zone, length_min: length_min, rule: read_rule, dates: by_hand.uniq.sort).from_first_date
+        refuse_repeated([*(wall unless read_rule), *by_hand], read_rule ? 0 : 1)
+        new(start: wall, zone: zone, length_min: length_min, rule: read_rule, dates: by_hand.sort).from_first_date
       end
+
+      # @param before [Integer] how many of them stand in other fields
+      def self.refuse_repeated(walls, before)
+        again = walls.each_index.select { |i| walls.index(walls[i]) < i }
+        return if again.empty?
+
+        faults = again.map { |i| {pointer: "/dates/#{i - before}", detail: "This date is there already."} }
+        raise Invalid.new("#{Words.day(walls[again.first].date)} is there twice.", faults: faults)
+      end
+      private_class_method :refuse_repeated
 
       # @param wish [Hash] local_start, time_zone, length_min, and rule or dates, as forms send them
       # @see read
@@ -94,6 +105,12 @@ module Core
 
       def sentence = Sentence.new(self).to_s
 
+      # @return [Date] one that begins at that instant
+      def date_at(instant)
+        wall = zone.wall(instant)
+        Date.new(wall: wall, starts_at: instant, ends_at: instant + length_min * 60, note: note(wall, instant))
+      end
+
       private
 
       # Found again each time: values are frozen, and a few hundred instants cost a millisecond.
@@ -111,11 +128,6 @@ module Core
       end
 
       def expander = Expander.new(rule: rule, start: start, zone: zone, added: dates)
-
-      def date_at(instant)
-        wall = zone.wall(instant)
-        Date.new(wall: wall, starts_at: instant, ends_at: instant + length_min * 60, note: note(wall, instant))
-      end
 
       def note(wall, instant)
         nominal = WallTime.at(wall.date, start.second_of_day)

@@ -20,6 +20,14 @@ module Core
         "#{EarlierDates.new(earlier)}; then #{following.sub(/\A[EO]/, &:downcase)}"
       end
 
+      # With what becomes of public holidays.
+      # @param treatment [String, nil] of OnHolidays::TREATMENTS
+      # @param left [Array<OnHolidays::Left>]
+      def self.on_holidays(run, treatment, left)
+        said = new(run, off: left.select { |one| one.instead.nil? }.map(&:wall)).to_s
+        treatment ? "#{said}, #{OnHolidays::SENTENCES.fetch(treatment)}" : said
+      end
+
       # @param run [Run]
       # @param from [Time, nil] what lies before is not counted, as long as anything is to come
       # @param off [Array<WallTime>] dates that do not take place, not counted either

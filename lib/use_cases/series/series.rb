@@ -15,13 +15,10 @@ module UseCases
     )
       wish = head(title: title, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, **rest)
       read = under("/run") { Core::Recurrence::Run.of_wish(run) }
+      wish.update(under("/run") { times(read, run) })
       once(Records::Series, id) do
         under("/run") { read.refuse_past(now) }
-        series = Records::Series.create!(
-          id: id, **wish, time_zone: read.zone.name, local_start: read.start.to_time, length_min: read.length_min,
-          rule: read.rule&.to_text(zone: read.zone),
-          laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?)
-        )
+        series = Records::Series.create!(id: id, **wish)
         lay_out(series, read, added)
         SeriesMembers.new(by: by, clock: @clock).set(series, members, groups: groups, guests: guests)
         Records::Event.note("made", "Made: #{read.sentence}", series_id: id, now: now, person_id: by)
@@ -85,6 +82,13 @@ module UseCases
     ].freeze
 
     private
+
+    # When it meets, as it is kept.
+    def times(read, run) = {
+      **Loading::RunHolidays.read(run[:holidays]), time_zone: read.zone.name, local_start: read.start.to_time,
+      length_min: read.length_min, rule: read.rule&.to_text(zone: read.zone),
+      laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?)
+    }
 
     # Who keeps or chairs it from now on, and who did, hear of it; whoever does it themselves knows their new part, and
     # hears what they have given away.

@@ -26,6 +26,7 @@ module UseCases
         raise Core::Stale.new(version: series.lock_version) if version != series.lock_version
 
         read = Core::Recurrence::Run.of_wish(run).refuse_past(now)
+        series.assign_attributes(Loading::RunHolidays.read(run[:holidays]))
         told = remap(series, read, affected(series, from_meeting_id))
         series.update!(
           time_zone: read.zone.name, local_start: read.start.to_time, length_min: read.length_min,
@@ -112,7 +113,10 @@ module UseCases
     # The coming meetings take the new dates, with all that hangs on them.
     def remap(series, run, meetings)
       others = series.meetings.where.not(id: meetings.map(&:id)).pluck(:original_start).to_set
-      dates = run.between(now, Core::Recurrence::Run.horizon(now)).reject { |date| others.include?(date.wall.to_time) }
+      all = run.between(now, Core::Recurrence::Run.horizon(now))
+      on_holidays = Loading::RunHolidays.apply(run, all, series.holidays)
+      @instead = on_holidays.left.filter_map { |one| [one.instead.wall, one.wall.to_time] if one.instead }.to_h
+      dates = on_holidays.held.reject { |date| others.include?(date.wall.to_time) }
       raise Core::Invalid.new("None of these dates is to come.", pointer: "/run/localStart") if dates.empty?
 
       Records::PlaceBooking.where(meeting_id: meetings.map(&:id)).delete_all
@@ -121,6 +125,7 @@ module UseCases
       kept = following.pairs.map { |meeting, date| put(meeting, date) }
       moved_on = take_over(series, following.without_date, kept.last)
       made = add(series, following.without_sheet)
+      LayingOut.new(by: by, clock: @clock).leave_out(series, run, on_holidays)
       PlaceBookings.new(by: by, clock: @clock).book_for(series, kept + made)
       {
         moved: kept.size, added: made.size, without_date: following.without_date.size,
@@ -133,7 +138,7 @@ module UseCases
       Records::Answer.lapse(meeting.id, now) unless meeting.starts_at == date.starts_at
       meeting.update!(
         original_start: date.wall.to_time, starts_at: date.starts_at, ends_at: date.ends_at, moved_at: nil,
-        added: false
+        added: @instead.key?(date.wall), instead_of: @instead[date.wall]
       )
       Records::Change.note(meeting.id, now)
       meeting
@@ -179,7 +184,8 @@ module UseCases
     def add(series, dates)
       made = dates.map do |date|
         Records::Meeting.create!(
-          series_id: series.id, original_start: date.wall.to_time, starts_at: date.starts_at, ends_at: date.ends_at
+          series_id: series.id, original_start: date.wall.to_time, starts_at: date.starts_at, ends_at: date.ends_at,
+          added: @instead.key?(date.wall), instead_of: @instead[date.wall]
         )
       end
       made.tap { StandingAgenda.new(by: by, clock: @clock).lay(series, made) }

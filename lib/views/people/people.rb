@@ -5,8 +5,11 @@ module Views
 
     def me = whoever && row_of(whoever)
 
+    # Whose public holidays whoever looks has. @return [String, nil]
+    def region = whoever&.region
+
     # Whether whoever looks writes 12/7 for 7 December.
-    def month_first? = Core::CivilDay.month_first?(whoever&.region)
+    def month_first? = Core::CivilDay.month_first?(region)
 
     # Whether nobody is here yet, so that the first person must be made.
     def empty? = !Records::Person.exists?

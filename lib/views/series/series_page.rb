@@ -34,6 +34,7 @@ module Views
     def where
       {
         place: @series.place, held_place: named(@series.held_place), location: @series.location,
+        holidays: holidays,
         also_held: @series.series_places.includes(:place).map { |one| named(one.place) },
         before_min: @series.before_min, after_min: @series.after_min, call: call,
         call_kind: @series.call_kind, call_dial: @series.call_dial, door: @series.door.to_h,
@@ -98,6 +99,11 @@ module Views
       on = held.to_h { |meeting| [meeting.id, @series.zone.wall(meeting.starts_at).date] }
       by_meeting = summary.by_meeting.map { |meeting| meeting.to_h.merge(on: on.fetch(meeting.id)) }
       summary.to_h.merge(by_meeting: by_meeting)
+    end
+
+    def holidays
+      treatment = @series.holidays_treatment
+      treatment && {region: @series.holidays_region, treatment: treatment}
     end
 
     def reachable?(person) = !Core::MailAddress.none?(person.email)

@@ -33,6 +33,7 @@ module Views
     private def run_check(run, roles, except_series: nil)
       read = Core::Recurrence::Run.of_wish(run).refuse_past(now)
       dates = read.between(now, now + 366 * 86_400, limit: MOST_DATES)
+      dates = Loading::RunHolidays.apply(read, dates, Loading::RunHolidays.read(run[:holidays])).held
       return {checked: 0, held: 0, clashes: [], outside: []} if dates.empty?
 
       availability = Loading::Availability.new(

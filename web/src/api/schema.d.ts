@@ -3677,6 +3677,8 @@ export interface components {
             password: string;
         };
         Session: {
+            /** @description whose public holidays whoever is signed in has */
+            region: string | null;
             /** @description whoever is signed in writes 12/7 for 7 December */
             monthFirst: boolean;
             person: components["schemas"]["Person"] | null;
@@ -3808,8 +3810,21 @@ export interface components {
             rule?: string | null;
             /** @description further starts set by hand */
             dates?: components["schemas"]["Wall"][];
+            holidays?: components["schemas"]["OnHolidays"] | null;
+        };
+        /** @description what becomes of dates that fall on public holidays */
+        OnHolidays: {
+            region: string;
+            /** @enum {string} */
+            treatment: "leave_out" | "next_day";
         };
         RunPreview: {
+            /** @description dates that fall on public holidays, with their names and what is held instead */
+            leftOut: {
+                on: components["schemas"]["Wall"];
+                name: string;
+                instead: components["schemas"]["Wall"] | null;
+            }[];
             sentence: string;
             /** @description null when endless */
             count: number | null;
@@ -4218,6 +4233,7 @@ export interface components {
             place: string | null;
             /** @description equipment and other rooms held besides */
             alsoHeld: components["schemas"]["Named"][];
+            holidays: components["schemas"]["OnHolidays"] | null;
             heldPlace: components["schemas"]["Named"] | null;
             beforeMin: number;
             afterMin: number;

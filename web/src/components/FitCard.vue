@@ -39,7 +39,9 @@ const ROLES = { required: 'must come', optional: 'if free', informed: 'for infor
         ><b>{{ shortDay(fit.localStart) }}</b
         ><b>{{ clock((fit.stretch ?? fit).localStart) }}–{{ clock((fit.stretch ?? fit).localEnd) }}</b></span
       >
-      <span v-if="fit.stretch" class="small soft">start any time, best at {{ clock(fit.localStart) }}</span>
+      <span v-if="fit.stretch" class="small soft"
+        >start any time{{ fit.stretch.localStart === fit.localStart ? '' : `, best at ${clock(fit.localStart)}` }}</span
+      >
       <span class="headline strong">{{ fit.headline }}</span>
       <span class="small soft">{{ fit.reasons.join(' · ') }}</span>
     </button>

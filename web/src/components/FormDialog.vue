@@ -119,6 +119,17 @@ watch([() => error, () => busy], async () => {
   await nextTick()
   if (!busy) focusFault(box.value)
 })
+// A spinner alone says little to who waits longer, and nothing to who does not see it.
+const waits = ref(false)
+let waiting: ReturnType<typeof setTimeout>
+watch(
+  () => busy,
+  now => {
+    clearTimeout(waiting)
+    waits.value = false
+    if (now) waiting = setTimeout(() => (waits.value = true), 1000)
+  },
+)
 function submit() {
   emit('submit')
   setTimeout(() => focusFault(box.value), 50)
@@ -147,6 +158,7 @@ onBeforeRouteLeave(() => {
           <v-btn type="submit" :loading="busy" :disabled="disabled">{{ verb }}</v-btn>
           <v-btn variant="text" @click="cancel">Cancel</v-btn>
           <slot name="foot" />
+          <span v-if="waits" class="small soft" role="status">This takes a moment …</span>
         </div>
       </form>
     </v-card>

@@ -30,6 +30,10 @@ const PLACES = () => [
   { title: 'no place wanted', value: 'none' },
   { title: 'any that fits', value: 'fitting' },
   ...places.map(place => ({ title: place.name, value: place.id })),
+  // Chosen already, while the places are still being read.
+  ...(['none', 'fitting', ...places.map(place => place.id)].includes(look.value.place)
+    ? []
+    : [{ title: '…', value: look.value.place }]),
 ]
 const REPEATS = [
   { title: 'weekly', value: 'weekly' },

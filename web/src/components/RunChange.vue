@@ -13,7 +13,11 @@ import RunFields from './RunFields.vue'
 /**
  * Another rule or time, for all meetings to come or from one on; or calling those off. What was prepared goes along.
  */
-const { series, beginWith = 'change' } = defineProps<{ series: Series; beginWith?: 'change' | 'off' }>()
+const {
+  series,
+  beginWith = 'change',
+  repeating = false,
+} = defineProps<{ series: Series; beginWith?: 'change' | 'off'; repeating?: boolean }>()
 const open = defineModel<boolean>({ required: true })
 const { change, changeError, isChanging, callOff, callOffError, isCallingOff, reset } = useRunChange(() => series.id)
 const { meetings } = useMeetings(() => series.id, false)
@@ -47,10 +51,12 @@ const affected = computed(() =>
 )
 /** The form begins with what holds, from the first date that is to change. */
 function fill() {
-  run.value = formOf(
+  const held = formOf(
     series,
     affected.value.map(meeting => meeting.localStart),
   )
+  // A single meeting that is to become a series begins with a rule.
+  run.value = repeating && held.repeat === 'once' ? { ...held, repeat: 'weekly' } : held
 }
 watch(from, fill)
 watch(

@@ -10,7 +10,8 @@ const shown = computed(() => {
   if (endless) return `${count(dates.length, 'date')} until ${longDay(listedUntil!)}, and on from there`
   return all && all > dates.length ? `The first ${dates.length} of ${count(all, 'date')}` : count(dates.length, 'date')
 })
-const moved = computed(() => preview.dates.filter(date => date.note).length)
+const MOST_NAMED = 8
+const moved = computed(() => preview.dates.filter(date => date.note && !date.note.startsWith('instead of')).length)
 </script>
 
 <template>
@@ -22,6 +23,13 @@ const moved = computed(() => preview.dates.filter(date => date.note).length)
         >, {{ count(moved, 'of them').replace('of thems', 'of them') }} on a day the clocks change</template
       >.
     </p>
+    <ul v-if="preview.leftOut.length" class="small carried" aria-label="On public holidays">
+      <li v-for="one in preview.leftOut.slice(0, MOST_NAMED)" :key="one.on">
+        {{ shortDay(one.on) }} {{ one.on.slice(0, 4) }}, {{ one.name }}:
+        {{ one.instead ? `${shortDay(one.instead)} instead` : 'left out' }}
+      </li>
+      <li v-if="preview.leftOut.length > MOST_NAMED">{{ preview.leftOut.length - MOST_NAMED }} more</li>
+    </ul>
     <ol class="dates" tabindex="0" aria-label="All dates">
       <li v-for="(date, i) in preview.dates" :key="date.startsAt" :class="{ marked: date.note }">
         <span class="soft small nr">{{ i + 1 }}</span><span

@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
 import { ProblemError } from '../api/client'
-import { WEEKDAYS, weekdayOf, type RunForm } from '../rule'
+import { useRegions } from '../composables/useCalendars'
+import { useSession } from '../composables/useSession'
+import { withKnown } from '../choices'
+import { regionName, regionNames } from '../regions'
+import { follow, WEEKDAYS, type RunForm } from '../rule'
 import DateField from './DateField.vue'
 import TimeField from './TimeField.vue'
 import LengthField from './LengthField.vue'
@@ -19,6 +23,7 @@ const REPEATS = [
   { title: 'Weekly, on chosen days', value: 'weekly' },
   { title: 'Monthly, on a date', value: 'month-day' },
   { title: 'Monthly, on a weekday such as the first Friday', value: 'month-weekday' },
+  { title: 'Monthly, on a working day such as the last', value: 'month-workday' },
   { title: 'Yearly', value: 'yearly' },
   { title: 'On dates set by hand', value: 'by-hand' },
 ]
@@ -30,6 +35,7 @@ const UNITS = {
   weekly: 'weeks',
   'month-day': 'months',
   'month-weekday': 'months',
+  'month-workday': 'months',
   yearly: 'years',
 } as Record<string, string>
 const NTHS = [
@@ -46,7 +52,21 @@ const MONTH_DAYS = [
   { value: -1, title: 'the last day' },
 ]
 
-// Days that were those of the first date follow it when it moves.
+const HOLIDAYS = [
+  { title: 'Held on public holidays, too', value: 'meet' },
+  { title: 'Not on public holidays: left out', value: 'leave_out' },
+  { title: 'Not on public holidays: on the next working day', value: 'next_day' },
+]
+const regions = useRegions()
+const { session } = useSession()
+const holidays = computed({
+  get: () => form.value.holidays ?? 'meet',
+  set: treatment => {
+    form.value.holidays = treatment
+    form.value.region ??= session.value?.region ?? null
+  },
+})
+
 let before = form.value.day
 watch(
   () => [form.value, form.value.day] as const,
@@ -56,9 +76,7 @@ watch(
       before = day // another run altogether, whose days are its own
       return
     }
-    if (run.weekdays.join() === weekdayOf(before)) run.weekdays = [weekdayOf(day)]
-    if (run.nthWeekday === weekdayOf(before)) run.nthWeekday = weekdayOf(day)
-    if (run.monthDay === Number(before.slice(8))) run.monthDay = Number(day.slice(8))
+    follow(run, before, day)
     before = day
   },
 )
@@ -124,6 +142,15 @@ const missing = (value: unknown, sentence: string) =>
         :error-messages="at('rule', 'BYDAY')"
       />
     </div>
+    <v-select
+      v-if="form.repeat === 'month-workday'"
+      v-model="form.nth"
+      :items="NTHS.map(one => ({ ...one, title: `the ${one.title} working day` }))"
+      label="On"
+      hint="Monday to Friday"
+      persistent-hint
+      :error-messages="at('rule', 'BYSETPOS')"
+    />
     <div v-if="ends" class="line">
       <v-text-field
         v-if="repeats"
@@ -159,8 +186,20 @@ const missing = (value: unknown, sentence: string) =>
         :error-messages="missing(form.untilDay, 'Give a date.') ?? at('rule', 'UNTIL')"
       />
     </div>
+    <div v-if="ends" class="line">
+      <v-select v-model="holidays" :items="HOLIDAYS" label="Public holidays" />
+      <v-autocomplete
+        v-if="holidays !== 'meet'"
+        v-model="form.region"
+        :items="
+          withKnown(regionNames(regions), form.region ? { id: form.region, name: regionName(form.region) } : null)
+        "
+        label="Public holidays of"
+        :error-messages="missing(form.region, 'Choose whose.') ?? at('holidays/region')"
+      />
+    </div>
     <div v-if="form.repeat === 'by-hand'" class="hand">
-      <div v-for="(_, i) in form.dates" :key="i" class="line">
+      <div v-for="(_, i) in form.dates" :key="i" class="line wide">
         <MomentField
           :model-value="form.dates[i]!"
           :label="`Date ${i + 2}`"
@@ -206,7 +245,10 @@ const missing = (value: unknown, sentence: string) =>
 .hand {
   display: grid;
   gap: 10px;
-  justify-items: start;
+  justify-items: stretch;
+}
+.hand > .quiet {
+  justify-self: start;
 }
 @media (max-width: 700px) {
   .line {

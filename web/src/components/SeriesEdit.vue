@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
+import { withKnown } from '../choices'
 import { api, dataOf, ProblemError, type Schemas, type Series } from '../api/client'
 import { list } from '../time'
 import { usePeople } from '../composables/usePeople'
@@ -85,7 +86,37 @@ watch(open, shown => {
     version: series.version,
   }
 })
-const choices = computed(() => (people.value ?? []).map(person => ({ title: person.name, value: person.id })))
+const choices = computed(() =>
+  withKnown(
+    (people.value ?? []).map(person => ({ title: person.name, value: person.id })),
+    series.keeper,
+    series.chair,
+  ),
+)
+/** The form in four parts; what is wrong brings up its own. */
+const PARTS = ['Series', 'Place and call', 'Who', 'Rules'] as const
+type Part = (typeof PARTS)[number]
+const part = ref<Part>('Series')
+const FAULTS: [RegExp, Part][] = [
+  [/^\/(title|purpose|mark)/, 'Series'],
+  [/^\/(place|placeId|alsoPlaceIds|beforeMin|afterMin|call|door)/, 'Place and call'],
+  [/^\/(keeperId|chairId|members|groups|guests)/, 'Who'],
+  [/^\/(quorum|quorumPercent|wording|options)/, 'Rules'],
+]
+watch(changeError, fault => {
+  if (!(fault instanceof ProblemError)) return
+  const pointer = fault.problem.errors?.[0]?.pointer ?? (fault.code.startsWith('place-') ? '/placeId' : '')
+  part.value = FAULTS.find(([pattern]) => pattern.test(pointer))?.[1] ?? part.value
+})
+/** Something of where it meets differs from what holds. */
+const elsewhere = computed(() => {
+  const { placeId, place, call } = form.value
+  return (
+    placeId !== (series.heldPlace?.id ?? null) ||
+    place !== (series.place ?? '') ||
+    JSON.stringify(call) !== JSON.stringify(callForm(series.call, series.callKind, series.callDial))
+  )
+})
 const QUORUM = [
   { title: 'people', value: 'people' },
   { title: '% of those who must come', value: 'percent' },
@@ -203,57 +234,83 @@ async function save() {
     v-model="open"
     v-model:form="form"
     :draft="`series-${series.id}`"
-    title="Title and people"
+    title="Edit the series"
     :verb="stale ? 'Save mine all the same' : 'Save'"
     :error="rest"
     :busy="isChanging"
     :width="620"
     @submit="save"
   >
-    <v-text-field v-model="form.title" label="Title" :error-messages="at('/title')" />
-    <MarkField v-model="form.mark" />
-    <v-textarea v-model="form.purpose" label="Why it meets" />
-    <PlaceFields v-model="form" :error="changeError" />
-    <CallFields v-model="form.call" :error="changeError" :here="series.callHere" />
-    <DoorFields v-if="isOurs(form.call.kind)" v-model="form.door" />
-    <div class="three">
-      <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
-      <v-select v-model="form.chairId" :items="choices" label="Chair" />
-      <v-text-field
-        v-model.number="form.quorum"
-        type="number"
-        min="1"
-        label="Quorum"
-        :error-messages="at('/quorum') ?? at('/quorumPercent')"
-      />
-      <v-select v-model="form.quorumIn" :items="QUORUM" label="Counted in" />
-      <v-select v-model="form.voteRule" :items="RULES" label="A motion is carried by" />
+    <div class="parts" role="group" aria-label="What to edit">
+      <button
+        v-for="one in PARTS"
+        :key="one"
+        type="button"
+        class="quiet"
+        :aria-pressed="part === one"
+        @click="part = one"
+      >
+        {{ one }}
+      </button>
     </div>
-    <p v-if="losing" class="carried strong" role="status">
-      You hand this series over: once it is saved, you cannot change it any more. {{ nameOf(form.keeperId) }} hears of
-      it by mail, and so do you.
-    </p>
-    <PeoplePicker
-      v-model="form.members"
-      v-model:groups="form.groups"
-      v-model:guests="form.guests"
-      :people="people ?? []"
-      :fixed="[form.keeperId, form.chairId]"
-    />
-    <v-textarea
-      v-model="form.wording"
-      label="Your own words in the mail"
-      :error-messages="at('/wording')"
-      hint="{title} {next} {rule} {place} {call} {answer link} {keeper} {agenda} {left over} are filled in"
-      persistent-hint
-    />
-    <OptionFields v-model="form.options" />
-    <div class="remind">
-      <v-select v-model="form.remindMin" :items="REMINDERS" label="Reminder by mail" /><v-checkbox
-        v-model="form.remindPapers"
-        label="Tell of papers the day before"
+    <div v-show="part === 'Series'" class="part">
+      <v-text-field v-model="form.title" label="Title" :error-messages="at('/title')" />
+      <MarkField v-model="form.mark" />
+      <v-textarea v-model="form.purpose" label="Why it meets" />
+    </div>
+    <div v-show="part === 'Place and call'" class="part">
+      <PlaceFields v-model="form" :error="changeError" />
+      <CallFields v-model="form.call" :error="changeError" :here="series.callHere" />
+      <DoorFields v-if="isOurs(form.call.kind)" v-model="form.door" />
+      <p v-if="elsewhere" class="carried small" role="status">
+        Once it is saved, this holds for all meetings to come, but for those that have a place or call of their own.
+        Those that are over keep theirs.
+      </p>
+    </div>
+    <div v-show="part === 'Who'" class="part">
+      <div class="runners">
+        <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
+        <v-select v-model="form.chairId" :items="choices" label="Chair" />
+      </div>
+      <p v-if="losing" class="carried strong" role="status">
+        You hand this series over: once it is saved, you cannot change it any more. {{ nameOf(form.keeperId) }} hears of
+        it by mail, and so do you.
+      </p>
+      <PeoplePicker
+        v-model="form.members"
+        v-model:groups="form.groups"
+        v-model:guests="form.guests"
+        :people="people ?? []"
+        :fixed="[form.keeperId, form.chairId]"
       />
-      <v-select v-model="form.askOwnersDays" :items="ASKED" label="Ask owners how their actions go" />
+    </div>
+    <div v-show="part === 'Rules'" class="part">
+      <div class="three">
+        <v-text-field
+          v-model.number="form.quorum"
+          type="number"
+          min="1"
+          label="Quorum"
+          :error-messages="at('/quorum') ?? at('/quorumPercent')"
+        />
+        <v-select v-model="form.quorumIn" :items="QUORUM" label="Counted in" />
+        <v-select v-model="form.voteRule" :items="RULES" label="A motion is carried by" />
+      </div>
+      <v-textarea
+        v-model="form.wording"
+        label="Your own words in the mail"
+        :error-messages="at('/wording')"
+        hint="{title} {next} {rule} {place} {call} {answer link} {keeper} {agenda} {left over} are filled in"
+        persistent-hint
+      />
+      <OptionFields v-model="form.options" />
+      <div class="remind">
+        <v-select v-model="form.remindMin" :items="REMINDERS" label="Reminder by mail" /><v-checkbox
+          v-model="form.remindPapers"
+          label="Tell of papers the day before"
+        />
+        <v-select v-model="form.askOwnersDays" :items="ASKED" label="Ask owners how their actions go" />
+      </div>
     </div>
     <div v-if="stale" class="small theirs" role="status">
       <p v-if="!theirs"><button type="button" class="quiet" @click="look()">Look at theirs</button></p>
@@ -279,11 +336,30 @@ async function save() {
 }
 .three {
   display: grid;
-  grid-template-columns: 1fr 1fr 110px;
+  grid-template-columns: 110px 1fr 1.3fr;
   gap: 12px;
+}
+.runners {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+.part {
+  display: grid;
+  gap: 14px;
+}
+.parts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  border-bottom: 1px solid var(--line);
+}
+.parts [aria-pressed='true'] {
+  border-bottom: 3px solid var(--pine);
 }
 @media (max-width: 500px) {
   .three,
+  .runners,
   .remind {
     grid-template-columns: 1fr;
   }

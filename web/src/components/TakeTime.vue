@@ -82,7 +82,7 @@ async function take() {
       })
       open.value = false
       await nextTick()
-      router.push(`/series/${series.id}`)
+      router.push({ path: `/series/${series.id}`, query: { show: 'sheets' } })
     }
     open.value = false
   } catch {

@@ -1,9 +1,11 @@
 import { computed, nextTick, toValue, watch, type MaybeRefOrGetter } from 'vue'
 import { ProblemError, unsaid } from '../api/client'
 
-/** To the first field at fault. */
+/** To the first field at fault, or to the first sentence that says what is wrong. */
 export function focusFault(within: Element | null | undefined) {
-  within?.querySelector<HTMLElement>('.v-input--error :is(input, textarea)')?.focus()
+  const field = within?.querySelector<HTMLElement>('.v-input--error :is(input, textarea)')
+  if (field) field.focus()
+  else within?.querySelector('.alarm[role=alert]')?.scrollIntoView({ block: 'center' })
 }
 
 /** It may be out of sight of the button that was pressed. Typing is not disturbed. */

@@ -136,9 +136,10 @@ async function send() {
       callKind,
       holdsTimes,
     })
-    forget()
     say(whom.value ? askedWords(poll.people) : 'The times are kept.')
-    router.push(`/asking/${poll.id}`)
+    // The page goes first: an emptied form would be found wanting while it is still shown.
+    await router.push(`/asking/${poll.id}`)
+    forget()
   } catch {
     /* shown at the fields */
   }

@@ -15,6 +15,7 @@ import { clock, list, mediumDay } from '../time'
 import ZoneField from '../components/ZoneField.vue'
 import DateField from '../components/DateField.vue'
 import { useFaults } from '../composables/useFaults'
+import { regionName, regionNames } from '../regions'
 
 const { id } = defineProps<{ id: string }>()
 const { person: me } = useSession()
@@ -55,15 +56,6 @@ const changed = computed(
       }),
 )
 const { at, rest } = useFaults(keepError, /^\/workingHours\//)
-const regionNames = computed(() =>
-  regions.value.map(code => ({ value: code, title: regionName(code) })).sort((a, b) => a.title.localeCompare(b.title)),
-)
-const COUNTRIES = new Intl.DisplayNames('en-GB', { type: 'region', fallback: 'code' })
-function regionName(code: string) {
-  const [country = '', ...part] = code.split('_')
-  const name = /^[a-z]{2}$/.test(country) ? (COUNTRIES.of(country.toUpperCase()) ?? country) : country
-  return part.length ? `${name}, ${part.join(' ').toUpperCase()}` : name
-}
 const KINDS = { busy: 'busy', tentative: 'tentative', unavailable: 'unavailable' }
 
 async function save() {
@@ -128,7 +120,12 @@ async function save() {
               >
             </p>
             <div v-if="person.mayKeep" class="row fields">
-              <v-autocomplete v-model="form.region" :items="regionNames" label="Public holidays of" clearable />
+              <v-autocomplete
+                v-model="form.region"
+                :items="regionNames(regions)"
+                label="Public holidays of"
+                clearable
+              />
               <v-checkbox v-model="form.holidaysOff" label="are days off" />
             </div>
             <p

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { v7 as newKey } from 'uuid'
 import { type Schemas } from '../api/client'
 import { callForm, callOf, isOurs, USUAL_DOOR } from '../calls'
+import { withKnown } from '../choices'
 import CallFields from '../components/CallFields.vue'
 import DoorFields from '../components/DoorFields.vue'
 import MarkField from '../components/MarkField.vue'
@@ -22,7 +23,7 @@ import { useCreateSeries, useRunPreview } from '../composables/useSeries'
 import { useLikeSeries } from '../composables/useLikeSeries'
 import { useSession } from '../composables/useSession'
 import { emptyRun, formOf, wishOf, type RunForm } from '../rule'
-import { useFaults } from '../composables/useFaults'
+import { focusFault, useFaults } from '../composables/useFaults'
 
 const { person: me } = useSession()
 const { people } = usePeople()
@@ -120,7 +121,11 @@ const missing = computed(() => {
     return 'Choose a weekday; then the rule stands here as a sentence, with all its dates.'
   return 'Fill in when it begins and how long it takes; then the rule stands here as a sentence, with all its dates.'
 })
-const choices = computed(() => (people.value ?? []).map(person => ({ title: person.name, value: person.id })))
+const choices = computed(() => {
+  const all = (people.value ?? []).map(person => ({ title: person.name, value: person.id }))
+  const chosen = people.value ? [] : runners.value.map(id => ({ id, name: id === me.value?.id ? me.value.name : '…' }))
+  return withKnown(all, ...chosen)
+})
 const runners = computed(() => [form.value.keeperId, form.value.chairId])
 watch(runners, ids =>
   ids.forEach(id => {
@@ -160,10 +165,22 @@ function exceptions(run: Schemas['RunWish']) {
   }
 }
 
+const page = useTemplateRef<HTMLFormElement>('page')
+/** What stands in the way, said where the hand is: its field may be far above. */
+const inTheWay = computed(() => {
+  if (titleFault.value) return titleFault.value
+  if (error.value) return error.value.message
+  return tried.value && runError.value ? runError.value.message : undefined
+})
+
 async function save() {
   tried.value = true
   const run = wishOf(form.value.run)
-  if (!form.value.title.trim() || !run) return
+  if (!form.value.title.trim() || !run) {
+    await nextTick()
+    focusFault(page.value)
+    return
+  }
   const {
     id,
     title,
@@ -208,8 +225,9 @@ async function save() {
       guests: guests ?? [],
       run,
     })
+    // The page goes first: an emptied form would be found wanting while it is still shown.
+    await router.push({ path: `/series/${series.id}`, query: { show: 'sheets' } })
     forget()
-    router.push(`/series/${series.id}`)
   } catch {
     /* shown at the field */
   }
@@ -225,7 +243,7 @@ async function save() {
       Begun like <router-link :to="`/series/${like.id}`">{{ like.title }}</router-link>: people, place, call, length,
       wording and standing agenda. Dates are set afresh, and nothing there is changed.
     </p>
-    <form class="two page" novalidate @submit.prevent="save">
+    <form ref="page" class="two page" novalidate @submit.prevent="save">
       <div class="sheet stack">
         <v-text-field v-model="form.title" label="Title" autofocus :error-messages="titleFault" />
         <MarkField v-model="form.mark!" />
@@ -250,7 +268,8 @@ async function save() {
         <ProblemNote :error="rest" />
         <div class="row">
           <v-btn type="submit" :loading="isCreating">Make the series</v-btn>
-          <p class="soft small">Nobody is told yet. You send the invitation afterwards.</p>
+          <p v-if="inTheWay" class="alarm small" role="alert">{{ inTheWay }}</p>
+          <p v-else class="soft small">Nobody is told yet. You send the invitation afterwards.</p>
         </div>
       </div>
       <aside class="back" :class="{ waits: isReading }" aria-label="The rule read back">

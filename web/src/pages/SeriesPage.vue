@@ -48,6 +48,7 @@ const ending = ref(false)
 const pausing = ref(false)
 /** From a sheet that is made a series one comes for this; a reload is not to ask again. */
 const retiming = ref(route.query.change === 'times')
+const repeating = retiming.value
 if (retiming.value) router.replace({ query: {} })
 const { bringBack } = useRunChange(() => id)
 const deed = ref<'change' | 'off'>('change')
@@ -91,7 +92,7 @@ useKeys([
   },
   {
     key: 'c',
-    label: 'Edit title and people',
+    label: 'Edit the series',
     when: () => !!series.value?.may.change,
     run: () => {
       editing.value = true
@@ -107,7 +108,7 @@ useKeys([
       <div class="row spread head">
         <SeriesAbout :series="series" />
         <div class="row buttons">
-          <v-btn v-if="series.may.change" variant="outlined" @click="editing = true">Edit title and people</v-btn>
+          <v-btn v-if="series.may.change" variant="outlined" @click="editing = true">Edit the series</v-btn>
           <v-btn v-if="series.may.change && !series.outside" variant="outlined" @click="retime('change')"
             >Change the times</v-btn
           >
@@ -191,7 +192,7 @@ useKeys([
           <LeaveSeries :series="series" />
         </template>
       </section>
-      <RunChange v-model="retiming" :series="series" :begin-with="deed" />
+      <RunChange v-model="retiming" :series="series" :begin-with="deed" :repeating="repeating" />
       <SeriesEdit v-model="editing" :series="series" />
       <SeriesEnding v-model="ending" :series="series" />
       <SeriesPause v-model="pausing" :series="series" />
