@@ -119,6 +119,16 @@ module Loading
       end
     end
 
+    # Meetings kept here that somebody comes to. @return [Array<Array(Time, Time, Boolean, String)>] from, to, whether
+    #   they may come, and the title
+    def self.meetings_of(person_id, from, to)
+      rows = [OWN, SUBSTITUTES].flat_map { |sql| Records::Base.rows(sql, [person_id], to, from, "", "") }
+      titles = Records::Series.where(id: rows.map(&:last)).pluck(:id, :title).to_h
+      rows.map do |_, starts, ends, tentative, series_id|
+        [Time.at(starts.to_i * 60).utc, Time.at(ends.to_i * 60).utc, tentative == 1, titles[series_id]]
+      end
+    end
+
     # The spans that touch [from, to), in minutes. Owners are numbered beside the query: a key of 36 characters in each
     # of a hundred thousand rows would take longer to read than the rest.
     # @param except [Array<String>] keys of calendars

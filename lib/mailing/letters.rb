@@ -57,9 +57,10 @@ module Mailing
     end
 
     # To who has offered one, when the meeting stays where it is.
-    def time_declined(title:, keeper:, offered:)
+    # @param stays_at [String] when the meeting is
+    def time_declined(title:, keeper:, offered:, stays_at:)
       note("Stays as it is", title,
-        "#{keeper} thanks you for offering #{offered} for “#{title}”. The meeting stays where it is.")
+        "#{keeper} thanks you for offering #{offered} for “#{title}”. The meeting stays on #{stays_at}.")
     end
 
     # To whoever keeps a series that somebody has left by themselves.

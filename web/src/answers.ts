@@ -14,6 +14,13 @@ export const ANSWERS: Record<Word, { they: string; you: string; i: string }> = {
 /** The three that are offered, in order. */
 export const GIVEN = ['accepted', 'tentative', 'declined'] as const
 
+/** "12 seats, 3 left, 2 wait"; without a limit, how many have signed up. */
+export function seatWords(limit: number | null, taken: number, waiting = 0) {
+  if (limit === null) return `${taken} signed up`
+  const left = Math.max(limit - taken, 0)
+  return `${count(limit, 'seat')}, ${left || 'none'} left${waiting ? `, ${waiting} ${waiting === 1 ? 'waits' : 'wait'}` : ''}`
+}
+
 /** How many seats are left, where people sign up for them. */
 function seats(left: number | null) {
   if (left === null) return ''

@@ -75,6 +75,13 @@ export const REPEATS = {
 export const ruleOfAsk = (form: Pick<AskForm, 'outcome' | 'repeat' | 'count'>) =>
   form.outcome === 'series' ? `${REPEATS[form.repeat].rule}${form.count ? `;COUNT=${form.count}` : ''}` : null
 
+/** How a rule repeats, as the form has it. */
+export function repeatOf(rule: string | null): Pick<AskForm, 'repeat' | 'count'> {
+  const how = (rule ?? '').replace(/;COUNT=\d+/, '')
+  const [repeat] = Object.entries(REPEATS).find(([, one]) => one.rule === how) ?? ['week']
+  return { repeat: repeat as AskForm['repeat'], count: Number(/COUNT=(\d+)/.exec(rule ?? '')?.[1]) || '' }
+}
+
 export const SHOWS = [
   { value: 'all', title: 'Everybody sees who has said what' },
   { value: 'tally', title: 'Everybody sees how many, not who' },

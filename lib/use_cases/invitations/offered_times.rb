@@ -79,7 +79,8 @@ module UseCases
         address: offered.person.email
       ).to_ical
       letter = Mailing::Letters.time_declined(
-        title: series.title, keeper: series.keeper.name, offered: Core::Words.moment(offered.starts_at, zone)
+        title: series.title, keeper: series.keeper.name, offered: Core::Words.moment(offered.starts_at, zone),
+        stays_at: Core::Words.moment(offered.meeting.starts_at, zone)
       )
       Outbox.new(clock: @clock).put(
         reason: "decline:#{offered.id}", series_id: series.id, to: offered.person, calendar: ical,

@@ -7,11 +7,15 @@ module UseCases
     # @param id [String] key made by the browser, of the series the meeting is alone in
     # @param person_ids [Array<String>] asked besides whoever starts it; guests [Array<Hash>] id, name and email
     # @param call [Boolean] with a call made here
+    # @param place [String, nil] where it is, in words: without a call, people must know where to go
     # @return [String] key of the meeting
-    def start(id:, title:, person_ids:, guests: [], call: true)
+    def start(id:, title:, person_ids:, guests: [], call: true, place: nil)
+      where = words(place)
+      raise Core::Invalid.new("Say where: a place, or with a call.", pointer: "/place") unless call || where
+
       write do
         unless made?(Records::Series, id, nil)
-          make(id, title, person_ids, guests, call)
+          make(id, title, person_ids, guests, call, where)
           meeting_id = Records::Meeting.where(series_id: id).pick(:id)
           Meetings.new(by: by, clock: @clock).change_state(meeting_id: meeting_id, state: "in_session")
           tell(id, meeting_id) if Records::SeriesMember.where(series_id: id).where.not(person_id: by).exists?
@@ -35,10 +39,10 @@ module UseCases
 
     private
 
-    def make(id, title, person_ids, guests, call)
+    def make(id, title, person_ids, guests, call, place)
       me = find(Records::Person, by)
       Series.new(by: by, clock: @clock, sent: @sent).create(
-        id: id, title: title, run: run(me.zone), guests: guests,
+        id: id, title: title, run: run(me.zone), guests: guests, place: place,
         call: {kind: (call && Settings.calls) ? "fresh" : "none"},
         members: [by, *person_ids].uniq.map { |person_id| {person_id: person_id, role: "required"} }
       )

@@ -56,7 +56,8 @@ module Views
       person = find(Records::Person, id)
       zone = person.zone
       from = zone.instant(Core::WallTime.at(from_day ? Date.iso8601(from_day) : zone.wall(now).date))
-      told = Loading::Availability.told(id, from, from + 14 * 86_400)
+      told = Loading::Availability.told(id, from, from + 14 * 86_400) + here(id, from, from + 14 * 86_400)
+      told = told.sort_by { |span| [span[:starts_at], span[:ends_at]] }
       with_what = Loading::Access.new(by).allow?(:see_busy_with_what, :person, id)
       told = told.map { |span| span.merge(title: nil) } unless with_what
       {
@@ -74,6 +75,12 @@ module Views
     end
 
     private
+
+    # Meetings kept here take their time as well.
+    def here(id, from, to) =
+      Loading::Availability.meetings_of(id, from, to).map do |starts_at, ends_at, tentative, title|
+        {starts_at: starts_at, ends_at: ends_at, kind: tentative ? :tentative : :busy, title: title}
+      end
 
     def whoever = @whoever ||= Records::Person.find_by(id: by)
 

@@ -125,6 +125,8 @@ module Views
           Records::Topic.where(id: topics.map(&:id)).sum(:length_min) + (left_over.empty? ? 0 : @series.left_over_min),
         asked: asked.size,
         answered: answers.size,
+        sign_up: record.options.sign_up, sign_up_limit: record.options.sign_up_limit,
+        coming: answers.count { |given| given.answer == "accepted" },
         away: answers.select { |given| given.answer == "declined" }.map { |given| asked[given.person_id].name }
       }
     end

@@ -79,6 +79,14 @@ module Views
       }
     end
 
+    # What is held for it besides its place.
+    def equipment
+      return [] if @meeting.own_where
+
+      Records::Place.where(id: Records::SeriesPlace.where(series_id: @series.id).select(:place_id)).order(:name)
+        .pluck(:name)
+    end
+
     def below_quorum = here.below_quorum(@lines.values.flatten)
 
     # What changes around a sheet even when it is frozen.
@@ -94,6 +102,7 @@ module Views
         mark: @series.mark,
         preparations: may[:move_meeting] ? Preparations.of(@meeting) : [],
         own: own, sign_up: @meeting.options.sign_up,
+        sign_up_limit: @meeting.options.sign_up_limit, equipment: equipment,
         next: neighbour(@ledger.meetings[index + 1]),
         previous: (neighbour(@ledger.meetings[index - 1]) if index.positive?),
         carries: carries,

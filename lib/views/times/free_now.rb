@@ -8,13 +8,19 @@ module Views
     # @return [Hash] people with their state: free, tentative, unknown, outside (of their hours) or busy
     def list
       people = Records::Person.where(guest: false).where.not(id: by).order(:name, :id).to_a
-      from, to = Core::Spans.minute(now), Core::Spans.minute_after(now + AHEAD_S)
-      states = availability(people).people.to_h { |one| [one.id, one.state(from, to)] }
+      states = availability(people).people.to_h { |one| [one.id, state(one)] }
       rows = people.map { |person| row(person, states.fetch(person.id)) }
       {people: rows.sort_by.with_index { |one, i| [ORDER.index(one[:state]), i] }}
     end
 
     private
+
+    # Whether they are at work is a matter of this minute; whether they are free, of the half hour to come.
+    def state(person)
+      from = Core::Spans.minute(now)
+      here = person.with(outside: Core::Spans.touch?(person.outside, from, from + 1) ? person.outside : [])
+      here.state(from, Core::Spans.minute_after(now + AHEAD_S))
+    end
 
     def availability(people)
       Loading::Availability.new(

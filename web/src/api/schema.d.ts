@@ -3895,6 +3895,8 @@ export interface components {
             personIds: components["schemas"]["Key"][];
             guests?: components["schemas"]["SeriesGuest"][];
             call?: boolean;
+            /** @description where it is */
+            place?: string | null;
         };
         StartedMeeting: {
             meetingId: components["schemas"]["Key"];
@@ -4288,6 +4290,10 @@ export interface components {
             version: number;
         };
         NextMeeting: {
+            signUp: boolean;
+            signUpLimit: number | null;
+            /** @description who has accepted */
+            coming: number;
             id: components["schemas"]["Key"];
             localStart: components["schemas"]["Wall"];
             startsAt: components["schemas"]["Instant"];
@@ -4749,6 +4755,10 @@ export interface components {
             changed: boolean;
         } | null;
         Sheet: {
+            /** @description what is held for it besides its place */
+            equipment: string[];
+            /** @description how many may sign up */
+            signUpLimit: number | null;
             id: components["schemas"]["Key"];
             seriesId: components["schemas"]["Key"];
             /** @description people sign up for it */

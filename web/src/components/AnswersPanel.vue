@@ -4,7 +4,7 @@ import type { Schemas } from '../api/client'
 import { useAnswerDeeds, useAnswers } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
 import { columnDay, list, mediumDay, since } from '../time'
-import { ANSWERS, GIVEN } from '../answers'
+import { ANSWERS, GIVEN, seatWords } from '../answers'
 import MeetingOptions from './MeetingOptions.vue'
 import OfferedTime from './OfferedTime.vue'
 import ProblemNote from './ProblemNote.vue'
@@ -76,7 +76,11 @@ const besides = computed(() =>
   }),
 )
 const signUpWords = ({ taken, limit, waiting }: NonNullable<Schemas['AnswerMeeting']['signUp']>) =>
-  `${taken}${limit ? ` of ${limit}` : ''}${waiting.length ? `, ${waiting.length} wait` : ''}`
+  seatWords(limit, taken, waiting.length)
+/** The next ten, and more on demand. */
+const TEN = 10
+const columns = ref(TEN)
+const shown = computed(() => (table.value?.meetings ?? []).slice(0, columns.value))
 const label = (name: string, localStart: string, cell: Schemas['AnswerCell']) =>
   `${name}, ${mediumDay(localStart)}: ${tell(cell)}. Enter an answer`
 type AnswerMeeting = Schemas['AnswerMeeting']
@@ -105,7 +109,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
             <tr>
               <th scope="col">Who</th>
               <th scope="col">Recently</th>
-              <th v-for="meeting in table.meetings" :key="meeting.id" scope="col" class="date">
+              <th v-for="meeting in shown" :key="meeting.id" scope="col" class="date">
                 <router-link :to="`/meetings/${meeting.id}`">{{ columnDay(meeting.localStart) }}</router-link>
               </th>
             </tr>
@@ -122,7 +126,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
                 {{ person.awayLately ? `away ${person.awayLately} of the last ${person.awayOf}` : ''
                 }}{{ person.oftenAway ? ', often' : '' }}
               </td>
-              <td v-for="(cell, i) in person.answers" :key="cell.meetingId" class="cell">
+              <td v-for="(cell, i) in person.answers.slice(0, columns)" :key="cell.meetingId" class="cell">
                 <template v-if="person.role === 'informed'"><span class="soft small">–</span></template>
                 <span v-else-if="table.meetings[i]!.state === 'called_off'" class="soft small">off</span>
                 <button
@@ -143,7 +147,7 @@ type AnswerMeeting = Schemas['AnswerMeeting']
             <tr>
               <th scope="row">Comes</th>
               <td />
-              <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">
+              <td v-for="meeting in shown" :key="meeting.id" class="cell small">
                 {{
                   meeting.state === 'called_off'
                     ? ''
@@ -156,14 +160,14 @@ type AnswerMeeting = Schemas['AnswerMeeting']
             <tr v-for="[word, name] in TALLIES" :key="word" class="under">
               <th scope="row" class="soft small">{{ name }}</th>
               <td />
-              <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small soft">
+              <td v-for="meeting in shown" :key="meeting.id" class="cell small soft">
                 {{ meeting.state === 'called_off' ? '' : meeting.tally[word] || '' }}
               </td>
             </tr>
             <tr class="under">
               <th scope="row" class="soft small">Options</th>
               <td />
-              <td v-for="meeting in table.meetings" :key="meeting.id" class="cell small">
+              <td v-for="meeting in shown" :key="meeting.id" class="cell small">
                 <button
                   v-if="meeting.state !== 'called_off'"
                   type="button"
@@ -178,6 +182,11 @@ type AnswerMeeting = Schemas['AnswerMeeting']
           </tfoot>
         </table>
       </div>
+      <p v-if="table.meetings.length > columns">
+        <button type="button" class="quiet small" @click="columns += TEN">
+          {{ Math.min(TEN, table.meetings.length - columns) }} more dates
+        </button>
+      </p>
       <p class="small soft">
         ✓ comes · ~ may come · ✗ is away · · not answered · ” with a note · ! accepted, but busy elsewhere since · →
         somebody comes instead · w1 first of those who wait. Press one to enter what you were told.

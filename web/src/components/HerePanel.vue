@@ -4,7 +4,9 @@ import type { Schemas, Sheet } from '../api/client'
 import { useExtras } from '../composables/useExtras'
 import DeputySelect from './DeputySelect.vue'
 import AskToo from './AskToo.vue'
-import { ANSWERS } from '../answers'
+import { ANSWERS, GIVEN, seatWords } from '../answers'
+import { useAnswerDeeds } from '../composables/useAnswers'
+import { useNotice } from '../composables/useNotice'
 import { readTime } from '../reading'
 
 /** Who comes, before; who is here, during and after. */
@@ -43,6 +45,22 @@ const choices = computed<[Schemas['AnswerWord'], string][]>(() =>
         ['declined', 'I am away'],
       ],
 )
+/** Whoever runs the series enters what they were told. */
+const WORDS = ['none', ...GIVEN] as const
+const mayEnter = computed(() => before.value && sheet.may.nameDeputy)
+const { answer: keepAnswer } = useAnswerDeeds(() => sheet.seriesId)
+const { say, complain } = useNotice()
+async function enter(person: Sheet['people'][number], event: Event) {
+  const field = event.target as HTMLSelectElement
+  const word = field.value as Schemas['AnswerWord']
+  try {
+    await keepAnswer({ meetingId: sheet.id, personId: person.id, answer: word })
+    say(`${person.name}: ${ANSWERS[word].they}, entered by you.`)
+  } catch (fault) {
+    field.value = person.answer
+    complain(fault as Error)
+  }
+}
 const quorumFails = computed(() => sheet.quorate === false && !before.value)
 
 // With the focus on somebody's state, a key sets it; and one goes on to the next.
@@ -79,7 +97,11 @@ function said(person: Sheet['people'][number]) {
 <template>
   <section aria-labelledby="here">
     <h2 id="here" class="eyebrow">
-      <template v-if="before"
+      <template v-if="before && sheet.signUp"
+        >Who comes ·
+        {{ seatWords(sheet.signUpLimit, asked.filter(person => person.answer === 'accepted').length) }}</template
+      >
+      <template v-else-if="before"
         >Who comes · {{ asked.filter(person => person.answer === 'accepted').length }} of {{ asked.length }}</template
       >
       <template v-else>Here · {{ asked.filter(isHere).length }} of {{ asked.length }}</template
@@ -135,8 +157,19 @@ function said(person: Sheet['people'][number]) {
           :aria-label="`${person.name} ${person.attendance === 'late' ? 'came at' : 'left at'}`"
           @change="setTime(person, $event)"
         />
+        <select
+          v-if="mayEnter && person.id !== me"
+          class="entered"
+          :class="{ alarm: person.answer === 'declined' }"
+          :value="person.answer"
+          :aria-label="`Answer of ${person.name}, as you were told`"
+          :title="person.answerNote ?? undefined"
+          @change="enter(person, $event)"
+        >
+          <option v-for="word in WORDS" :key="word" :value="word">{{ ANSWERS[word].they }}</option>
+        </select>
         <span
-          v-if="!canTake"
+          v-else-if="!canTake"
           class="soft small"
           :class="{ alarm: before && person.answer === 'declined' }"
           :title="person.answerNote ?? undefined"

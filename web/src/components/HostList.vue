@@ -5,13 +5,15 @@ import type { OpenHoursForm } from '../openHours'
 import WeekHours from './WeekHours.vue'
 
 /** The hosts, in the order of their turns, each with the hours in which they may be booked. */
-const { people, at, usual, asked, me } = defineProps<{
+const { people, at, usual, asked, me, turns } = defineProps<{
   people: Person[]
   at: (pointer: string) => string | undefined
   usual: Record<string, Schemas['WeekHours']>
   /** Those who have not agreed yet. */
   asked: string[]
   me: string
+  /** Whether they take turns: only then an order counts. */
+  turns: boolean
 }>()
 const hosts = defineModel<OpenHoursForm['hosts']>({ required: true })
 const typed = ref('')
@@ -51,7 +53,7 @@ function up(index: number) {
           {{ host.week ? 'Take the working hours instead' : 'In hours of their own' }}
         </button>
         <button
-          v-if="i > 0"
+          v-if="turns && i > 0"
           type="button"
           class="quiet"
           :aria-label="`Earlier in turn: ${nameOf(host.personId)}`"

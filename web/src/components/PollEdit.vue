@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { type Schemas } from '../api/client'
-import { SHOWS, TELLS } from '../asking'
+import { CALLS, REPEATS, repeatOf, ruleOfAsk, SHOWS, TELLS } from '../asking'
 import { instantOf, wallOf } from '../time'
 import FormDialog from './FormDialog.vue'
 import MomentField from './MomentField.vue'
@@ -19,26 +19,36 @@ const filled = () => ({
   tells: poll.tells,
   byItself: poll.byItself,
   holdsTimes: poll.holdsTimes,
+  outcome: poll.outcome,
+  callKind: poll.callKind,
+  ...repeatOf(poll.rule),
 })
+/** What it becomes can be changed until it is settled. */
+const outcomes = computed(() => [
+  { value: 'meeting', title: 'A single meeting' },
+  { value: 'series', title: 'A series' },
+  ...(poll.meetingId ? [{ value: 'move', title: `The new time of ${poll.aim ?? 'the meeting'}` }] : []),
+  ...(poll.seriesId ? [{ value: 'within', title: `Another date of ${poll.aim ?? 'the series'}` }] : []),
+])
+const repeats = Object.entries(REPEATS).map(([value, one]) => ({ value, title: one.title }))
+const made = computed(() => ['meeting', 'series'].includes(form.value.outcome))
 const form = ref(filled())
 watch(open, shown => {
   if (shown) form.value = filled()
 })
-const { at, rest: unplaced } = useFaults(() => error, /^\/(title|closesAt)$/)
+const { at, rest: unplaced } = useFaults(() => error, /^\/(title|closesAt|rule)$/)
 function save() {
-  const { closes, words, ...rest } = form.value
-  const { version, outcome, seriesId, meetingId, rule, placeId, place, callKind } = poll
+  const { closes, words, repeat, count, ...rest } = form.value
+  const { version, seriesId, meetingId, placeId, place } = poll
   emit('save', {
     ...rest,
     words: words || null,
     version,
-    outcome,
     seriesId,
     meetingId,
-    rule,
+    rule: ruleOfAsk({ outcome: rest.outcome, repeat, count }),
     placeId,
     place,
-    callKind,
     closesAt: closes === wallOf(poll.closesAt, poll.timeZone) ? poll.closesAt : instantOf(closes, poll.timeZone),
   })
 }
@@ -63,6 +73,12 @@ function save() {
       :time-zone="poll.timeZone"
       :error-messages="at('/closesAt')"
     />
+    <v-select v-model="form.outcome" :items="outcomes" label="It becomes" />
+    <template v-if="form.outcome === 'series'">
+      <v-select v-model="form.repeat" :items="repeats" label="Repeats" :error-messages="at('/rule')" />
+      <v-text-field v-model.number="form.count" type="number" min="1" max="400" label="Meetings" hint="empty: no end" />
+    </template>
+    <v-select v-if="made" v-model="form.callKind" :items="CALLS" label="Call" />
     <v-select v-model="form.shows" :items="SHOWS" label="Others’ answers" />
     <v-select v-model="form.tells" :items="TELLS" label="You are told" />
     <v-checkbox

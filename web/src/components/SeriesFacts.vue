@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Series } from '../api/client'
 import { useSession } from '../composables/useSession'
+import { seatWords } from '../answers'
 import { clock, count, list, mediumDay, ownTime } from '../time'
 
 /** The next meeting of a series, and how it has gone, in numbers. */
@@ -23,7 +24,8 @@ const { person: me } = useSession()
           <span
             ><b>{{ series.next.plannedMin }}</b> of {{ series.next.lengthMin }} min planned</span
           >
-          <span
+          <span v-if="series.next.signUp">{{ seatWords(series.next.signUpLimit, series.next.coming) }}</span>
+          <span v-else
             ><b>{{ series.next.answered }}</b> of {{ series.next.asked }} answered</span
           >
           <span v-if="series.next.away.length" class="alarm"

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Sheet } from '../api/client'
 import { useSession } from '../composables/useSession'
-import { clock, columnDay, longDay, ownTime } from '../time'
+import { clock, columnDay, list, longDay, ownTime } from '../time'
 import CallWords from './CallWords.vue'
 import IntoSeries from './IntoSeries.vue'
 import SeriesMark from './SeriesMark.vue'
@@ -51,13 +51,15 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
         }}</span>
       </span>
     </p>
-    <h1><SeriesMark :mark="sheet.mark" />{{ sheet.seriesTitle }}</h1>
+    <h1 tabindex="-1"><SeriesMark :mark="sheet.mark" />{{ sheet.seriesTitle }}</h1>
     <p class="soft">
       {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }}
       {{ sheet.zoneCity }} time{{ ownTime(sheet.startsAt, sheet.localStart, me?.timeZone)
       }}<template v-if="sheet.place"> · {{ sheet.place }}</template
+      ><template v-if="sheet.equipment.length"> · with {{ list(sheet.equipment) }}</template
       ><template v-if="sheet.call"> · <CallWords :call="sheet.call" /></template> · chair {{ sheet.chair.name }}
     </p>
+    <p v-if="sheet.calledOffReason" class="alarm strong">Called off: {{ sheet.calledOffReason }}</p>
     <p class="row small no-print">
       <router-link :to="`/series/${sheet.seriesId}`">The series</router-link>
       <router-link v-if="sheet.state === 'in_session'" :to="`/meetings/${sheet.id}/chair`">For the chair</router-link>
@@ -92,13 +94,15 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
     </p>
     <IntoSeries v-model="joining" :sheet="sheet" />
     <UntoldNote v-if="sheet.state === 'planned'" :series-id="sheet.seriesId" :runs-it="sheet.may.nameDeputy" />
-    <p v-if="sheet.calledOffReason" class="alarm strong">Called off: {{ sheet.calledOffReason }}</p>
   </header>
 </template>
 
 <style scoped>
 .top {
   padding: 0 34px 14px 66px;
+}
+.top h1:focus {
+  outline: none;
 }
 .top h1 {
   margin: 2px 0 4px;

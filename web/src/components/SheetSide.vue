@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { Action, Schemas, Sheet } from '../api/client'
 import { useActionMoves } from '../composables/useActions'
 import { useAgenda } from '../composables/useAgenda'
@@ -33,6 +33,8 @@ const { sheet, me, doing, minutes, topics } = defineProps<{
   topics: ReturnType<typeof useTopicDeeds>
 }>()
 const emit = defineEmits<{ mend: [Sheet['gaps'][number]]; state: [to: Schemas['MeetingState'], reason?: string] }>()
+/** One that is called off shows that it is, and nothing else. */
+const off = computed(() => sheet.state === 'called_off')
 const agenda = useAgenda(() => sheet.id)
 const { move: moveAction, handOver } = useActionMoves()
 const editing = ref<Action | null>(null)
@@ -49,6 +51,7 @@ const everybodyIsHere = () =>
   <aside class="no-print" aria-label="People and what is left over">
     <GapList v-if="sheet.state === 'closed' && sheet.may.hold" :gaps="sheet.gaps" @go="gap => emit('mend', gap)" />
     <HerePanel
+      v-if="!off"
       :sheet="sheet"
       :me="me"
       @attend="(personId, to, at) => minutes.act({ kind: 'attend', personId, body: { state: to, at } })"
@@ -56,11 +59,11 @@ const everybodyIsHere = () =>
       @everybody="everybodyIsHere"
     />
     <DoorPanel v-if="sheet.onCall && !frozen" :sheet="sheet" :call="sheet.onCall" @show="doing.show" />
-    <RowPanel v-if="!frozen" :sheet="sheet" @show="doing.show" />
+    <RowPanel v-if="!frozen && !off" :sheet="sheet" @show="doing.show" />
     <PreparationPanel v-if="sheet.state === 'planned'" :sheet="sheet" @show="doing.show" />
     <SpeakersPanel v-if="sheet.state === 'in_session'" :sheet="sheet" :me="me" />
     <ReviewPanel
-      v-if="sheet.leftOver.length"
+      v-if="sheet.leftOver.length && !off"
       :sheet="sheet"
       @tick="action => moveAction({ action, state: 'done' })"
       @review="(actionId, body) => minutes.act({ kind: 'review', actionId, body })"
@@ -79,6 +82,7 @@ const everybodyIsHere = () =>
       @settle="take => agenda.settle(take)"
     />
     <PapersPanel
+      v-if="!off || sheet.papers.length"
       :papers="sheet.papers"
       :topics="sheet.topics"
       :meeting-id="sheet.id"

@@ -140,6 +140,7 @@ async function save() {
             :people="people ?? []"
             :at="within"
             :usual="usual"
+            :turns="form.mode === 'turns'"
             :asked="asked"
             :me="me!.id"
           />

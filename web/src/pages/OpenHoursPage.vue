@@ -38,7 +38,10 @@ const facts = computed(() => {
     one.location,
     one.callKind === 'fresh' ? 'with a call' : '',
     one.proof ? 'the address is confirmed first' : '',
-    one.listed ? 'listed' : 'by link only',
+    one.onlyFrom?.length ? `only for ${list(one.onlyFrom)}` : 'for whoever has the link',
+    one.neverFrom?.length ? `not for ${list(one.neverFrom)}` : '',
+    one.listed ? 'listed on the public page of each host' : '',
+    one.frames?.length ? `may be shown within ${list(one.frames)}` : '',
   ].filter(Boolean)
 })
 async function renewLink() {

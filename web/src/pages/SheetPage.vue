@@ -67,10 +67,17 @@ watch(
   shown => {
     // In a closed sheet the eye is led to what is missing instead.
     if (!shown || touches || sheet.value?.state === 'closed') return
-    nextTick(() => (writing.value ? focusEntry() : topicForm.value?.focus()))
+    nextTick(() => (writing.value ? focusEntry() : beginAtTop()))
   },
   { immediate: true },
 )
+
+/** A planned sheet opens at its top: the hand goes to the next topic only where that does not scroll. */
+function beginAtTop() {
+  const field = document.querySelector<HTMLElement>('.add input')
+  if (field && field.getBoundingClientRect().bottom < innerHeight) topicForm.value?.focus()
+  else document.querySelector<HTMLElement>('.paper h1')?.focus({ preventScroll: true })
+}
 
 const numbers = computed(
   () =>
@@ -126,7 +133,13 @@ useSheetKeys(sheet, canWrite, discussed, {
   <div class="desk">
     <ProblemNote :error="error" />
     <div v-if="sheet" class="page">
-      <RunningOrder :sheet="sheet" class="order no-print" @remedy="topics.remedy" @go="goTo" />
+      <RunningOrder
+        v-if="sheet.state !== 'called_off'"
+        :sheet="sheet"
+        class="order no-print"
+        @remedy="topics.remedy"
+        @go="goTo"
+      />
       <article class="sheet paper">
         <SheetHead
           :sheet="sheet"
@@ -139,7 +152,12 @@ useSheetKeys(sheet, canWrite, discussed, {
           @redo="minutes.redo()"
         />
 
-        <SheetBlock v-if="showsLeftOver" class="left-over" :here="writing === LEFT" aria-label="Left over">
+        <SheetBlock
+          v-if="showsLeftOver && sheet.state !== 'called_off'"
+          class="left-over"
+          :here="writing === LEFT"
+          aria-label="Left over"
+        >
           <template #number>1</template>
           <h2>
             <button v-if="canWrite && writing !== LEFT" type="button" class="title" @click="write(LEFT)">
@@ -217,7 +235,7 @@ useSheetKeys(sheet, canWrite, discussed, {
           Being discussed: <b>{{ titleOf(discussed) }}</b>
           <button type="button" class="quiet" @click="write(discussed)">Write there</button>
         </p>
-        <p v-if="sheet.topics.length === 0 && !showsLeftOver" class="soft none">
+        <p v-if="sheet.topics.length === 0 && !showsLeftOver && sheet.state !== 'called_off'" class="soft none">
           No topic yet.{{ sheet.state === 'planned' && sheet.may.bringTopic ? ' Add the first one below.' : '' }}
         </p>
         <BroughtIn

@@ -19,6 +19,7 @@ const form = ref({
   personIds: [route.query.with ?? []].flat().map(String),
   guests: [] as Schemas['SeriesGuest'][],
   call: true,
+  place: '',
 })
 const looked = ref('')
 const STATES: Record<Schemas['FreeNow']['people'][number]['state'], string> = {
@@ -34,16 +35,19 @@ const shown = computed(() =>
     person => form.value.personIds.includes(person.id) || plain(person.name).includes(plain(looked.value)),
   ),
 )
-const { at: fault, rest: elsewhere } = useFaults(startError, /^\/(title|guests)$/)
+const { at: fault, rest: elsewhere } = useFaults(startError, /^\/(title|guests|place)$/)
 const tried = ref(false)
 const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give it a title.' : fault('/title')))
+const placeFault = computed(() =>
+  tried.value && !form.value.call && !form.value.place.trim() ? 'Say where: a place, or with a call.' : fault('/place'),
+)
 const asked = computed(() => form.value.personIds.length + form.value.guests.length)
 
 async function save() {
   tried.value = true
-  if (!form.value.title.trim()) return
+  if (titleFault.value || placeFault.value) return
   try {
-    const { meetingId } = await start(form.value)
+    const { meetingId } = await start({ ...form.value, place: form.value.place || null })
     router.push(`/meetings/${meetingId}`)
   } catch {
     /* shown at the field */
@@ -80,6 +84,12 @@ async function save() {
         </button>
       </p>
       <v-checkbox v-model="form.call" label="With a call" />
+      <v-text-field
+        v-model="form.place"
+        :label="form.call ? 'Place (optional)' : 'Place'"
+        :error-messages="placeFault"
+        maxlength="250"
+      />
       <ProblemNote :error="elsewhere" />
       <div class="row">
         <v-btn type="submit" size="large" :loading="isStarting">Start now</v-btn>
