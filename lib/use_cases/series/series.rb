@@ -85,11 +85,11 @@ module UseCases
 
     # When it meets, as it is kept.
     def times(read, run)
-      {
-        **Loading::RunHolidays.read(run[:holidays]), time_zone: read.zone.name, local_start: read.start.to_time,
-        length_min: read.length_min, rule: read.rule&.to_text(zone: read.zone),
+      Loading::RunHolidays.read(run[:holidays]).merge(
+        time_zone: read.zone.name, local_start: read.start.to_time, length_min: read.length_min,
+        rule: read.rule&.to_text(zone: read.zone),
         laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?)
-      }
+      )
     end
 
     # Who keeps or chairs it from now on, and who did, hear of it; whoever does it themselves knows their new part, and
