@@ -6,7 +6,9 @@ RSpec.describe "Public holidays of a run" do
   let!(:marit) { person("Marit Hauge") }
   let!(:wen) { person("Wen Halloran") }
   # The 25 December after next that is no Saturday or Sunday, so that it is to come on any day and its weekday is one.
-  let(:christmas) { (1..9).map { |years| Date.new(today.year + years, 12, 25) }.find { |day| day.cwday.between?(1, 4) } }
+  let(:christmas) do
+    (1..9).map { |years| Date.new(today.year + years, 12, 25) }.find { |day| day.cwday.between?(1, 4) }
+  end
   let(:first) { christmas - 14 }
   let(:run) do
     {localStart: "#{first}T10:00", timeZone: "Europe/Oslo", lengthMin: 60, rule: "FREQ=WEEKLY;COUNT=4",

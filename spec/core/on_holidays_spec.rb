@@ -47,8 +47,8 @@ RSpec.describe Core::Recurrence::OnHolidays do
     end
     expect(said).to eq [
       "Every Friday, 10:00–11:00 Oslo time, 1 meeting, the last on Friday 18 December 2026, not on public holidays",
-      "Every Friday, 10:00–11:00 Oslo time, 3 meetings, the last on Friday 1 January 2027, on the next working day where " \
-        "that is a public holiday"
+      "Every Friday, 10:00–11:00 Oslo time, 3 meetings, the last on Friday 1 January 2027, on the next working day " \
+        "where that is a public holiday"
     ]
   end
 end

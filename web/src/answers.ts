@@ -18,7 +18,8 @@ export const GIVEN = ['accepted', 'tentative', 'declined'] as const
 export function seatWords(limit: number | null, taken: number, waiting = 0) {
   if (limit === null) return `${taken} signed up`
   const left = Math.max(limit - taken, 0)
-  return `${count(limit, 'seat')}, ${left || 'none'} left${waiting ? `, ${waiting} ${waiting === 1 ? 'waits' : 'wait'}` : ''}`
+  const others = waiting ? `, ${waiting} ${waiting === 1 ? 'waits' : 'wait'}` : ''
+  return `${count(limit, 'seat')}, ${left || 'none'} left${others}`
 }
 
 /** How many seats are left, where people sign up for them. */

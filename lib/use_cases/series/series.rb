@@ -14,11 +14,10 @@ module UseCases
       also_place_ids: [], place_anyway: false, like_id: nil, called_off: [], added: [], **rest
     )
       wish = head(title: title, keeper_id: keeper_id || by, chair_id: chair_id || keeper_id || by, **rest)
-      read = under("/run") { Core::Recurrence::Run.of_wish(run) }
-      wish.update(under("/run") { times(read, run) })
+      read, times = under("/run") { times(run) }
       once(Records::Series, id) do
         under("/run") { read.refuse_past(now) }
-        series = Records::Series.create!(id: id, **wish)
+        series = Records::Series.create!(id: id, **wish, **times)
         lay_out(series, read, added)
         SeriesMembers.new(by: by, clock: @clock).set(series, members, groups: groups, guests: guests)
         Records::Event.note("made", "Made: #{read.sentence}", series_id: id, now: now, person_id: by)
@@ -83,13 +82,15 @@ module UseCases
 
     private
 
-    # When it meets, as it is kept.
-    def times(read, run)
-      Loading::RunHolidays.read(run[:holidays]).merge(
+    # When it meets. @return [Array(Core::Recurrence::Run, Hash)] as it was read, and as it is kept
+    def times(run)
+      read = Core::Recurrence::Run.of_wish(run)
+      kept = Loading::RunHolidays.read(run[:holidays]).merge(
         time_zone: read.zone.name, local_start: read.start.to_time, length_min: read.length_min,
         rule: read.rule&.to_text(zone: read.zone),
         laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?)
       )
+      [read, kept]
     end
 
     # Who keeps or chairs it from now on, and who did, hear of it; whoever does it themselves knows their new part, and
