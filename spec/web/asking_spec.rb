@@ -51,7 +51,10 @@ RSpec.describe "Asking for times" do
       type :enter
       expect(page).to have_button "Remove: #{name}"
     end
-    fill_in "Or type or paste times", with: "#{monday.strftime("%a %-d %b")} 14:00, 15:00, never"
+    fill_in "Or type or paste times", with: "#{monday.strftime("%a %-d %b")} 14:00, 15:00"
+    click_button "Add these"
+    expect(page).to have_content "2 times of 40"
+    fill_in "Or type or paste times", with: "never"
     click_button "Add these"
     expect(page).to have_content "Not understood: never"
     # From the picture of the days, by key, and away again.

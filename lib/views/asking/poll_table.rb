@@ -93,9 +93,20 @@ module Views
         local_end: zone.wall(one.starts_at + poll.length_min * 60), elsewhere: elsewhere(one.starts_at),
         suits: standing.suits, possible: standing.possible, cannot: standing.cannot, silent: standing.silent,
         reason: @loaded.reason(standing, busy: against(states)), best: @loaded.tally.best.include?(standing),
-        past: one.starts_at <= now,
-        filled_up: filled_up(one, states), calendars: states.map { |id, state| {person_id: id, state: state} }
+        past: one.starts_at <= now, filled_up: filled_up(one, states), also_asked: also_asked(one.starts_at),
+        calendars: states.map { |id, state| {person_id: id, state: state} }
       }
+    end
+
+    # Titles of other polls of the same keeper that are open, and ask for a time that overlaps.
+    def also_asked(starts_at)
+      ends_at = starts_at + poll.length_min * 60
+      others.select { |_, from, length_min| from < ends_at && from + length_min * 60 > starts_at }.map(&:first).uniq
+    end
+
+    def others
+      @others ||= Records::TimePoll.asking.where(kept_by_id: poll.kept_by_id).where.not(id: poll.id).joins(:candidates)
+        .where("poll_candidates.starts_at > ?", now).pluck(:title, "poll_candidates.starts_at", :length_min)
     end
 
     # Whose calendars speak against it now and did not when it was offered.

@@ -24,16 +24,27 @@ module Views
       }
     end
 
+    # So far around a time the nearest is looked for at which all who must come are free.
+    NEAR_DAYS = 7
+
     # How a single chosen time fits, on the grid or not: for taking it, and for a length changed on the spot.
     # @param at [Time]
     def check(at:, **wish)
       read(wish)
-      around = [at - 86_400, at + 2 * 86_400]
+      around = [at - NEAR_DAYS * 86_400, at + NEAR_DAYS * 86_400]
       @times.load(*around)
-      fit_view(Core::CommonTime::Fit.at(@times.search(*around), Core::Spans.minute(at)))
+      search = @times.search(*around)
+      fit = Core::CommonTime::Fit.at(search, Core::Spans.minute(at))
+      fit_view(fit).merge(nearest: (nearest(search, at) if fit.missing.any?))
     end
 
     private
+
+    def nearest(search, at)
+      from, first = Core::Spans.minute(at), Core::Spans.minute_after(now)
+      near = search.holding.select { |minute| minute >= first }.min_by { |minute| [(minute - from).abs, minute] }
+      near && Time.at(near * 60).utc.then { |time| {starts_at: time, local_start: zone.wall(time)} }
+    end
 
     def needs_help?(search)
       search.fewest_missing.to_i.positive? || search.ranked.empty? || search.without_place?(search.ranked.first)

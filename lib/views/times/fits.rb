@@ -30,7 +30,8 @@ module Views
         holds: fit.holds?, missing: fit.missing.size, headline: fit.headline(names),
         reasons: fit.reasons(names, @times.place_names) + elsewhere(starts_at),
         place: place_id && {id: place_id, name: @times.place_names[place_id]},
-        people: fit.people.map { |person| person_at(person, fit, starts_at) }, stretch: nil
+        people: fit.people.map { |person| person_at(person, fit, starts_at) }, stretch: nil,
+        nearest: nil
       }
     end
 

@@ -68,10 +68,24 @@ module Views
       fit = fit_at(availability.people, Core::Interval[starts_at, ends_at])
       {
         headline: fit.headline(availability.names), holds: fit.missing.empty?,
+        nearest: (nearest_to(meeting, series, starts_at, length_min) if fit.missing.any?),
         busy: names_of(fit, :busy, availability), outside: names_of(fit, :outside, availability),
         unknown: names_of(fit, :unknown, availability)
       }
     end
+
+    # The nearest to a time at which all who must come are free.
+    def nearest_to(meeting, series, starts_at, length_min)
+      wanted = meeting.dup
+      wanted.assign_attributes(starts_at: starts_at, ends_at: starts_at + length_min * 60)
+      around = Loading::Availability.new(
+        people: roles_of(series), from: starts_at - (REPAIR_DAYS + 1) * 86_400,
+        to: starts_at + (REPAIR_DAYS + 1) * 86_400, now: now, except_meeting: meeting.id
+      )
+      at = nearest(search(around.people, wanted, series), wanted)
+      at && {starts_at: at, local_start: series.zone.wall(at)}
+    end
+    private :nearest_to
 
     # For the Desk: with how many coming meetings clash. Read once for all of them together.
     # @param series [Array<Records::Series>] that somebody runs, with members
@@ -176,6 +190,12 @@ module Views
       )
     end
 
+    # @return [Time, nil]
+    def nearest(search, meeting)
+      at = search.holding.min_by { |minute| [(minute - Core::Spans.minute(meeting.starts_at)).abs, minute] }
+      at && Time.at(at * 60).utc
+    end
+
     # As far around meetings as they may be moved.
     def around(series, meetings)
       Loading::Availability.new(
@@ -189,8 +209,7 @@ module Views
       ids = fit.people.map(&:id)
       here = around.people.select { |person| ids.include?(person.id) }
       search = search(here, meeting, series)
-      nearest = search.holding.min_by { |minute| [(minute - Core::Spans.minute(meeting.starts_at)).abs, minute] }
-      at = nearest && Time.at(nearest * 60).utc
+      at = nearest(search, meeting)
       {
         meeting_id: meeting.id,
         local_start: series.zone.wall(meeting.starts_at),
@@ -200,7 +219,7 @@ module Views
           at &&
             {
               starts_at: at, local_start: series.zone.wall(at),
-              headline: Core::CommonTime::Fit.at(search, nearest).headline(names)
+              headline: Core::CommonTime::Fit.at(search, Core::Spans.minute(at)).headline(names)
             }
       }
     end

@@ -5718,6 +5718,11 @@ export interface components {
             zoneCity: string;
         };
         Fit: {
+            /** @description of one that was asked for, at which somebody who must come cannot, the nearest at which all can */
+            nearest: {
+                startsAt: components["schemas"]["Instant"];
+                localStart: components["schemas"]["Wall"];
+            } | null;
             /** @description several starts beside each other that suit everybody alike, of which this is the best; null where it is alone */
             stretch: {
                 firstAt: components["schemas"]["Instant"];
@@ -5881,6 +5886,10 @@ export interface components {
             call?: components["schemas"]["CallWish"] | null;
         };
         MeetingTimeCheck: {
+            nearest: {
+                startsAt: components["schemas"]["Instant"];
+                localStart: components["schemas"]["Wall"];
+            } | null;
             headline: string;
             /** @description nobody who must come is known to be away */
             holds: boolean;
@@ -6604,6 +6613,8 @@ export interface components {
             asked: boolean;
         };
         PolledTime: {
+            /** @description other polls of who keeps this one that ask for that time */
+            alsoAsked: string[];
             id: components["schemas"]["Key"];
             startsAt: components["schemas"]["Instant"];
             localStart: components["schemas"]["Wall"];

@@ -134,6 +134,12 @@ function wishOf(
         <span v-if="check.busy.length" class="alarm strong"
           >{{ list(check.busy) }} {{ check.busy.length === 1 ? 'is' : 'are' }} busy then.
         </span>
+        <span v-if="check.nearest"
+          >The nearest at which all who must come are free:
+          <button type="button" class="quiet small" @click="form.at = check.nearest.localStart.slice(0, 16)">
+            {{ mediumDay(check.nearest.localStart) }}, {{ clock(check.nearest.localStart) }}</button
+          >.
+        </span>
         <span v-if="check.outside.length" class="carried">Outside the hours of {{ list(check.outside) }}. </span>
         <span v-if="check.unknown.length" class="carried"
           >Nobody knows whether {{ list(check.unknown) }} {{ check.unknown.length === 1 ? 'is' : 'are' }} free.

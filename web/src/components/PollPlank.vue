@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import { initialsOf } from '../asking'
-import { clock, shortDay } from '../time'
+import { clock, list, shortDay } from '../time'
 
 /** A time as a bar of the people themselves: who it suits, for whom it is possible, who cannot, who is silent. */
 const { time, people, chosen } = defineProps<{
@@ -42,6 +42,7 @@ const nameOf = (id: string) => people.get(id)?.name ?? ''
       <span v-if="time.filledUp.length" class="carried"
         >Filled up since it was offered: {{ time.filledUp.join(', ') }}.</span
       >
+      <span v-if="time.alsoAsked.length" class="carried">Also put to people in {{ list(time.alsoAsked) }}.</span>
     </p>
   </li>
 </template>

@@ -4,6 +4,8 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '../api/client'
 import { clock, count, list, longDay, shortDay } from '../time'
 import { whoGets } from '../untold'
+import { useSession } from '../composables/useSession'
+import BookedThen from './BookedThen.vue'
 import FormDialog from './FormDialog.vue'
 
 /** One of the times is made what was wanted: who is told what stands there before anybody is. */
@@ -22,6 +24,14 @@ watch(open, shown => {
   key = newKey()
   form.value = { leaveOut: [], tell: true, note: '' }
 })
+const { person: me } = useSession()
+/** Those whose calendars are known here, and whoever settles it. */
+const known = computed(() => [
+  { personId: me.value!.id, role: 'required' as const },
+  ...poll.people
+    .filter(one => !one.guest && one.id !== me.value?.id && !form.value.leaveOut.includes(one.id))
+    .map(one => ({ personId: one.id, role: one.role })),
+])
 const OUTCOMES = { meeting: 'A single meeting', series: 'A series', move: 'The new time of', within: 'Another date of' }
 const invited = computed(() => poll.people.filter(one => !form.value.leaveOut.includes(one.id)))
 const left = computed(() => poll.people.filter(one => form.value.leaveOut.includes(one.id)))
@@ -50,6 +60,15 @@ function settle() {
     @submit="settle"
   >
     <p>{{ words }}</p>
+    <BookedThen
+      :people="known"
+      :at="time.startsAt"
+      :length-min="poll.lengthMin"
+      :time-zone="poll.timeZone"
+      :enabled="open"
+      :except-meeting-id="poll.meetingId"
+    />
+    <p v-if="time.alsoAsked.length" class="small carried">Also put to people in {{ list(time.alsoAsked) }}.</p>
     <fieldset class="who">
       <legend class="small soft">Who is invited</legend>
       <label v-for="one in poll.people" :key="one.id"

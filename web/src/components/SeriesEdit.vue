@@ -54,6 +54,7 @@ const form = ref({
 watch(open, shown => {
   if (!shown) return
   resetChange()
+  part.value = 'Series'
   form.value = {
     title: series.title,
     purpose: series.purpose ?? '',

@@ -8,6 +8,7 @@ import { useHolds } from '../composables/useCommonTime'
 import { useNotice } from '../composables/useNotice'
 import { useCreateSeries } from '../composables/useSeries'
 import { longDay, clock } from '../time'
+import BookedThen from './BookedThen.vue'
 import FormDialog from './FormDialog.vue'
 import DateField from './DateField.vue'
 import { useFaults } from '../composables/useFaults'
@@ -115,6 +116,14 @@ async function take() {
       >
       <template v-else>Nobody is told yet. You send the invitation afterwards.</template>
     </p>
+    <BookedThen
+      v-if="taking.startsAt"
+      :people="people"
+      :at="taking.startsAt"
+      :length-min="lengthMin"
+      :time-zone="timeZone"
+      :enabled="open"
+    />
     <v-text-field v-model="form.title" label="Title" autofocus :error-messages="titleFault" />
     <DateField
       v-if="taking.kind === 'hold'"
