@@ -45,7 +45,7 @@ module Loading
         papers: off ? [] : frame.papers,
         url: (series_url unless off || one.person.guest),
         answer_url: (answer_url(one.person, link) unless off), own_page: (CHANGE if books?(one.person)),
-        options: frame.core_options, deed: @deed, own: one.person.id == @series.keeper_id,
+        options: frame.core_options, deed: @deed, own: one.person.id == @series.keeper_id, pasted: link == :none,
         calendar: (calendar(one, content, attendees, sequence, at) if link == :own && one.kind != :reminder)
       ).parts.merge(reply_to: frame.keeper_email)
     end

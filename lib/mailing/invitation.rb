@@ -41,15 +41,17 @@ module Mailing
     # @param own [Boolean] whether the reader keeps the series, and has done this themselves
     # @param deed [Array(String, String), nil] who has booked, moved or given back the time, where it is a booking
     # @param own_page [String] what the reader's own page is called
+    # @param pasted [Boolean] whether it goes another way than mail: nothing is attached, and who reads it is not known
     # @param lapsed [Array<Core::WallTime>] dates the reader had answered to, whose times have changed since
     def initialize(kind:, content:, note:, keeper:, role:, first:, changes:, url:, answer_url:, options:, calendar:,
       from:, records: false, mark: nil, wording: nil, role_before: nil, agenda: nil, papers: [], lapsed: [],
-      deed: nil, own_page: nil, own: false)
-      @own = own
+      deed: nil, own_page: nil, own: false, pasted: false)
+      @own, @pasted = own, pasted
       @kind, @content, @note, @keeper, @role, @first = kind, content, note, keeper, role, first
       @from, @records, @lapsed, @deed, @own_page = from, records, lapsed, deed, own_page
       @wording = wording if kind == :invited
       @changes = changes + role_change(role_before)
+      url = nil if pasted
       @url, @answer_url, @options, @calendar, @agenda, @papers = url, answer_url, options, calendar, agenda, papers
     end
 
@@ -95,6 +97,7 @@ module Mailing
 
     # What is wanted of the reader.
     def you
+      return if @pasted
       return ROLES.fetch(@role) if @role == "informed"
 
       [ROLES.fetch(@role), (sign_up_words if @options.sign_up), ("No answer is needed." unless asks?),
@@ -192,6 +195,8 @@ module Mailing
     end
 
     def paper_lines
+      return [] if @pasted
+
       @papers.map do |paper|
         "#{paper[:name]}, #{paper[:attached] ? "attached" : "too large to attach: behind your private link"}"
       end

@@ -111,7 +111,7 @@ RSpec.describe "Asking for times" do
     expect(page).to have_content "“By the yard gate”"
     expect_accessible
     click_button "Make it the meeting"
-    expect(dialog).to have_content "3 people get the invitation."
+    expect(dialog).to have_content "By mail: 3 people get it."
     expect(dialog).to have_content "Odd Dahl has accepted by answering."
     expect(dialog).to have_content "1 other time is let go."
     expect_accessible within: ".v-overlay--active .v-card"

@@ -79,7 +79,7 @@ RSpec.describe "The call of a meeting" do
     page.driver.browser.keyboard.type "I"
     eventually { lee.state == "in" }
     expect(page).to have_no_content "at the door"
-    expect(page).to have_title(/\ASheet/)
+    expect(page).to have_title(/\A[^(]/)
     Caller.new("#{Capybara.current_session.server.base_url}#{link_of(ines)}").then do |link|
       answer = Net::HTTP.get_response(URI(link.instance_variable_get(:@link).to_s))
       Caller.new(answer["location"]).enter

@@ -44,7 +44,10 @@ RSpec.describe "Hours others may book" do
     click_button "In hours of their own", match: :first
     expect(page).to have_content "Monday"
     click_button "Take the working hours instead"
+    expect(page).to have_no_button "Earlier in turn: Wen Halloran"
+    choose_from "A time is with", "Any one of them, in turn"
     click_button "Earlier in turn: Wen Halloran"
+    choose_from "A time is with", "All hosts together"
     click_button "Add a question"
     fill_in "Question 1", with: "Which buoy?"
     check "Must be answered", allow_label_click: true

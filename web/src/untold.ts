@@ -21,9 +21,9 @@ export const unreachableWords = (people: { name: string }[]) =>
   people.length ? `${list(people.map(one => one.name))} ${people.length === 1 ? 'has' : 'have'} no address` : ''
 
 /** "7 people get it; Otto Brandt has no address" */
-export function whoGets(people: { name: string; reachable: boolean }[]) {
-  const reached = people.filter(one => one.reachable).length
-  const without = unreachableWords(people.filter(one => !one.reachable))
+export function whoGets(people: { name: string; reachable?: boolean }[]) {
+  const reached = people.filter(one => one.reachable !== false).length
+  const without = unreachableWords(people.filter(one => one.reachable === false))
   return `${count(reached, 'person')} ${reached === 1 ? 'gets' : 'get'} it${without ? `; ${without}` : ''}`
 }
 

@@ -53,6 +53,14 @@ module Core
         coming.find { |one| zone.instant(one.at) + one.length_min * 60 > from }&.then { |one| zone.instant(one.at) }
       end
 
+      # Of a run, the next date alone. @return [Content] itself where there is none
+      def next_alone(from)
+        one = meetings(from).find { |meeting| meeting.off.nil? } or return self
+
+        with(start: one.at.to_s, length_min: one.length_min, rule: nil, dates: [], off: [], moved: [], later: nil,
+          ended: nil, location: one.special.fetch("where", location), call: one.special.fetch("call", call))
+      end
+
       # Whether it is one meeting and no run.
       def single? = !start.nil? && rule.nil? && dates.empty?
 

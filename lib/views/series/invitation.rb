@@ -75,9 +75,15 @@ module Views
       @mail.parts(one, content: @recipients.content, note: note, wording: @recipients.series.wording, **more)
     end
 
-    # The words for other ways than mail: they go to whoever is shown them, so no link in them is somebody's own.
+    # The words for other ways than mail: they go to whoever is shown them, so no link in them is somebody's own. Where
+    # each meeting has a call of its own, they are of the next alone.
     def copy(shown, note)
-      parts_for(shown.with(kind: :invited, before: nil, role_before: nil), note: note, link: :none)[:text]
+      content = @recipients.content
+      content = content.next_alone(now) if @recipients.series.call_kind == "fresh" && content.start
+      @mail.parts(
+        shown.with(kind: :invited, before: nil, role_before: nil), content: content, note: note,
+        wording: @recipients.series.wording, link: :none
+      )[:text]
     end
 
     # Who is asked to one meeting alone.

@@ -4426,8 +4426,8 @@ export interface components {
             state: components["schemas"]["MeetingState"];
         };
         SheetPerson: {
-            /** @description has an address */
-            reachable: boolean;
+            /** @description has an address; not said in minutes frozen before that was */
+            reachable?: boolean;
             /** @description asked to this meeting alone */
             extra: boolean;
             id: components["schemas"]["Key"];

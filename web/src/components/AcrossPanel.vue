@@ -56,7 +56,7 @@ const run = computed(() => runs?.runs.find(one => one.rule + one.localStart === 
 
 <style scoped>
 .waits {
-  opacity: 0.75;
+  cursor: progress;
 }
 .repairs {
   margin-top: 10px;

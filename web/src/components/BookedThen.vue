@@ -5,14 +5,20 @@ import { useTimeCheck } from '../composables/useCommonTime'
 import { clock, list, mediumDay } from '../time'
 
 /** Who of those who must come is taken at a time that is about to be taken, and the nearest at which nobody is. */
-const { people, at, lengthMin, timeZone, enabled, exceptMeetingId, exceptHoldId } = defineProps<{
+const {
+  people,
+  at,
+  lengthMin,
+  timeZone,
+  enabled,
+  exceptMeetingId = null,
+} = defineProps<{
   people: Schemas['Asked'][]
   at: string
   lengthMin: number
   timeZone: string
   enabled: boolean
   exceptMeetingId?: string | null
-  exceptHoldId?: string
 }>()
 const { fit } = useTimeCheck(() =>
   enabled && people.some(one => one.role === 'required')
@@ -22,7 +28,6 @@ const { fit } = useTimeCheck(() =>
         lengthMin,
         timeZone,
         ...(exceptMeetingId ? { exceptMeetingId } : {}),
-        ...(exceptHoldId ? { exceptHoldId } : {}),
       }
     : null,
 )

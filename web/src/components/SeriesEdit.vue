@@ -255,7 +255,7 @@ async function save() {
       </button>
     </div>
     <div v-show="part === 'Series'" class="part">
-      <v-text-field v-model="form.title" label="Title" :error-messages="at('/title')" />
+      <v-text-field v-model="form.title" label="Title" autofocus :error-messages="at('/title')" />
       <MarkField v-model="form.mark" />
       <v-textarea v-model="form.purpose" label="Why it meets" />
     </div>

@@ -2,7 +2,7 @@
 import type { Series } from '../api/client'
 import { useSession } from '../composables/useSession'
 import { seatWords } from '../answers'
-import { clock, count, list, mediumDay, ownTime } from '../time'
+import { clock, list, mediumDay, ownTime } from '../time'
 
 /** The next meeting of a series, and how it has gone, in numbers. */
 defineProps<{ series: Series }>()
@@ -39,7 +39,9 @@ const { person: me } = useSession()
       >
     </section>
     <section v-if="series.figures?.meetings" class="sheet card">
-      <h2 class="eyebrow">Last {{ count(series.figures.meetings, 'meeting') }}</h2>
+      <h2 class="eyebrow">
+        {{ series.figures.meetings === 1 ? 'The last meeting' : `Last ${series.figures.meetings} meetings` }}
+      </h2>
       <p class="facts">
         <span
           ><b>{{ series.figures.raised }}</b> raised</span
@@ -48,7 +50,7 @@ const { person: me } = useSession()
         >
         <span v-if="series.figures.meetingsToClose !== null"
           ><b>{{ series.figures.meetingsToClose }}</b>
-          {{ series.figures.meetingsToClose === 1 ? 'meeting' : 'meetings' }} to close</span
+          {{ series.figures.meetingsToClose === 1 ? 'meeting' : 'meetings' }} until closed (median)</span
         >
       </p>
     </section>

@@ -41,7 +41,7 @@ function exceptions(draft: Draft) {
   const all = [
     ...draft.calledOff.map(one => `Not on ${day(one.on)}${one.reason ? `: ${one.reason}` : ''}`),
     ...draft.moves.map(one => {
-      const length = one.lengthMin ? `, ${one.lengthMin} minutes` : ''
+      const length = one.lengthMin ? `, ${count(one.lengthMin, 'minute')}` : ''
       const at = `${day(one.to)}, ${clock(`${one.to}:00`)}${length}`
       return one.from === one.to ? at : `${at} instead of ${day(one.from)}`
     }),

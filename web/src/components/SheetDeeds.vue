@@ -96,7 +96,7 @@ function callOff() {
     <FormDialog
       v-model="issuing"
       :title="sheet.correcting ? 'Issue the correction' : 'Issue the minutes'"
-      :verb="`Issue and send to ${count(sheet.people.filter(one => one.reachable).length, 'person')}`"
+      :verb="`Issue and send to ${count(sheet.people.filter(one => one.reachable !== false).length, 'person')}`"
       @submit="issue"
     >
       <p>

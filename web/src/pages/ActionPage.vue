@@ -8,10 +8,12 @@ import ProblemNote from '../components/ProblemNote.vue'
 import { useActionLink } from '../composables/useActions'
 import { useDraft } from '../composables/useDraft'
 import { mediumDay, shortDay } from '../time'
+import { useTitle } from '../composables/useTitle'
 
 /** One action, for its owner without an account. Opening it changes nothing; each deed is a press. */
 const { id, personId, token } = defineProps<{ id: string; personId: string; token: string }>()
 const { action, error, say, sayError, isSaying } = useActionLink(() => ({ id, personId, token }))
+useTitle(() => action.value?.text, true)
 const isGone = computed(() => error.value instanceof ProblemError && error.value.status === 404)
 const { draft: text, forget } = useDraft(`action-link-${id}`, () => '')
 const said = ref('')

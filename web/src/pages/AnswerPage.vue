@@ -17,12 +17,14 @@ import { useZone } from '../public/useZone'
 import ZoneSwitch from '../public/ZoneSwitch.vue'
 import { count, mediumDay } from '../time'
 import { ANSWERS, GIVEN, standing } from '../answers'
+import { useTitle } from '../composables/useTitle'
 
 /** For the invited, without an account. Opening it changes nothing: mail scanners follow links, so a person presses. */
 const path = defineProps<LinkPath>()
 const { link, error, answer, isAnswering, answerError, readAgain, isReading, mailFeed, isFeeding } = useAnswerLink(
   () => path,
 )
+useTitle(() => link.value?.title, true)
 const route = useRoute()
 const files = computed(() => `/api/answer-links/${path.id}/${path.personId}/${path.token}`)
 const isGone = computed(() => error.value instanceof ProblemError && error.value.status === 404)

@@ -6,10 +6,12 @@ import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
 import { now as momentNow } from '../present'
 import { clock, wallNow } from '../time'
+import { useTitle } from '../composables/useTitle'
 
 /** For a second screen, read from afar: what is spoken about, how long still, what comes next, who wants to speak. */
 const { id } = defineProps<{ id: string }>()
 const { sheet, error, discuss, isActing } = useSheet(() => id)
+useTitle(() => sheet.value && `For the chair: ${sheet.value.seriesTitle}`)
 const { person: me } = useSession()
 
 const now = ref(momentNow())

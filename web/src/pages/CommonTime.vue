@@ -224,7 +224,7 @@ h1 {
   padding: 12px 16px;
 }
 .waits {
-  opacity: 0.75;
+  cursor: progress;
 }
 @media (max-width: 1080px) {
   .page {

@@ -9,10 +9,12 @@ import { useRemoval } from '../composables/useRemoval'
 import { MODES, NOTICES } from '../openHours'
 import { lengthWords } from '../reading'
 import { clock, list, mediumDay } from '../time'
+import { useTitle } from '../composables/useTitle'
 
 /** Open hours as their keeper sees them: the link, what is booked, and what is not sure about what is offered. */
 const { id } = defineProps<{ id: string }>()
 const { open, error, renew, remove } = useOpenHours(() => id)
+useTitle(() => open.value?.title)
 const { say, complain } = useNotice()
 const copy = useCopy()
 const router = useRouter()

@@ -16,12 +16,15 @@ import ZoneField from '../components/ZoneField.vue'
 import DateField from '../components/DateField.vue'
 import { useFaults } from '../composables/useFaults'
 import { regionName, regionNames } from '../regions'
+import { useTitle } from '../composables/useTitle'
 
 const { id } = defineProps<{ id: string }>()
 const { person: me } = useSession()
 const isMe = computed(() => me.value?.id === id)
 const { person, error, busy, feeds, setFeeds, keepHours, keepError, isKeeping } = usePersonPage(() => id, isMe)
 const regions = useRegions()
+useTitle(() => person.value?.name)
+
 const unsure = ref(false)
 const { say } = useNotice()
 

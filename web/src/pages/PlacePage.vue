@@ -10,9 +10,11 @@ import { useRemoval } from '../composables/useRemoval'
 import { useSession } from '../composables/useSession'
 import { DAYS } from '../commonTime'
 import { clock, mediumDay } from '../time'
+import { useTitle } from '../composables/useTitle'
 
 const { id } = defineProps<{ id: string }>()
 const { place, error } = usePlace(() => id)
+useTitle(() => place.value?.name)
 const { person: me } = useSession()
 const { people } = usePeople()
 const editing = ref(false)

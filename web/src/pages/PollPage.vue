@@ -15,11 +15,13 @@ import { usePeople } from '../composables/usePeople'
 import { usePoll } from '../composables/useTimePolls'
 import type { Schemas } from '../api/client'
 import { clock, count, instantOf, longDay, mediumDay, wallOf } from '../time'
+import { useTitle } from '../composables/useTitle'
 
 /** A poll as whoever keeps it sees it: the times as planks of people, best first, and what to do with them. */
 const { id } = defineProps<{ id: string }>()
 const doing = usePoll(() => id)
 const { poll, error, noteSeen } = doing
+useTitle(() => poll.value && `Times for ${poll.value.title}`)
 const { people: all } = usePeople()
 const { say, complain } = useNotice()
 

@@ -306,7 +306,7 @@ async function save() {
   margin-bottom: 8px;
 }
 .waits {
-  opacity: 0.7;
+  cursor: progress;
 }
 .check {
   margin-bottom: 8px;

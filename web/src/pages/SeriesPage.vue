@@ -27,9 +27,11 @@ import { useKeys } from '../composables/useKeys'
 import { useDeleteSeries, useSeries } from '../composables/useSeries'
 import { isOurs } from '../calls'
 import { mediumDay } from '../time'
+import { useTitle } from '../composables/useTitle'
 
 const { id } = defineProps<{ id: string }>()
 const { series, error } = useSeries(() => id)
+useTitle(() => series.value?.title)
 const seesSheets = computed(() => series.value?.may.seeSheets ?? false)
 const router = useRouter()
 

@@ -28,7 +28,8 @@ import { useTopicDeeds } from '../composables/useTopicDeeds'
 import { useUndoKeys } from '../composables/useUndoKeys'
 import { useWhoWrites } from '../composables/useWhoWrites'
 import { LEFT, useWritingSpot } from '../composables/useWritingSpot'
-import { list } from '../time'
+import { list, mediumDay } from '../time'
+import { useTitle } from '../composables/useTitle'
 
 const { id } = defineProps<{ id: string }>()
 const { person: me } = useSession()
@@ -36,6 +37,7 @@ const doing = useSheet(() => id)
 const { error, live } = doing
 const minutes = useMinutes(() => id, doing.sheet, doing)
 const { shown: sheet, unsent } = minutes
+useTitle(() => sheet.value && `${sheet.value.seriesTitle}, ${mediumDay(sheet.value.localStart)}`)
 const { canWrite, showsLeftOver, discussed, writing, write } = useWritingSpot(sheet)
 const { answer: answerTopic } = useAgenda(() => id)
 const half = ref(false)

@@ -3,11 +3,13 @@ import { ref } from 'vue'
 import { list } from '../time'
 import { lengthWords } from '../reading'
 import { api, dataOf, type Refusal, type Schemas } from './api'
+import { useTitle } from '../composables/useTitle'
 
 /** What a host has listed for everybody. */
 const { id, token } = defineProps<{ id: string; token: string }>()
 const page = ref<Schemas['HostPage'] | null>(null)
 const error = ref<Refusal | null>(null)
+useTitle(() => page.value && `A time with ${page.value.name}`, true)
 dataOf(api.GET('/host-pages/{id}/{token}', { params: { path: { id, token } } })).then(
   found => (page.value = found),
   refused => (error.value = refused as Refusal),

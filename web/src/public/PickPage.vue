@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { count } from '../time'
 import { computed, ref } from 'vue'
 import { api, dataOf, type Refusal, type Schemas } from './api'
 import { useZone } from './useZone'
 import NotYou from '../components/NotYou.vue'
 import ZoneSwitch from './ZoneSwitch.vue'
+import { useTitle } from '../composables/useTitle'
 
 /** One of a row of times within a meeting, picked by whoever is on the list. */
 const { id, personId, token } = defineProps<{ id: string; personId: string; token: string }>()
@@ -11,6 +13,7 @@ const path = { params: { path: { id, personId, token } } }
 const page = ref<Schemas['PickPage'] | null>(null)
 const error = ref<Refusal | null>(null)
 const fault = ref<Refusal | null>(null)
+useTitle(() => page.value?.title, true)
 const busy = ref(false)
 const said = ref('')
 const near = computed(() => (page.value ? [page.value.timeZone, page.value.hostZone] : []))
@@ -55,7 +58,7 @@ read()
     <header class="about">
       <p class="eyebrow">{{ page.keeper }} asks you, {{ page.name }}</p>
       <h1>{{ page.title }}</h1>
-      <p class="soft">{{ [`${page.lengthMin} minutes`, page.location].filter(Boolean).join(' · ') }}</p>
+      <p class="soft">{{ [count(page.lengthMin, 'minute'), page.location].filter(Boolean).join(' · ') }}</p>
     </header>
     <ZoneSwitch v-model="zone" :first="first" :all="all" />
     <p v-if="said" class="done" role="status">{{ said }}</p>

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
-import { instantOf } from '../time'
+import { count, instantOf } from '../time'
 import NotYou from '../components/NotYou.vue'
 import TimeChoice from './TimeChoice.vue'
 import { usePollPage, type Answer } from './usePollPage'
 import { useZone } from './useZone'
 import ZoneSwitch from './ZoneSwitch.vue'
+import { useTitle } from '../composables/useTitle'
 
 /** Which times suit: for those who are asked, without an account, with one hand. Opening it changes nothing. */
 const { id, personId = undefined, token } = defineProps<{ id: string; personId?: string; token: string }>()
 const { page, form, error, isSending, sent, open, address, read, send } = usePollPage({ id, personId, token })
+useTitle(() => page.value && `Times for ${page.value.title}`, true)
 const near = computed(() => (page.value ? [page.value.timeZone, page.value.pollZone] : []))
 const { zone, first, all, place, wall, day, time, moment } = useZone(near)
 
@@ -107,7 +109,9 @@ const suggestionFault = computed(() => {
       <h1>{{ page.title }}</h1>
       <p class="soft">
         {{
-          [`${page.lengthMin} minutes`, page.location, page.online ? 'with a call' : null].filter(Boolean).join(' · ')
+          [count(page.lengthMin, 'minute'), page.location, page.online ? 'with a call' : null]
+            .filter(Boolean)
+            .join(' · ')
         }}
       </p>
       <p v-if="page.words" class="words">{{ page.words }}</p>
