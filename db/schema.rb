@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_30_000008) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_30_000009) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -826,6 +826,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000008) do
     t.datetime "updated_at", null: false
     t.string "said_name", limit: 120
     t.boolean "unproved", default: false, null: false
+    t.string "said_email", limit: 254
     t.index ["person_id"], name: "index_poll_people_on_person_id"
     t.index ["time_poll_id", "person_id"], name: "index_poll_people_on_time_poll_id_and_person_id", unique: true
     t.check_constraint "`role` in ('required','optional','informed')", name: "poll_people_role"

@@ -30,6 +30,11 @@ module Api
       json table
     end
 
+    on :put, "/time-polls/:id/people/:personId/address", "takeSaidAddress", may: :keep_poll, of: :time_poll do
+      use(UseCases::GuestAddresses).take_said(poll_id: params["id"], person_id: params["personId"])
+      json table
+    end
+
     on :put, "/time-polls/:id/shared-link", "sharePoll", may: :keep_poll, of: :time_poll do
       polls.share(id: params["id"], **input)
       json table

@@ -100,3 +100,54 @@ RSpec.describe "What is untold" do
     expect(call(:get, "/desk")["seriesWithoutMeeting"]).to eq []
   end
 end
+
+# Who is known by name alone gives an address by the shared link of a poll; it counts once whoever keeps the poll takes
+# it.
+RSpec.describe "An address given by the shared link" do
+  let!(:marit) { person("Marit Hauge") }
+  let!(:wen) { person("Wen Halloran") }
+  let(:poll) { key }
+  let(:at) { Core::Zone["Europe/Oslo"].instant(Core::WallTime.parse("#{next_monday(1)}T14:00")) }
+  let(:candidate) { key }
+
+  before do
+    sign_in(marit)
+    call(:post, "/time-polls", {
+      id: poll, title: "Winter plan", lengthMin: 60, timeZone: "Europe/Oslo", shows: "tally", tells: "end",
+      outcome: "meeting", candidates: [{id: candidate, startsAt: at.iso8601}], names: [{name: "Otto", role: "required"}]
+    })
+    call(:put, "/time-polls/#{poll}/shared-link", {open: true, names: true})
+  end
+
+  def shared = call(:get, "/time-polls/#{poll}")["sharedPath"].sub("/times/", "/shared-polls/")
+
+  def otto = Records::PollPerson.joins(:person).find_by(time_poll_id: poll, people: {name: "Otto"})
+
+  def answer(email)
+    call(:post, shared_link, {id: key, personId: otto.person_id, email: email,
+                              answers: [{candidateId: candidate, answer: "suits"}]}, token: false)
+  end
+
+  def shared_link = Loading::PollLink.shared_path(Records::TimePoll.find(poll)).sub(%r{\A/\w+/}, "/shared-polls/")
+
+  it "is shown to whoever keeps it, and theirs once it is taken" do
+    answer("otto")
+    expect([status, JSON.parse(last_response.body)["errors"].first["pointer"]]).to eq [422, "/email"]
+    answer("Otto@Port.example")
+    expect(status).to eq 201
+    row = -> { call(:get, "/time-polls/#{poll}")["people"].find { |one| one["name"] == "Otto" } }
+    expect(row.call).to include "answered" => true, "reachable" => false, "saidEmail" => "otto@port.example"
+    sign_in(wen)
+    call(:put, "/time-polls/#{poll}/people/#{otto.person_id}/address")
+    expect(status).to eq 404
+    sign_in(marit)
+    2.times { call(:put, "/time-polls/#{poll}/people/#{otto.person_id}/address") }
+    expect(row.call).to include "reachable" => true, "saidEmail" => nil, "email" => "otto@port.example"
+  end
+
+  it "is refused where somebody else has it" do
+    answer("wen@skerrybuoy.example")
+    call(:put, "/time-polls/#{poll}/people/#{otto.person_id}/address")
+    expect([status, code]).to eq [422, "taken"]
+  end
+end

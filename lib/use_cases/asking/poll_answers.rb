@@ -29,11 +29,12 @@ module UseCases
 
     # By the shared link: somebody who is expected, or who gives a name, and an address to be invited at. An address is
     # proved by the link that is mailed to it: until then the answer counts for nobody, and what is answered here is the
-    # same whoever has that address.
+    # same whoever has that address. Who is expected and known by name alone may give one, too; whoever keeps the poll
+    # takes it.
     # @param id [String] key made by the browser, of who is new
     # @return [Records::PollPerson, nil] nil where an address has to be proved
     def keep_shared(poll, id:, name: nil, email: nil, person_id: nil, **rest)
-      return write { expected(poll, person_id).tap { |one| keep(one, **rest) } } if person_id
+      return keep_expected(poll, person_id, email, rest) if person_id
       return keep_by_address(poll, id, name, email, rest) unless email.to_s.strip.empty?
 
       once(Records::PollPerson, id, within: poll.id) { keep(newcomer(poll, id, name), **rest) }
@@ -107,6 +108,16 @@ module UseCases
       raise Core::NotFound unless Core::MailAddress.none?(one.person.email) || one.way == "shared"
 
       one
+    end
+
+    def keep_expected(poll, person_id, email, said)
+      address = Core::MailAddress.read!(email) unless email.to_s.strip.empty?
+      write do
+        expected(poll, person_id).tap do |one|
+          keep(one, **said)
+          one.update!(said_email: address) if address && Core::MailAddress.none?(one.person.email)
+        end
+      end
     end
 
     # @param said [Hash] what is answered, as `keep` takes it

@@ -23,6 +23,21 @@ module UseCases
       nil
     end
 
+    # The address that somebody known by name alone has given by the shared link of a poll.
+    # @raise [Core::NotFound] when they have given none
+    def take_said(poll_id:, person_id:)
+      write do
+        one = Records::PollPerson.find_by(time_poll_id: poll_id, person_id: person_id) or raise Core::NotFound
+        person = Records::Person.lock.find(person_id)
+        next if one.said_email.nil? && !Core::MailAddress.none?(person.email) # sent again
+        raise Core::NotFound unless one.said_email && Core::MailAddress.none?(person.email)
+
+        refuse_taken(person, one.said_email)
+        person.update!(email: one.said_email)
+        Records::PollPerson.where(person_id: person_id).update_all(said_email: nil)
+      end
+    end
+
     private
 
     def failed_to(person, series_id)
@@ -41,6 +56,10 @@ module UseCases
         keeper_id: Records::Series.where(id: series_id).pick(:keeper_id),
         keepers: Loading::GuestKeepers.of(person.id)
       )
+      refuse_taken(person, email)
+    end
+
+    def refuse_taken(person, email)
       return unless Records::Person.where(email: email).where.not(id: person.id).exists?
 
       raise Core::Invalid.new("Somebody with the address #{email} is here already.", pointer: "/email", code: "taken")

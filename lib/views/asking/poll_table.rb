@@ -79,8 +79,8 @@ module Views
           id: one.person_id, name: one.name, role: one.role, answered: !one.answered_at.nil?,
           reachable: !Core::MailAddress.none?(one.person.email), guest: one.person.guest,
           email: (one.person.email if (one.person.guest || one.said_name) && !Core::MailAddress.none?(one.person.email)),
-          way: one.way, accepts: one.accepts, none_suits: one.none_suits, comment: one.comment,
-          asked: !one.asked_at.nil?
+          said_email: one.said_email, way: one.way, accepts: one.accepts, none_suits: one.none_suits,
+          comment: one.comment, asked: !one.asked_at.nil?
         }
       end
     end

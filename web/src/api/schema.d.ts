@@ -3151,6 +3151,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/time-polls/{id}/people/{personId}/address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** The address that somebody known by name alone has given by the shared link is theirs from now on */
+        put: operations["takeSaidAddress"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/time-polls/{id}/shared-link": {
         parameters: {
             query?: never;
@@ -6596,6 +6616,8 @@ export interface components {
             } | null;
         };
         PolledPerson: {
+            /** @description given by the shared link by who has none */
+            saidEmail: string | null;
             id: components["schemas"]["Key"];
             name: string;
             role: components["schemas"]["MemberRole"];
@@ -11686,6 +11708,22 @@ export interface operations {
             cookie?: never;
         };
         requestBody: components["requestBodies"]["EnteredPollAnswer"];
+        responses: {
+            200: components["responses"]["TimePoll"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeSaidAddress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                personId: components["parameters"]["personId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             200: components["responses"]["TimePoll"];
             default: components["responses"]["Problem"];

@@ -42,7 +42,7 @@ function send() {
       <button v-if="anything" type="button" class="quiet" :disabled="busy" @click="sending = true">
         {{ sent ? 'Send it again' : 'Send the agenda' }}
       </button>
-      <button type="button" class="quiet" :disabled="busy" @click="emit('ask')">Ask for topics</button>
+      <button type="button" class="quiet" :aria-disabled="busy" @click="busy || emit('ask')">Ask for topics</button>
     </p>
     <div v-if="sheet.standingChanges" class="small differs" role="status">
       <p>The standing agenda has changed: {{ differs || 'its order' }}.</p>

@@ -73,9 +73,14 @@ watch([open, typed], () => {
   chosen.value = 0
 })
 const box = ref<HTMLInputElement>()
+// The hand comes back to where it was.
+let before: Element | null = null
 watch(open, shown => {
   typed.value = ''
-  if (shown) nextTick(() => box.value?.focus())
+  if (shown) {
+    before = document.activeElement
+    nextTick(() => box.value?.focus())
+  } else if (before instanceof HTMLElement) before.focus()
 })
 
 function move(by: number) {

@@ -17,6 +17,8 @@ const emit = defineEmits<{ add: [startsAt: string] }>()
 const { say, complain } = useNotice()
 const copy = useCopy()
 const ROLES = { required: 'must come', optional: 'if free', informed: 'for information' }
+/** Anyone with the link may have written them: they count once whoever keeps the poll takes them. */
+const said = computed(() => poll.people.filter(one => one.saidEmail))
 const silent = computed(() => poll.people.filter(one => !one.answered))
 const reachable = computed(() => silent.value.filter(one => one.reachable))
 const settling = ref(false)
@@ -118,6 +120,20 @@ const address = computed(() => poll.sharedPath && `${location.origin}${poll.shar
           Put it to everybody<span class="visually-hidden">: {{ mediumDay(one.localStart) }}</span>
         </button>
       </div>
+    </section>
+    <section v-if="said.length" aria-labelledby="addresses">
+      <h2 id="addresses" class="eyebrow">Addresses given by the shared link</h2>
+      <p v-for="one in said" :key="one.id" class="small">
+        {{ one.name }}: {{ one.saidEmail }}
+        <button
+          type="button"
+          class="quiet small"
+          :aria-label="`Take the address of ${one.name}`"
+          @click="attempt(() => doing.takeAddress.run(one.id), `${one.name} can be mailed from now on.`)"
+        >
+          Take it
+        </button>
+      </p>
     </section>
     <section v-if="isOpen" aria-labelledby="shared">
       <h2 id="shared" class="eyebrow">Shared link</h2>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Schemas, Topic } from '../api/client'
 import type { useMinutes } from '../composables/useMinutes'
 import LineList from './LineList.vue'
@@ -31,6 +31,21 @@ const emit = defineEmits<{
 
 const PURPOSES = { information: 'for information', discussion: 'for discussion', decision: 'for decision' }
 const editing = ref(false)
+const form = useTemplateRef<InstanceType<typeof TopicForm>>('form')
+const edit = useTemplateRef<HTMLButtonElement>('edit')
+// The hand goes into the form, and back to where it was opened.
+watch(editing, async now => {
+  await nextTick()
+  if (now) form.value?.focus()
+  else edit.value?.focus()
+})
+/** A topic that is moved takes the hand along. */
+async function move(by: number, event: KeyboardEvent) {
+  const handle = event.target as HTMLElement
+  emit('move', by)
+  await nextTick()
+  handle.focus()
+}
 const over = ref(false)
 
 function dropped(event: DragEvent) {
@@ -68,8 +83,8 @@ function carried(event: PointerEvent) {
         @dragstart="($event as DragEvent).dataTransfer!.setData('text/topic', topic.id)"
         @pointerdown="($event.target as Element).setPointerCapture?.($event.pointerId)"
         @pointerup="carried"
-        @keydown.up.prevent="emit('move', -1)"
-        @keydown.down.prevent="emit('move', 1)"
+        @keydown.up.prevent="move(-1, $event)"
+        @keydown.down.prevent="move(1, $event)"
       >
         <svg width="10" height="14" viewBox="0 0 10 14" aria-hidden="true">
           <path d="M2 3h6M2 7h6M2 11h6" stroke="currentColor" stroke-width="1.6" stroke-linecap="round" />
@@ -78,6 +93,7 @@ function carried(event: PointerEvent) {
     </template>
     <TopicForm
       v-if="editing"
+      ref="form"
       :topic="topic"
       :people="people"
       @keep="
@@ -106,6 +122,7 @@ function carried(event: PointerEvent) {
         >
         <button
           v-if="canChange"
+          ref="edit"
           type="button"
           class="quiet no-print"
           :aria-label="`Edit the topic ${topic.title}`"

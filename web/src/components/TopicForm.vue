@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import type { Schemas, Topic } from '../api/client'
 import { useDraft } from '../composables/useDraft'
 
@@ -49,6 +49,12 @@ function keep() {
   tried.value = false
   title.value?.focus()
 }
+const text = ref<{ focus: () => void }>()
+async function addText() {
+  more.value = true
+  await nextTick()
+  text.value?.focus()
+}
 function leave() {
   if (topic) forget()
   emit('leave')
@@ -78,6 +84,7 @@ defineExpose({ focus: () => title.value?.focus() })
     <v-select v-model="form.purpose" class="who" :items="PURPOSES" label="What for" />
     <template v-if="more">
       <v-textarea
+        ref="text"
         v-model="form.text"
         class="wide"
         label="Text beneath"
@@ -88,7 +95,7 @@ defineExpose({ focus: () => title.value?.focus() })
       <v-checkbox v-model="form.sub" label="A part of the topic above" />
       <v-checkbox v-model="form.inWriting" label="In writing: taken as read" />
     </template>
-    <button v-else type="button" class="quiet" @click="more = true">Add text …</button>
+    <button v-else type="button" class="quiet" @click="addText">Add text …</button>
     <v-btn type="submit" :variant="topic ? 'flat' : 'outlined'">{{ topic ? 'Save' : 'Add' }}</v-btn>
     <template v-if="topic"
       ><button type="button" class="quiet" @click="leave">Cancel</button

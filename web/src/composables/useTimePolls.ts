@@ -80,6 +80,11 @@ export function usePoll(id: MaybeRefOrGetter<string>) {
         api.PUT('/time-polls/{id}/people/{personId}/answer', { params: { path: { id: toValue(id), personId } }, body }),
       ),
     ),
+    takeAddress: deed((personId: string) =>
+      dataOf(
+        api.PUT('/time-polls/{id}/people/{personId}/address', { params: { path: { id: toValue(id), personId } } }),
+      ),
+    ),
     share: deed((body: Schemas['PollSharing']) =>
       dataOf(api.PUT('/time-polls/{id}/shared-link', { ...params(), body })),
     ),

@@ -151,17 +151,17 @@ const suggestionFault = computed(() => {
             >{{ error.at('/name') }}</em
           ></label
         >
-        <label class="field"
-          ><span>Your mail address, for the invitation (optional)</span
-          ><input
-            v-model="form.email"
-            type="email"
-            autocomplete="email"
-            maxlength="254"
-            :aria-invalid="!!error?.at('/email')"
-          /><em v-if="error?.at('/email')" role="alert">{{ error.at('/email') }}</em></label
-        >
       </template>
+      <label class="field"
+        ><span>Your mail address, for the invitation (optional)</span
+        ><input
+          v-model="form.email"
+          type="email"
+          autocomplete="email"
+          maxlength="254"
+          :aria-invalid="!!error?.at('/email')"
+        /><em v-if="error?.at('/email')" role="alert">{{ error.at('/email') }}</em></label
+      >
     </div>
 
     <section v-for="times in days" :key="times[0]!.id">

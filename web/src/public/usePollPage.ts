@@ -104,10 +104,10 @@ export function usePollPage(link: { id: string; personId?: string; token: string
         show(await dataOf(api.PUT('/poll-links/{id}/{personId}/{token}', { ...ownPath, body: body() })))
       } else {
         const { name, email, personId: expected } = form.value
-        const who = expected ? { personId: expected } : { name, email: email || null }
+        const who = expected ? { personId: expected, email: email || null } : { name, email: email || null }
         const answer = api.POST('/shared-polls/{id}/{token}', { ...sharedPath, body: { id: key, ...who, ...body() } })
         show(await dataOf(answer))
-        address.value = email
+        address.value = expected ? '' : email
         key = newKey()
       }
       localStorage.removeItem(draft)
