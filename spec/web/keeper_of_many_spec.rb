@@ -188,6 +188,23 @@ RSpec.describe "A keeper of many series" do
     page.driver.browser.page.command("Emulation.setEmulatedMedia", features: [])
   end
 
+  it "starts one now somewhere, with all of a group" do
+    crew = key
+    use(UseCases::Groups, marit).add(id: crew, name: "Crew", person_ids: [wen])
+    sign_in_as "Marit Hauge"
+    visit "/now"
+    choose_from "All of a group", "All of Crew"
+    expect(page).to have_checked_field(/Wen Halloran/)
+    fill_in "Title", with: "Storm damage"
+    uncheck "With a call", allow_label_click: true
+    click_button "Start now"
+    expect(page).to have_content "Say where: a place, or with a call."
+    fill_in "Place", with: "North quay"
+    click_button "Start now"
+    expect(page).to have_css "h1", text: "Storm damage"
+    expect(page).to have_content "North quay"
+  end
+
   it "looks for what would help at a press, and begins a stretch where one wants" do
     use(UseCases::Calendars, marit).add(id: key, name: "Mine", kind: "by_hand", person_id: marit)
     sign_in_as "Marit Hauge"

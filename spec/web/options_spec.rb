@@ -38,7 +38,7 @@ RSpec.describe "Options of a meeting" do
     expect(page).to have_content "All seats are taken: you are number 1 of those who wait"
     sign_in_as("Marit Hauge") if marit
     visit "/series/#{id}?show=answers"
-    expect(page).to have_css("tfoot td", text: "1 of 1, 1 wait")
+    expect(page).to have_css("tfoot td", text: "1 seat, none left, 1 waits")
     expect(page).to have_content "Wen Halloran waits for a seat"
     click_button "options of #{day.strftime("%A %-d %B")}"
     find("label", text: "This meeting differs from the series").click

@@ -57,7 +57,7 @@ const atOf = (fit: Fit) => (chosen && isIn(fit) ? chosen : fit)
       :key="fit.startsAt"
       :fit="fit"
       :at="isIn(fit) ? chosen!.startsAt : null"
-      :time-zone="found!.timeZone"
+      :time-zone="found?.timeZone ?? 'UTC'"
       @choose="startsAt => emit('choose', startsAt)"
     >
       <v-btn v-if="mayMove" size="small" :loading="isMoving" @click="emit('move', atOf(fit))">Move it here</v-btn>

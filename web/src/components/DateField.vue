@@ -8,13 +8,17 @@ import TypedField from './TypedField.vue'
 
 /** A day, typed freely or picked: "fri 14", "14.12." or "+7". Shown with its weekday. */
 const {
-  timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone,
+  timeZone = undefined,
   errorMessages = undefined,
   hint = undefined,
 } = defineProps<{ label: string; errorMessages?: string | string[]; timeZone?: string; hint?: string }>()
 const day = defineModel<string | null>({ required: true })
-const today = computed(() => wallNow(timeZone).slice(0, 10))
 const { session } = useSession()
+// Where nothing else is said, today is that of whoever is signed in, wherever their browser is.
+const zone = computed(
+  () => timeZone ?? session.value?.person?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+)
+const today = computed(() => wallNow(zone.value).slice(0, 10))
 const picking = ref(false)
 const field = ref<{ choose: (day: string) => void } | null>(null)
 

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { type Schemas } from '../api/client'
 import GuestEntry from '../components/GuestEntry.vue'
 import ProblemNote from '../components/ProblemNote.vue'
+import { useGroups } from '../composables/usePlaces'
 import { useStartNow } from '../composables/useStartNow'
 import { count } from '../time'
 import { useFaults } from '../composables/useFaults'
@@ -35,6 +36,16 @@ const shown = computed(() =>
     person => form.value.personIds.includes(person.id) || plain(person.name).includes(plain(looked.value)),
   ),
 )
+/** All of a group at once: those who are not asked yet. */
+const { groups } = useGroups()
+const groupChoices = computed(() => (groups.value ?? []).map(one => ({ title: `All of ${one.name}`, value: one.id })))
+const group = ref<string | null>(null)
+function askGroup(id: string | null) {
+  const ids = groups.value?.find(one => one.id === id)?.allPersonIds ?? []
+  const here = new Set((people.value?.people ?? []).map(one => one.id))
+  form.value.personIds = [...new Set([...form.value.personIds, ...ids.filter(one => here.has(one))])]
+  setTimeout(() => (group.value = null))
+}
 const { at: fault, rest: elsewhere } = useFaults(startError, /^\/(title|guests|place)$/)
 const tried = ref(false)
 const titleFault = computed(() => (tried.value && !form.value.title.trim() ? 'Give it a title.' : fault('/title')))
@@ -64,6 +75,15 @@ async function save() {
       <fieldset>
         <legend class="eyebrow">Who, those free right now first</legend>
         <v-text-field v-model="looked" label="Look for a name" density="compact" />
+        <v-autocomplete
+          v-if="groupChoices.length"
+          :model-value="group"
+          :items="groupChoices"
+          label="All of a group"
+          density="compact"
+          class="group"
+          @update:model-value="askGroup"
+        />
         <ul class="who">
           <li v-for="person in shown" :key="person.id">
             <label
@@ -114,6 +134,9 @@ fieldset {
   border: 0;
   padding: 0;
   margin-inline: 0;
+}
+.group {
+  margin-top: 8px;
 }
 .who {
   max-height: 260px;
