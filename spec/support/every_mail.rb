@@ -11,7 +11,8 @@ module EveryMail
   CALL = Core::Invitation::Call.typed(url: URL, passcode: "4711", dial_in: "+47 55 00 00 00, PIN 123456789")
   SAMPLES = {
     title: "#{LONG} and more", keeper: "Marit Hauge", at: AT, url: URL, location: "#{LONG}, second floor", call: CALL,
-    whom: "Wen Halloran", on: true, again: false, name: "Benedita Falcão", offered: AT, now_at: AT, stays_at: AT, word: LONG,
+    whom: "Wen Halloran", on: true, again: false, name: "Benedita Falcão", offered: AT, now_at: AT, stays_at: AT,
+    word: LONG,
     topic: LONG, answer: "take", limit: 12, place: LONG, items: [LONG, "chairs"], off: false, from: AT,
     to: "Lars Ekeli", late_min: 10, length_min: 45,
     hosts: ["Marit Hauge", LONG], after: LONG, agreed: true, until_at: AT,

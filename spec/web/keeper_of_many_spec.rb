@@ -194,7 +194,7 @@ RSpec.describe "A keeper of many series" do
     sign_in_as "Marit Hauge"
     visit "/now"
     choose_from "All of a group", "All of Crew"
-    expect(page).to have_checked_field(/Wen Halloran/)
+    expect(page).to have_css "li:has(input:checked)", text: "Wen Halloran"
     fill_in "Title", with: "Storm damage"
     uncheck "With a call", allow_label_click: true
     click_button "Start now"

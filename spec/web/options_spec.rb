@@ -45,7 +45,7 @@ RSpec.describe "Options of a meeting" do
     expect_accessible within: ".v-dialog"
     fill_in "Room for", with: "2"
     click_button "Save"
-    expect(page).to have_css("tfoot td", text: "2 of 2")
+    expect(page).to have_css("tfoot td", text: "2 seats, none left")
     expect(page).to have_css("tfoot button", text: "its own")
     expect_mail(Records::Person.find(wen).email, "You have a seat: Rope course")
     expect(page).to have_content "A seat has become free"
