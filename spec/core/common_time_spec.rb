@@ -100,6 +100,13 @@ RSpec.describe Core::CommonTime::Search do
     ]
   end
 
+  it "is outside their hours from now on where this minute is" do
+    one = person("ines", spans("10:00-10:10"), outside: spans("08:00-09:00", "16:00-20:00"))
+    times = {"08:59" => :outside, "09:00" => :free, "09:45" => :busy, "15:45" => :free, "16:00" => :outside}
+    found = times.keys.to_h { |at| [at, one.state_from_now(clock(at), clock(at) + 30)] }
+    expect(found).to eq times
+  end
+
   it "says what would help, each with its effect" do
     ines = person("ines", spans("08:00-09:00", "09:45-16:00"))
     lars = person("lars", spans("08:00-09:00"))

@@ -16,6 +16,11 @@ module Core
         Spans.touch?(tentative, from, to) ? :tentative : :free
       end
 
+      # The same for what begins at once: outside their hours where the first minute is.
+      def state_from_now(from, to)
+        (Spans.touch?(outside, from, from + 1) ? self : with(outside: [])).state(from, to)
+      end
+
       # @return [Integer] minutes of [from, to) outside their own hours
       def burden(from, to) = Spans.overlap(beyond, from, to)
     end

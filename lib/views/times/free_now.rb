@@ -17,9 +17,7 @@ module Views
 
     # Whether they are at work is a matter of this minute; whether they are free, of the half hour to come.
     def state(person)
-      from = Core::Spans.minute(now)
-      here = person.with(outside: Core::Spans.touch?(person.outside, from, from + 1) ? person.outside : [])
-      here.state(from, Core::Spans.minute_after(now + AHEAD_S))
+      person.state_from_now(Core::Spans.minute(now), Core::Spans.minute_after(now + AHEAD_S))
     end
 
     def availability(people)
