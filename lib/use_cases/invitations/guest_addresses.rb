@@ -24,13 +24,14 @@ module UseCases
     end
 
     # The address that somebody known by name alone has given by the shared link of a poll.
-    # @raise [Core::NotFound] when they have given none
+    # Sent again, or where none was given, it changes nothing.
     def take_said(poll_id:, person_id:)
       write do
-        one = Records::PollPerson.find_by(time_poll_id: poll_id, person_id: person_id) or raise Core::NotFound
+        one = Records::PollPerson.find_by(time_poll_id: poll_id, person_id: person_id)
+        next unless one&.said_email
+
         person = Records::Person.lock.find(person_id)
-        next if one.said_email.nil? && !Core::MailAddress.none?(person.email) # sent again
-        raise Core::NotFound unless one.said_email && Core::MailAddress.none?(person.email)
+        next unless Core::MailAddress.none?(person.email)
 
         refuse_taken(person, one.said_email)
         person.update!(email: one.said_email)

@@ -3,6 +3,7 @@ import { v7 as newKey } from 'uuid'
 import { ref, watch } from 'vue'
 import { type Sheet } from '../api/client'
 import { useRow } from '../composables/useRow'
+import { addDays } from '../reading'
 import { addMinutes, clock } from '../time'
 import FormDialog from './FormDialog.vue'
 import TimeField from './TimeField.vue'
@@ -48,9 +49,11 @@ watch(open, shown => {
 })
 const { at, rest: unplaced } = useFaults(setError, /^\/slots\/\d+\/(name|email|localStart|lengthMin)$/)
 async function save() {
-  const day = sheet.localStart.slice(0, 11)
+  // Of a meeting that passes midnight, ten past twelve is the next day's.
+  const day = sheet.localStart.slice(0, 10)
+  const wall = (time: string) => `${time < clock(sheet.localStart) ? addDays(day, 1) : day}T${time}`
   try {
-    await set(form.value.map(({ time, ...line }) => ({ ...line, localStart: `${day}${time}` })))
+    await set(form.value.map(({ time, ...line }) => ({ ...line, localStart: wall(time) })))
     open.value = false
   } catch {
     /* shown at the field */
