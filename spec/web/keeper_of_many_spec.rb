@@ -188,6 +188,28 @@ RSpec.describe "A keeper of many series" do
     page.driver.browser.page.command("Emulation.setEmulatedMedia", features: [])
   end
 
+  it "takes the address that somebody known by name alone gives by the shared link" do
+    poll = key
+    at = Core::Zone["Europe/Oslo"].instant(Core::WallTime.parse("#{monday}T14:00"))
+    use(UseCases::TimePolls, marit).create(
+      id: poll, title: "Winter plan", length_min: 60, time_zone: "Europe/Oslo", shows: "tally", tells: "end",
+      outcome: "meeting", candidates: [{id: key, starts_at: at}], names: [{name: "Otto Brandt", role: "required"}]
+    )
+    use(UseCases::TimePolls, marit).share(id: poll, open: true, names: true)
+    visit Loading::PollLink.shared_path(Records::TimePoll.find(poll))
+    select "Otto Brandt", from: "Who are you?"
+    fill_in "Your mail address, for the invitation (optional)", with: "otto@port.example"
+    click_button "Send my answer"
+    expect(page).to have_content "Sent."
+    sign_in_as "Marit Hauge"
+    visit "/asking/#{poll}"
+    expect(page).to have_content "Otto Brandt: otto@port.example"
+    click_button "Take the address of Otto Brandt"
+    expect(page).to have_content "Otto Brandt can be mailed from now on."
+    expect(page).to have_no_content "Otto Brandt: otto@port.example"
+    expect(Records::Person.find_by!(name: "Otto Brandt").email).to eq "otto@port.example"
+  end
+
   it "starts one now somewhere, with all of a group" do
     crew = key
     use(UseCases::Groups, marit).add(id: crew, name: "Crew", person_ids: [wen])
