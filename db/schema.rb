@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_30_000009) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_30_000010) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -553,6 +553,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000009) do
     t.boolean "added", default: false, null: false
     t.text "row_plan", size: :long, collation: "utf8mb4_bin"
     t.datetime "instead_of", precision: nil
+    t.boolean "for_holiday", default: false, null: false
     t.index ["ends_at"], name: "index_meetings_on_ends_at"
     t.index ["place_id"], name: "fk_rails_2a899e4b51"
     t.index ["series_id", "original_start"], name: "index_meetings_on_series_id_and_original_start", unique: true

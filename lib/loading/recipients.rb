@@ -37,7 +37,7 @@ module Loading
 
     # @return [Array<Records::Person>] known by name alone, who have to be told by word of mouth
     def unreachable
-      @series.members.map(&:person).select { |person| Core::MailAddress.none?(person.email) }.sort_by(&:name)
+      @series.members.map(&:person).reject(&:reachable?).sort_by(&:name)
     end
 
     # @return [Array<Recipient>] those who know all that holds
@@ -81,7 +81,7 @@ module Loading
     # Whoever is known by name alone is told by word of mouth. What others have booked with them, hosts hear like
     # everybody.
     def knows?(person)
-      (person.id == @series.keeper_id && !person.mail_own && !booked?) || Core::MailAddress.none?(person.email)
+      (person.id == @series.keeper_id && !person.mail_own && !booked?) || !person.reachable?
     end
 
     def booked? = @before.booked?(@series.id)

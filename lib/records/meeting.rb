@@ -15,6 +15,9 @@ module Records
     # As coming? has it.
     scope :coming, ->(now) { where(state: %w[planned in_session]).where("meetings.ends_at > ?", now) }
 
+    # What is called off for a public holiday and not brought back.
+    scope :left_for_holidays, ->(from) { where(for_holiday: true, state: "called_off").where("starts_at >= ?", from) }
+
     # Where those who say nothing are waited for, as Core::Invitation::Options#waits_for_answers? has it.
     scope :waiting_for_answers,
       -> do

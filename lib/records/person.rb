@@ -10,6 +10,9 @@ module Records
 
     def zone = Core::Zone[time_zone]
 
+    # Whether mail goes to them at all.
+    def reachable? = !Core::MailAddress.none?(email)
+
     def to_reader = Core::Sheet::LineReader::Person.new(id: id, name: name)
 
     def mail_wish = Core::MailWish.new(digest: mail_digest, without: mail_without || [])

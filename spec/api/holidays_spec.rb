@@ -56,6 +56,22 @@ RSpec.describe "Public holidays of a run" do
     expect(rows.map(&:last).compact.first.strftime("%F")).to eq christmas.iso8601
   end
 
+  it "are met on again when the series no longer leaves them out" do
+    made = make
+    call(:put, "/series/#{made["id"]}/run", {run: {**run, holidays: nil}, fromMeetingId: nil}, version: made["version"])
+    rows = Records::Meeting.where(series_id: made["id"]).in_order
+    expect(rows.pluck(:state).uniq).to eq ["planned"]
+    expect(rows.map { |one| one.original_start.to_date }).to eq [first, first + 7, christmas, christmas + 7]
+  end
+
+  it "are not all there is of a series" do
+    call(:post, "/series", {id: key, title: "Round", members: [{personId: marit, role: "required"}],
+                            run: {**run, localStart: "#{christmas}T10:00", rule: "FREQ=WEEKLY;COUNT=1",
+                                         holidays: {region: "no", treatment: "leave_out"}}})
+    expect([status, JSON.parse(last_response.body)["errors"].first["pointer"]])
+      .to eq [422, "/run/holidays/treatment"]
+  end
+
   it "are refused for dates that are set by hand twice, at the field" do
     call(:post, "/runs/preview", {**run, rule: nil, holidays: nil,
                                   dates: ["#{first + 1}T10:00", "#{first}T10:00", "#{first + 1}T10:00"]})

@@ -42,8 +42,16 @@ RSpec.describe "What reads text from outside" do
       ->(text) { [date.take(text), date.alone(text)] }, ["by ", "the ", "1", "week ", "12 may "], ["", "by "]
     ],
     "dates that are pasted" => [
-      ->(text) { Core::Asking::DateList.read(text, today: today) },
-      ["Mon ", "Mon, ", " and ", "and\t", "7 Dec ", "14:00 ", "14:00-", "and"], ["", "Mon 7 Dec "]
+      # No more of a line is read than this; it ends with a whole word, so that it is read to its end.
+      ->(text) do
+        line = text[0, [text.size / 10, 1_000].min]
+        12.times { Core::Asking::DateList.read(line[/\A.* /m] || line, today: today) }
+      end,
+      [
+        "Mon ", "Mon, ", " and ", "and\t", "7 Dec ", "14:00 ", "14:00-", "and", "1, ", "7 and ", "1. 9 and ",
+        "Mon, Tue 7 ", "7 Dec and 7 and ", "Dec 7 and 8 and ", "7/8 Dec, "
+      ],
+      ["", "Mon 7 Dec "]
     ],
     "a table" => [
       ->(text) { Core::Table.read("who,what\n#{text}", columns: {who: %w[who]}, needed: [:who]) },

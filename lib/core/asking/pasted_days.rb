@@ -5,6 +5,8 @@ module Core
     class PastedDays
       # So many days "from–to" may have.
       LONGEST = 14
+      # So many stand joined in one row; nobody offers more.
+      ROW = 14
       # `dates` in order, `after` the place behind them.
       Found = Value.of(:dates, :after)
       # One day. `date` is nil while its month stands further on, :none where there is no such day or it is in doubt;
@@ -19,6 +21,7 @@ module Core
         @words = words
         @today = today
         @month_first = month_first
+        @rows = {}
       end
 
       # @return [Found, :doubt, nil] nil where no day is named
@@ -40,8 +43,11 @@ module Core
 
       def value(place) = @words[place].value
 
+      # Rows ask for the rows within them: each is read once, so that the time is in proportion to the line.
+      def dated_row(place) = @rows[place] ||= read_row(place)
+
       # Those whose month comes behind a later one get it from there; those for which none comes are no days.
-      def dated_row(place)
+      def read_row(place)
         days, ranges = joined(place) { |one, before| dated(one, before) }
         last = days.rindex(&:date) or return [[], []]
         days = days[0..last].reverse.each_cons(2).reduce([days[last]]) do |all, (later, early)|
@@ -53,7 +59,7 @@ module Core
       # @return [Array(Array<Day>, Array<Boolean>)] days joined to each other, and which to the next by "to"
       def joined(place)
         days, ranges = [], []
-        while (one = yield(place, days.last))
+        while days.size < ROW && (one = yield(place, days.last))
           days << one
           break unless %i[joint to].include?(kind(one.after))
 

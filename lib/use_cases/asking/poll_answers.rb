@@ -105,7 +105,7 @@ module UseCases
     def expected(poll, person_id)
       one = poll.people.includes(:person).find_by(person_id: person_id)
       raise Core::NotFound if one.nil?
-      raise Core::NotFound unless Core::MailAddress.none?(one.person.email) || one.way == "shared"
+      raise Core::NotFound if one.person.reachable? && one.way != "shared"
 
       one
     end
@@ -115,7 +115,7 @@ module UseCases
       write do
         expected(poll, person_id).tap do |one|
           keep(one, **said)
-          one.update!(said_email: address) if address && Core::MailAddress.none?(one.person.email)
+          one.update!(said_email: address) if address && !one.person.reachable?
         end
       end
     end

@@ -93,7 +93,7 @@ module UseCases
     # Those who can be mailed; whoever keeps the poll knows.
     def fresh(found)
       found.includes(:person).reject do |one|
-        one.person_id == @poll.kept_by_id || Core::MailAddress.none?(one.person.email)
+        one.person_id == @poll.kept_by_id || !one.person.reachable?
       end
     end
 
@@ -156,7 +156,7 @@ module UseCases
     def named(one, _index)
       called = Core::Title.read(one[:name], pointer: "/names", missing: "Give a name.")
       known = @poll.people.includes(:person).find do |other|
-        other.person.name == called && Core::MailAddress.none?(other.person.email)
+        other.person.name == called && !other.person.reachable?
       end
       known&.person_id || Guests.new(by: by, clock: @clock).by_name(name: called, time_zone: @poll.time_zone).id
     end

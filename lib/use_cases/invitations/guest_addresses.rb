@@ -31,7 +31,7 @@ module UseCases
         next unless one&.said_email
 
         person = Records::Person.lock.find(person_id)
-        next unless Core::MailAddress.none?(person.email)
+        next if person.reachable?
 
         refuse_taken(person, one.said_email)
         person.update!(email: one.said_email)
@@ -47,7 +47,7 @@ module UseCases
 
     # Known by name alone, or given this address before by the same press.
     def first?(person, email, series_id)
-      (person.email == email || Core::MailAddress.none?(person.email)) &&
+      (person.email == email || !person.reachable?) &&
         Records::SeriesMember.exists?(series_id: series_id, person_id: person.id)
     end
 

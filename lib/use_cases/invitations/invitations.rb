@@ -177,7 +177,7 @@ module UseCases
       answered += Records::Substitute.where(meeting_id: meeting.id).pluck(:instead_of_id)
       series.members.reject do |member|
         member.role == "informed" || answered.include?(member.person_id) || member.person_id == by ||
-          Core::MailAddress.none?(member.person.email)
+          !member.person.reachable?
       end
     end
 

@@ -74,7 +74,7 @@ module UseCases
     def bring_back(meeting)
       PlaceBookings.new(by: by, clock: @clock).book_for(meeting.series, [meeting])
       note(meeting, "brought_back", "brought back")
-      meeting.assign_attributes(called_off_reason: nil, called_off_with_run: false)
+      meeting.assign_attributes(called_off_reason: nil, called_off_with_run: false, for_holiday: false)
     end
 
     def to_issued(meeting, _before, _reason) = meeting.issued_at = now

@@ -69,14 +69,14 @@ module UseCases
     end
 
     def left_row(series, run, left) = row(series, run.date_at(series.zone.instant(left.wall))).merge(
-      state: "called_off", called_off_reason: "Public holiday: #{left.name}"
+      state: "called_off", called_off_reason: "Public holiday: #{left.name}", for_holiday: true
     )
 
     def row(series, date)
       {
         id: Records::Key.make(now), series_id: series.id, original_start: date.wall.to_time, starts_at: date.starts_at,
         ends_at: date.ends_at, created_at: now, updated_at: now, state: "planned", called_off_reason: nil, added: false,
-        instead_of: nil
+        instead_of: nil, for_holiday: false
       }
     end
 

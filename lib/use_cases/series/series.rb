@@ -146,6 +146,10 @@ module UseCases
     # @param added [Array<String>] dates besides what the rule gives, on the wall
     def lay_out(series, read, added)
       laying_out.lay_out(series, read, Time.at(0))
+      unless series.meetings.exists?(state: "planned")
+        raise Core::Invalid.new("All of its dates are public holidays.", pointer: "/run/holidays/treatment")
+      end
+
       added.uniq.each do |text|
         wall = Core::WallTime.parse(text, pointer: "/added")
         starts_at = series.zone.instant(wall)

@@ -112,11 +112,10 @@ module UseCases
 
     # The coming meetings take the new dates, with all that hangs on them.
     def remap(series, run, meetings)
-      others = series.meetings.where.not(id: meetings.map(&:id)).pluck(:original_start).to_set
       all = run.between(now, Core::Recurrence::Run.horizon(now))
       on_holidays = Loading::RunHolidays.apply(run, all, series.holidays)
       @instead = on_holidays.left.filter_map { |one| [one.instead.wall, one.wall.to_time] if one.instead }.to_h
-      dates = on_holidays.held.reject { |date| others.include?(date.wall.to_time) }
+      dates = free_of_others(series, meetings, on_holidays.held)
       raise Core::Invalid.new("None of these dates is to come.", pointer: "/run/localStart") if dates.empty?
 
       Records::PlaceBooking.where(meeting_id: meetings.map(&:id)).delete_all
@@ -132,6 +131,13 @@ module UseCases
         topics_moved_on: moved_on[:topics].to_i, papers_moved_on: moved_on[:papers].to_i,
         lines_moved_on: moved_on[:lines].to_i
       }
+    end
+
+    # Dates that no other meeting of the series has; what was called off for a holiday is decided anew.
+    def free_of_others(series, meetings, dates)
+      series.meetings.left_for_holidays(meetings.first&.starts_at || now).each { |meeting| let_go(meeting) }
+      others = series.meetings.where.not(id: meetings.map(&:id)).pluck(:original_start).to_set
+      dates.reject { |date| others.include?(date.wall.to_time) }
     end
 
     def put(meeting, date)

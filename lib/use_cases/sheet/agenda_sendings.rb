@@ -34,7 +34,7 @@ module UseCases
       besides = Records::Substitute.where(meeting_id: meeting.id).includes(:person).map(&:person)
       people = (meeting.series.members.map(&:person) + besides).uniq(&:id)
       people.reject do |person|
-        away.include?(person.id) || (person.id == by && !person.mail_own) || Core::MailAddress.none?(person.email)
+        away.include?(person.id) || (person.id == by && !person.mail_own) || !person.reachable?
       end
     end
 

@@ -92,7 +92,7 @@ module UseCases
 
     def put_mails(meeting, version)
       rows = meeting.series.members.includes(:person).select { |member| wants?(member) }.map(&:person)
-        .reject { |person| Core::MailAddress.none?(person.email) }
+        .select(&:reachable?)
         .map { |person| mail_row(meeting, version, person) }
       Records::Mail.insert_all(rows) if rows.any?
     end

@@ -19,7 +19,7 @@ module Views
     private
 
     # Whoever has none is reached through the service.
-    def address(person) = Core::MailAddress.none?(person.email) ? Settings.mail_from : person.email
+    def address(person) = person.reachable? ? person.email : Settings.mail_from
 
     def published(host, core)
       return unless core

@@ -87,7 +87,7 @@ module Views
     def expected
       return [] unless @poll.shares_names
 
-      open = @loaded.poll.people.select { |one| Core::MailAddress.none?(one.person.email) && one.way != "shared" }
+      open = @loaded.poll.people.select { |one| !one.person.reachable? && one.way != "shared" }
       open.map { |one| {id: one.person_id, name: one.name, answered: !one.answered_at.nil?} }
     end
   end

@@ -77,8 +77,8 @@ module Views
       poll.people.map do |one|
         {
           id: one.person_id, name: one.name, role: one.role, answered: !one.answered_at.nil?,
-          reachable: !Core::MailAddress.none?(one.person.email), guest: one.person.guest,
-          email: (one.person.email if (one.person.guest || one.said_name) && !Core::MailAddress.none?(one.person.email)),
+          reachable: one.person.reachable?, guest: one.person.guest,
+          email: (one.person.email if (one.person.guest || one.said_name) && one.person.reachable?),
           said_email: one.said_email, way: one.way, accepts: one.accepts, none_suits: one.none_suits,
           comment: one.comment, asked: !one.asked_at.nil?
         }

@@ -53,7 +53,7 @@ module Views
         tally: tally,
         silent:
           (options(meeting).waits_for_answers? ? asked : [])
-            .reject { |member| member.person_id == by || Core::MailAddress.none?(member.person.email) }
+            .reject { |member| member.person_id == by || !member.person.reachable? }
             .select { |member| answer_of(meeting, member) == "none" && !substitute_view(meeting, member) }
             .map { |member| member.person.name },
         quorum_note: quorum_note(meeting),

@@ -79,7 +79,7 @@ module Views
       {
         person_id: person.id, name: person.name, role: member.role, time_zone: person.time_zone,
         guest: person.guest, email: person.guest ? person.email : nil,
-        reachable: reachable?(person), via_group_id: member.via_group_id,
+        reachable: person.reachable?, via_group_id: member.via_group_id,
         deputy: deputies.any? { |one| one.person_id == person.id }
       }
     end
@@ -105,8 +105,6 @@ module Views
       treatment = @series.holidays_treatment
       treatment && {region: @series.holidays_region, treatment: treatment}
     end
-
-    def reachable?(person) = !Core::MailAddress.none?(person.email)
 
     def next_meeting(ledger)
       record = @series.meetings.coming(now).in_order.first or return

@@ -95,7 +95,7 @@ module Views
         id: person.id, name: person.name, role: role, extra: extra, guest: person.guest, time_zone: person.time_zone,
         answer: given&.answer || "none", answer_note: given&.note, attendance: attendance&.state,
         from_call: attendance&.from_call || false, attendance_at: at && Core::Words.clock(@zone.wall(at)),
-        instead_of: instead_of[person.id], reachable: !Core::MailAddress.none?(person.email)
+        instead_of: instead_of[person.id], reachable: person.reachable?
       }
     end
   end
