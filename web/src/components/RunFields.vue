@@ -186,7 +186,7 @@ const missing = (value: unknown, sentence: string) =>
         :error-messages="missing(form.untilDay, 'Give a date.') ?? at('rule', 'UNTIL')"
       />
     </div>
-    <div v-if="ends" class="line">
+    <div v-if="ends" class="line long">
       <v-select v-model="holidays" :items="HOLIDAYS" label="Public holidays" />
       <v-autocomplete
         v-if="holidays !== 'meet'"
@@ -256,6 +256,9 @@ const missing = (value: unknown, sentence: string) =>
   }
   .line > * {
     flex: 1 1 140px;
+  }
+  .line.long > * {
+    flex-basis: 220px;
   }
 }
 </style>

@@ -13,6 +13,7 @@ import MarkField from './MarkField.vue'
 import OptionFields from './OptionFields.vue'
 import PlaceFields from './PlaceFields.vue'
 import PeoplePicker from './PeoplePicker.vue'
+import RunnerFields from './RunnerFields.vue'
 import { useFaults } from '../composables/useFaults'
 import { useNotice } from '../composables/useNotice'
 import { useSession } from '../composables/useSession'
@@ -269,10 +270,7 @@ async function save() {
       </p>
     </div>
     <div v-show="part === 'Who'" class="part">
-      <div class="runners">
-        <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
-        <v-select v-model="form.chairId" :items="choices" label="Chair" />
-      </div>
+      <RunnerFields v-model="form" :choices="choices" />
       <p v-if="losing" class="carried strong" role="status">
         You hand this series over: once it is saved, you cannot change it any more. {{ nameOf(form.keeperId) }} hears of
         it by mail, and so do you.
@@ -340,11 +338,6 @@ async function save() {
   grid-template-columns: 110px 1fr 1.3fr;
   gap: 12px;
 }
-.runners {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px;
-}
 .part {
   display: grid;
   gap: 14px;
@@ -360,7 +353,6 @@ async function save() {
 }
 @media (max-width: 500px) {
   .three,
-  .runners,
   .remind {
     grid-template-columns: 1fr;
   }

@@ -11,6 +11,7 @@ import MarkField from '../components/MarkField.vue'
 import OptionFields from '../components/OptionFields.vue'
 import PlaceFields from '../components/PlaceFields.vue'
 import PeoplePicker from '../components/PeoplePicker.vue'
+import RunnerFields from '../components/RunnerFields.vue'
 import ProblemNote from '../components/ProblemNote.vue'
 import SeriesFile from '../components/SeriesFile.vue'
 import RunCheck from '../components/RunCheck.vue'
@@ -253,10 +254,7 @@ async function save() {
         <CallFields v-model="form.call!" :error="error" />
         <DoorFields v-if="isOurs(form.call!.kind)" v-model="form.door!" />
         <h2>People</h2>
-        <div class="runners">
-          <v-select v-model="form.keeperId" :items="choices" label="Keeper" />
-          <v-select v-model="form.chairId" :items="choices" label="Chair" />
-        </div>
+        <RunnerFields v-model="form" :choices="choices" />
         <PeoplePicker
           v-model="form.members"
           v-model:groups="form.groups"
@@ -291,11 +289,6 @@ async function save() {
 <style scoped>
 .page {
   margin-top: 16px;
-}
-.runners {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px;
 }
 .back {
   position: sticky;
