@@ -115,6 +115,21 @@ RSpec.describe Core::Recurrence::Run do
     end
   end
 
+  # How many dates are meetings as of 25 November 2026, and the last of them. An endless run is laid out from its first
+  # date as far as it is searched; one that ends is there whole.
+  [
+    ["2026-12-07T10:00", "FREQ=MONTHLY;BYMONTHDAY=7", 19, "2028-06-07"],
+    ["2030-01-07T10:00", "FREQ=MONTHLY;BYMONTHDAY=7", 19, "2031-07-07"],
+    ["2026-12-07T10:00", "FREQ=MONTHLY;BYMONTHDAY=7;COUNT=60", 60, "2031-11-07"],
+    ["2030-01-07T10:00", nil, 1, "2030-01-07"]
+  ].each do |start, rule, count, last|
+    it "lays out #{count} meetings of #{rule || "one date"} from #{start}" do
+      now = Time.utc(2026, 11, 25)
+      days = run(start, rule).to_lay_out(now, now).map { |date| date.wall.date.iso8601 }
+      expect([days.size, days.last]).to eq [count, last]
+    end
+  end
+
   it "refuses to begin in the past, and says what time it is" do
     expect { run("2026-12-01T10:00").refuse_past(Time.utc(2026, 12, 1, 10, 1)) }.to raise_error(
       Core::Invalid, /10:01 on Tuesday 1 December 2026 in Lisbon/

@@ -89,6 +89,12 @@ RSpec.describe "Carrying forward" do
     expect { raise_action(meetings[0], marit, "Too late") }.to raise_error(Core::Conflict, /issued/)
   end
 
+  it "has the meetings of a run that begins or ends years ahead" do
+    far = series(marit, {}, start: "#{today + 3 * 365}T09:30", rule: nil)
+    long = series(marit, {}, rule: "FREQ=MONTHLY;BYMONTHDAY=7;COUNT=60")
+    expect([far, long].map { |id| meeting_ids(id).size }).to eq [1, 60]
+  end
+
   it "goes on laying out an endless series as time passes" do
     id = series(marit, {}, rule: "FREQ=WEEKLY;BYDAY=MO")
     before = meeting_ids(id).size

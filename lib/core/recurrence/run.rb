@@ -90,6 +90,18 @@ module Core
         )
       end
 
+      # Up to when its dates are laid out as meetings: a run that ends whole, however late it is, an endless one as far
+      # ahead of its first date as it is searched.
+      # @return [Time]
+      def laid_out_until(now)
+        return numbers.last + 1 unless endless?
+
+        self.class.horizon([now, first_dates(1).first.starts_at].max)
+      end
+
+      # @return [Array<Date>] those that are meetings by now, from a moment on
+      def to_lay_out(from, now) = between(from, laid_out_until(now))
+
       # @return [Array<Date>] those that begin in [from, to), in order
       def between(from, to, limit: nil) = expander.between(from, to, limit: limit).map { |instant| date_at(instant) }
 

@@ -6,7 +6,7 @@ module UseCases
 
     # Makes the meetings of a run from a moment on; those that are there already stay. Inside a transaction.
     def lay_out(series, run, from)
-      dates = run.between(from, Core::Recurrence::Run.horizon(now))
+      dates = run.to_lay_out(from, now)
       rows = rows(series, run, Loading::RunHolidays.apply(run, dates, series.holidays))
       known = series.meetings.pluck(:original_start).to_h { |start| [start, true] }
       rows = rows.reject { |row| known.key?(row[:original_start]) }
@@ -34,10 +34,11 @@ module UseCases
         faults.attempt("laying_out_series", series.id) do
           write do
             series.lock!
-            lay_out(series, series.to_run, series.laid_out_until)
+            run = series.to_run
+            lay_out(series, run, series.laid_out_until)
             Answers.new(by: by, clock: @clock).carry_on(series.id)
             book_free(series)
-            series.update!(laid_out_until: Core::Recurrence::Run.horizon(now))
+            series.update!(laid_out_until: run.laid_out_until(now))
           end
           true
         end

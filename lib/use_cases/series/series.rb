@@ -88,7 +88,7 @@ module UseCases
       kept = Loading::RunHolidays.read(run[:holidays]).merge(
         time_zone: read.zone.name, local_start: read.start.to_time, length_min: read.length_min,
         rule: read.rule&.to_text(zone: read.zone),
-        laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?)
+        laid_out_until: (read.laid_out_until(now) if read.endless?)
       )
       [read, kept]
     end

@@ -31,7 +31,7 @@ module UseCases
         series.update!(
           time_zone: read.zone.name, local_start: read.start.to_time, length_min: read.length_min,
           rule: read.rule&.to_text(zone: read.zone), ended_from: nil,
-          laid_out_until: (Core::Recurrence::Run.horizon(now) if read.endless?)
+          laid_out_until: (read.laid_out_until(now) if read.endless?)
         )
         Records::SeriesMember.where(series_id: series_id).update_all(run_answer: "none", run_note: nil)
         Records::Event.note(
@@ -112,7 +112,7 @@ module UseCases
 
     # The coming meetings take the new dates, with all that hangs on them.
     def remap(series, run, meetings)
-      all = run.between(now, Core::Recurrence::Run.horizon(now))
+      all = run.to_lay_out(now, now)
       on_holidays = Loading::RunHolidays.apply(run, all, series.holidays)
       @instead = on_holidays.left.filter_map { |one| [one.instead.wall, one.wall.to_time] if one.instead }.to_h
       dates = free_of_others(series, meetings, on_holidays.held)

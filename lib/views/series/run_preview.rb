@@ -4,14 +4,14 @@ module Views
     # @param wish [Hash] local_start, time_zone, length_min, rule, dates, holidays
     def show(wish)
       run = Core::Recurrence::Run.of_wish(wish).refuse_past(now)
-      dates = run.between(now, Core::Recurrence::Run.horizon(now))
+      dates = run.to_lay_out(now, now)
       kept = Loading::RunHolidays.apply(run, dates, Loading::RunHolidays.read(wish[:holidays]))
       {
         sentence: Core::Recurrence::Sentence.on_holidays(run, wish.dig(:holidays, :treatment), kept.left),
         count: run.count && run.count - kept.left.count { |one| one.instead.nil? },
         last_on: run.last_date,
         endless: run.endless?,
-        listed_until: run.endless? ? run.zone.wall(Core::Recurrence::Run.horizon(now)).date : nil,
+        listed_until: run.endless? ? run.zone.wall(run.laid_out_until(now)).date : nil,
         local_start: run.start,
         dates: kept.held.map { |date| date_view(date, kept.left.find { |one| one.instead == date }) },
         left_out: kept.left.map { |one| {on: one.wall, name: one.name, instead: one.instead&.wall} }
