@@ -66,7 +66,7 @@ RSpec.describe "An agenda" do
     sign_out
     sign_in_as("Marit Hauge")
     visit "/meetings/#{meetings[0]}"
-    click_button "Take: Two boats"
+    click_button "Take it: Two boats"
     expect(page).to have_css ".topic .about a", text: "the chart"
     click_button "To the next meeting: Rope"
     expect(page).to have_no_css ".brought-in li", text: "Rope" # or Paint would move from beneath the hand

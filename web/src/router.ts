@@ -1,3 +1,4 @@
+import { nextTick } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import { house } from './house'
 import Desk from './pages/Desk.vue'
@@ -97,7 +98,14 @@ export const router = createRouter({
   ],
 })
 
-// Outside it is the page of the organisation.
-router.afterEach(to => {
+// Outside it is the page of the organisation. On another page the hand and the reading voice begin at its top, unless
+// the page itself says where.
+router.afterEach((to, from, failure) => {
+  if (!failure && from.matched.length && to.path !== from.path) {
+    void nextTick(() => {
+      const main = document.getElementById('main')
+      if (main && !main.contains(document.activeElement)) main.focus({ preventScroll: true })
+    })
+  }
   document.title = `${String(to.meta.title)} – ${(to.meta.open && house) || 'Left Over'}`
 })

@@ -41,7 +41,7 @@ const about = (topic: Sheet['broughtIn'][number]) => list([topic.broughtBy.name,
             <button
               type="button"
               class="quiet"
-              :aria-label="`Take: ${topic.title}`"
+              :aria-label="`Take it: ${topic.title}`"
               @click="emit('answer', topic.id, 'take', null)"
             >
               Take it

@@ -29,14 +29,12 @@ function add() {
 
 <style scoped>
 .guest {
-  display: grid;
-  grid-template-columns: 1fr 1.3fr auto;
+  display: flex;
+  flex-wrap: wrap;
   gap: 10px;
   align-items: center;
 }
-@media (max-width: 560px) {
-  .guest {
-    grid-template-columns: 1fr;
-  }
+.guest > .v-input {
+  flex: 1 1 180px;
 }
 </style>

@@ -33,7 +33,7 @@ function add() {
       <v-text-field
         v-model="typed"
         label="Names without an address"
-        placeholder="The harbour master, Gunnar from the yard"
+        placeholder="Gunnar, the pilot"
         @keydown.enter.prevent="add"
         @blur="add"
       />

@@ -128,6 +128,9 @@ const nameOf = (id: string) => people.get(id)?.name ?? ''
   color: var(--soft);
   background: var(--sheet);
 }
+.silent .who {
+  background: none;
+}
 @media (max-width: 900px) {
   .plank {
     grid-template-columns: minmax(0, 1fr);

@@ -7,7 +7,7 @@ import { columnDay, count, list } from '../time'
 /** The line of meetings, and under it one strand per action: it leaves where the action was raised, thickens with each
     meeting it passes, and comes back with a tick where it was closed. Names and dates stay in sight while one scrolls;
     the more meetings there are, the closer they stand. */
-const { strands } = defineProps<{ strands: Schemas['Strands'] }>()
+const { strands, of = '' } = defineProps<{ strands: Schemas['Strands']; of?: string }>()
 const router = useRouter()
 
 const ROW = 34
@@ -75,7 +75,7 @@ onMounted(() => {
     class="scroll"
     tabindex="0"
     role="region"
-    aria-label="Strands: what carries over from meeting to meeting"
+    :aria-label="`Strands${of && ` of ${of}`}: what carries over from meeting to meeting`"
   >
     <div class="plane">
       <div class="corner" />

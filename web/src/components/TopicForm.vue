@@ -119,7 +119,7 @@ defineExpose({ focus: () => title.value?.focus() })
   flex: 0 0 92px;
 }
 .who {
-  flex: 1 1 150px;
+  flex: 1 1 204px;
 }
 .quiet {
   padding-top: 9px;

@@ -24,7 +24,7 @@ const { series, owners, error } = useAllStrands(wish)
       <h2>
         <router-link :to="`/series/${one.id}`">{{ one.title }}</router-link>
       </h2>
-      <Strands :strands="one.strands" />
+      <Strands :strands="one.strands" :of="one.title" />
     </section>
     <p v-if="series?.length === 0" class="soft">Nothing carries over in the series you run.</p>
   </div>

@@ -121,6 +121,7 @@ async function save() {
               v-model="form.likeId"
               :items="likes"
               clearable
+              class="across"
               label="Begins with the standing agenda of"
               :error-messages="at('/likeId')"
             />
