@@ -211,15 +211,17 @@ module Browsing
 
   # No violation of WCAG as axe-core finds them, in a dialog when one is open. A dialog that still fades in has less
   # contrast than one that stands.
-  def expect_accessible(within: "body")
-    page.execute_script(AXE)
-    found = page.evaluate_async_script(<<~JS, within)
-      const [within, done] = arguments
+  # @param only [Array<String>, nil] rules of axe-core; nil: all
+  def expect_accessible(within: "body", only: nil)
+    page.execute_script(AXE) if page.evaluate_script("!window.axe")
+    found = page.evaluate_async_script(<<~JS, within, only)
+      const [within, only, done] = arguments
+      const rules = { region: { enabled: false }, 'target-size': { enabled: true } }
       const about = node => `${node.target.join(' ')} ${node.failureSummary}`
       const said = violation => violation.nodes.slice(0, 3).map(about)
       const fading = document.getAnimations().filter(one => one.effect.getComputedTiming().iterations !== Infinity)
       Promise.allSettled(fading.map(one => one.finished))
-        .then(() => axe.run(within, { rules: { region: { enabled: false } } }))
+        .then(() => axe.run(within, only ? { runOnly: only } : { rules }))
         .then(result => done(result.violations.map(one => `${one.id}: ${said(one).join(' | ')}`)))
     JS
     expect(found).to eq([]), "#{page.current_path}: #{found.join("\n")}"
