@@ -33,6 +33,15 @@ RSpec.describe Core::Sheet do
       expect(order.unfit.map(&:id)).to eq ["d"]
     end
 
+    # Whole minutes are said, but not added up: four topics of 50 seconds took 3 min 20 s, not four minutes.
+    it "agrees with the clock to the minute however many topics were short" do
+      entries = %w[a b c d].map { |id| entry[id, 5, 50, done: true] } << entry["e", 10, 0] << entry["f", 31]
+      now = start + 20 + 4 * 50
+      order = described_class.new(interval: interval, entries: entries, present_id: "e", now: now, begun_at: start + 20)
+      expect(clock[order.slots]).to eq %w[08:30 08:31 08:32 08:32 08:33 08:43]
+      expect([order.slots.first.used_min, order.slack_min, order.unfit]).to eq [1, 0, []]
+    end
+
     it "lets a topic that runs over push what follows" do
       order = described_class.new(
         interval: interval, entries: [entry["a", 5, 780], entry["b", 10]], present_id: "a", now: start + 13 * 60,

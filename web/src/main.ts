@@ -6,6 +6,7 @@ import { VueQueryPlugin, QueryClient } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { ProblemError } from './api/client'
+import { keepFocus } from './keptFocus'
 import { router } from './router'
 import { vuetify } from './theme'
 
@@ -17,4 +18,5 @@ const queryClient = new QueryClient({
   },
 })
 
+keepFocus()
 createApp(App).use(vuetify).use(router).use(VueQueryPlugin, { queryClient }).mount('#app')

@@ -1,14 +1,18 @@
 module Core
   module Sheet
-    # When each topic begins, what is used and left, and what no longer fits. Minutes are whole;
-    # seconds used are rounded up, so that the clock never promises too much.
+    # When each topic begins, what is used and left, and what no longer fits. It is reckoned in seconds and told in
+    # whole minutes: what was used is rounded up, and what does not make a minute is not missing.
     class RunningOrder
       # One entry of the agenda. `length_min` planned; `used_s` seconds already spent on it, nil when not begun;
       # `done` when it was left behind (taken or put off).
       Entry = Value.of(:id, :length_min, :used_s, :done)
 
       # Where an entry stands: planned or foreseen start and end, and whether it still fits the meeting.
-      Slot = Value.of(:id, :starts_at, :ends_at, :length_min, :used_min, :over_min, :fits)
+      class Slot < Value.of(:id, :starts_at, :ends_at, :length_min, :used_s, :fits)
+        def used_min = used_s && (used_s / 60.0).ceil
+
+        def over_min = used_min ? [used_min - length_min, 0].max : 0
+      end
 
       # An honest way out: :trim one topic `to_min`, or :carry topics over. `ids` says which.
       Remedy = Value.of(:kind, :ids, :to_min)
@@ -57,7 +61,7 @@ module Core
       def slack_min
         return @interval.length_min - planned_min unless @now
 
-        ((ends_at - (slots.last&.ends_at || @now)) / 60).floor
+        minutes_until_end(slots.last&.ends_at || @now)
       end
 
       def unfit = slots.reject(&:fits)
@@ -73,25 +77,28 @@ module Core
       private
 
       def slot(entry, at)
-        used_min = entry.used_s && (entry.used_s / 60.0).ceil
-        ends_at = at + length(entry, at, used_min) * 60
+        ends_at = at + length_s(entry, at)
         Slot.new(
-          id: entry.id, starts_at: at, ends_at: ends_at, length_min: entry.length_min, used_min: used_min,
-          over_min: used_min ? [used_min - entry.length_min, 0].max : 0,
-          fits: left_behind?(entry) || ends_at <= self.ends_at
+          id: entry.id, starts_at: at, ends_at: ends_at, length_min: entry.length_min, used_s: entry.used_s,
+          fits: left_behind?(entry) || minutes_until_end(ends_at) >= 0
         )
       end
+
+      # Whole ones, negative behind the end.
+      def minutes_until_end(moment) = ((ends_at - moment) / 60.0).truncate
 
       def left_behind?(entry) = entry.done && entry.id != @present_id
 
       # What was used where it is behind us; what is planned, or more where it has run over, elsewhere.
-      def length(entry, at, used_min)
-        return entry.length_min unless @now
-        return used_min || 0 if left_behind?(entry)
-        return entry.length_min unless entry.id == @present_id
+      def length_s(entry, at)
+        planned_s = entry.length_min * 60
+        return planned_s unless @now
 
-        gone_min = ((@now - at) / 60).ceil
-        [entry.length_min - (used_min || 0) + gone_min, gone_min].max
+        used_s = entry.used_s || 0
+        return used_s if left_behind?(entry)
+        return planned_s unless entry.id == @present_id
+
+        @now - at + [planned_s - used_s, 0].max
       end
 
       def to_come = @entries.reject { |entry| entry.done || entry.id == @present_id }

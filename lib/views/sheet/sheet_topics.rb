@@ -71,7 +71,7 @@ module Views
     def slot_view(slot)
       {
         local_start: @zone.wall(slot.starts_at), local_end: @zone.wall(slot.ends_at), used_min: slot.used_min,
-        over_min: slot.over_min, fits: slot.fits
+        used_s: slot.used_s, over_min: slot.over_min, fits: slot.fits
       }
     end
 

@@ -4469,6 +4469,7 @@ export interface components {
             localStart: components["schemas"]["Wall"];
             localEnd: components["schemas"]["Wall"];
             usedMin: number | null;
+            usedS?: number | null;
             overMin: number;
             fits: boolean;
         };
@@ -4588,6 +4589,7 @@ export interface components {
             localStart: components["schemas"]["Wall"];
             localEnd: components["schemas"]["Wall"];
             usedMin: number | null;
+            usedS?: number | null;
             overMin: number;
             fits: boolean;
         };

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, dataOf } from '../api/client'
+import { plain } from '../plain'
 import { shortDay } from '../time'
 
 const open = defineModel<boolean>({ required: true })
@@ -42,7 +43,6 @@ const KINDS = {
   place: { to: '/places/', hint: 'place' },
   group: { to: '/people?show=groups', hint: 'group' },
 } as const
-const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
 const { data, isFetching } = useQuery({
   queryKey: computed(() => ['destinations', typed.value]),
   enabled: open,

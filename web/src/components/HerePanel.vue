@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Schemas, Sheet } from '../api/client'
 import { useExtras } from '../composables/useExtras'
 import DeputySelect from './DeputySelect.vue'
@@ -8,6 +8,7 @@ import { ANSWERS, GIVEN, seatWords } from '../answers'
 import { useAnswerDeeds } from '../composables/useAnswers'
 import { useNotice } from '../composables/useNotice'
 import { readTime } from '../reading'
+import { plain } from '../plain'
 
 /** Who comes, before; who is here, during and after. */
 const { sheet, me } = defineProps<{ sheet: Sheet; me: string }>()
@@ -77,9 +78,36 @@ function press(event: KeyboardEvent, personId: string) {
   if (!state) return
   event.preventDefault()
   emit('attend', personId, state)
+  if (byName.value) {
+    byName.value = false
+    return finder.value?.focus()
+  }
   const all = [...document.querySelectorAll<HTMLElement>('.person select')]
   all[all.indexOf(event.target as HTMLElement) + 1]?.focus()
 }
+
+// Somebody by the first letters of a name: as soon as it can be one person alone, the hand is on them; what is pressed
+// there is what they are, and the hand comes back for the next one.
+const finder = useTemplateRef<HTMLInputElement>('finder')
+const typed = ref('')
+const byName = ref(false)
+const meant = computed(() => {
+  const letters = plain(typed.value.trim())
+  return letters.length < 2
+    ? []
+    : asked.value.filter(person =>
+        plain(person.name)
+          .split(/[\s-]+/)
+          .some(part => part.startsWith(letters)),
+      )
+})
+watch(meant, async ([one, ...others]) => {
+  if (!one || others.length) return
+  typed.value = ''
+  await nextTick()
+  byName.value = true
+  document.querySelector<HTMLElement>(`[data-person="${one.id}"] select`)?.focus()
+})
 function setTime(person: Sheet['people'][number], event: Event) {
   const field = event.target as HTMLInputElement
   const at = readTime(field.value)
@@ -95,8 +123,8 @@ function said(person: Sheet['people'][number]) {
 </script>
 
 <template>
-  <section aria-labelledby="here">
-    <h2 id="here" class="eyebrow">
+  <section data-here aria-labelledby="here">
+    <h2 id="here" class="eyebrow" tabindex="-1">
       <template v-if="before && sheet.signUp"
         >Who comes ·
         {{ seatWords(sheet.signUpLimit, asked.filter(person => person.answer === 'accepted').length) }}</template
@@ -108,8 +136,25 @@ function said(person: Sheet['people'][number]) {
       ><template v-if="sheet.quorum">, quorum {{ sheet.quorum }}</template>
     </h2>
     <p v-if="quorumFails" class="alarm strong small">Below quorum: decisions are not binding yet.</p>
+    <p v-if="canTake" class="find small">
+      <input
+        ref="finder"
+        v-model="typed"
+        aria-label="Somebody, by two letters of a name"
+        aria-describedby="found"
+        placeholder="Two letters of a name"
+        autocomplete="off"
+      />
+      <span id="found" class="soft" role="status">
+        <template v-if="meant.length > 1">{{ meant.map(one => one.name).join(' or ') }}?</template>
+        <template v-else-if="typed.trim().length > 1 && !meant.length">Nobody here is called that.</template>
+        <template v-else-if="byName"
+          >then <kbd>h</kbd> here <kbd>l</kbd> late <kbd>g</kbd> gone <kbd>s</kbd> apologies</template
+        >
+      </span>
+    </p>
     <ul>
-      <li v-for="person in asked" :key="person.id" class="person">
+      <li v-for="person in asked" :key="person.id" class="person" :data-person="person.id">
         <span
           class="dot"
           :class="{
@@ -137,6 +182,7 @@ function said(person: Sheet['people'][number]) {
           :aria-label="`${person.name} is`"
           title="h here, c on the call, l late, g gone, s sent apologies, a absent"
           @keydown="press($event, person.id)"
+          @blur="byName = false"
           @change="
             emit(
               'attend',
@@ -206,6 +252,19 @@ function said(person: Sheet['people'][number]) {
 <style scoped>
 ul {
   margin: 6px 0;
+}
+.find {
+  display: grid;
+  gap: 2px;
+  margin-top: 4px;
+}
+.find input {
+  border: 0;
+  border-bottom: 1px dotted var(--soft);
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  min-height: 24px;
 }
 .person {
   display: grid;

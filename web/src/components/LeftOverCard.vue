@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import type { Schemas } from '../api/client'
 import { carriedWords, list, shortDay } from '../time'
 import HandOver from './HandOver.vue'
@@ -63,7 +63,11 @@ async function askWord() {
 
 function keepWord() {
   emit('review', { verdict: 'keep', word: word.value.trim() || null })
+  leaveWord()
+}
+function leaveWord() {
   wording.value = false
+  goOn()
 }
 
 function carry() {
@@ -71,8 +75,20 @@ function carry() {
   askWord()
 }
 
+/** Whoever reviews by keys comes to the next one that nobody has said anything about. */
+const card = useTemplateRef<HTMLElement>('card')
+async function goOn() {
+  await nextTick()
+  const all = [...document.querySelectorAll<HTMLElement>('[data-left] .card[tabindex]')].filter(one => one.offsetParent)
+  const following = all.slice(all.indexOf(card.value!) + 1).find(one => !('said' in one.dataset))
+  ;(following ?? card.value)?.focus()
+}
+
 const KEYS: Record<string, () => void> = {
-  d: () => emit('review', { verdict: 'done' }),
+  d: () => {
+    emit('review', { verdict: 'done' })
+    goOn()
+  },
   c: carry,
   s: askParts,
   x: askWhy,
@@ -87,6 +103,12 @@ function press(event: KeyboardEvent) {
   deed()
 }
 
+/** What was begun is left, and the hand is on the card again. */
+function back(leave: () => void) {
+  leave()
+  card.value?.focus()
+}
+
 async function askParts() {
   splitting.value = true
   await nextTick()
@@ -97,18 +119,22 @@ function split() {
   if (texts.value.length < 2) return
   emit('split', texts.value)
   splitting.value = false
+  goOn()
 }
 
 function drop() {
   if (!reason.value.trim()) return
   emit('review', { verdict: 'drop', word: reason.value })
   dropping.value = false
+  goOn()
 }
 </script>
 
 <template>
   <li
+    ref="card"
     class="card"
+    :data-said="verdict ?? undefined"
     :class="[tone, { over: verdict !== null && verdict !== 'carried over' }]"
     :tabindex="canReview ? 0 : undefined"
     :aria-label="canReview ? `${action.text}: d done, c carry over, s split, h hand over, e edit, x drop` : undefined"
@@ -180,7 +206,7 @@ function drop() {
       class="why"
       novalidate
       @submit.prevent="split"
-      @keydown.esc="splitting = false"
+      @keydown.esc="back(() => (splitting = false))"
       @keydown.ctrl.enter.prevent="split"
     >
       <textarea
@@ -191,7 +217,7 @@ function drop() {
         placeholder="Each part on a row of its own, such as “Ines to ask the yard by Friday”"
       /><button class="quiet" :disabled="texts.length < 2">Split it</button>
     </form>
-    <form v-if="wording" class="why" novalidate @submit.prevent="keepWord" @keydown.esc="wording = false">
+    <form v-if="wording" class="why" novalidate @submit.prevent="keepWord" @keydown.esc="leaveWord">
       <input ref="wordBox" v-model="word" maxlength="500" aria-label="A word on it" placeholder="A word on it" /><button
         class="quiet"
       >
@@ -209,7 +235,7 @@ function drop() {
       "
       @cancel="handing = false"
     />
-    <form v-if="dropping" class="why" novalidate @submit.prevent="drop" @keydown.esc="dropping = false">
+    <form v-if="dropping" class="why" novalidate @submit.prevent="drop" @keydown.esc="back(() => (dropping = false))">
       <input ref="box" v-model="reason" aria-label="Why it is dropped" placeholder="Why it is dropped" /><button
         class="quiet"
         :disabled="!reason.trim()"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Schemas } from '../api/client'
-import { useDraft } from '../composables/useDraft'
+import { lineDraft, useDraft } from '../composables/useDraft'
 import { readLine } from '../composables/useSheet'
 import { list, shortDay } from '../time'
 
@@ -16,7 +16,7 @@ const { meetingId, topicId, topicTitle } = defineProps<{
 }>()
 const emit = defineEmits<{ keep: [text: string, kind?: Schemas['LineKind']]; up: []; typing: [half: boolean] }>()
 
-const { draft: text, forget } = useDraft(`line-${meetingId}-${topicId}`, () => '')
+const { draft: text, forget } = useDraft(lineDraft(meetingId, topicId), () => '')
 const reading = ref<Schemas['Reading'] | null>(null)
 const justNote = ref(false)
 const box = ref<HTMLTextAreaElement>()
@@ -92,7 +92,7 @@ defineExpose({ focus: () => box.value?.focus(), keepNow })
 </script>
 
 <template>
-  <div class="entry no-print">
+  <div class="entry no-print" data-entry>
     <textarea
       ref="box"
       v-model="text"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
+import { editDraft, hasDraft, useDraft } from '../composables/useDraft'
 import type { Schemas } from '../api/client'
 import type { ShownLine } from '../deeds'
 import DateField from './DateField.vue'
@@ -7,7 +8,7 @@ import DateField from './DateField.vue'
 /** A line where it stands, being edited. Enter saves, Shift+Enter begins a new row, Ctrl+Enter makes two of it. */
 const { line, people } = defineProps<{ line: ShownLine; people: { id: string; name: string }[] }>()
 const emit = defineEmits<{
-  save: [Schemas['ChangedLine']]
+  save: [Schemas['ChangedLine'], version: number]
   split: [before: string, after: string]
   join: [text: string]
   remove: []
@@ -19,22 +20,39 @@ const KINDS = [
   { title: 'Decision', value: 'decision' },
   { title: 'Action', value: 'action' },
 ]
-const form = ref({
+// Half done, it outlives a reload, with the version that was seen when it was begun.
+const began = {
   kind: line.kind,
   text: line.text,
   ownerIds: line.action?.owners.map(owner => owner.id) ?? [],
   dueOn: line.action?.dueOn ?? '',
-})
+  seen: line.version,
+}
+const resumed = hasDraft(editDraft(line.id))
+const { draft: form, forget } = useDraft(editDraft(line.id), () => ({ ...began }))
+function leave() {
+  forget()
+  emit('leave')
+}
 // A decision may give somebody work, too.
 const asks = computed(() => form.value.kind === 'action' || (form.value.kind === 'decision' && !!line.action))
 const field = ref<{ $el: HTMLElement }>()
 const box = computed(() => field.value?.$el.querySelector('textarea'))
-onMounted(() => box.value?.focus())
+onMounted(() => resumed || box.value?.focus())
 
 function save() {
   const { kind, text, ownerIds, dueOn } = form.value
-  if (!text.trim()) return emit('remove')
-  emit('save', { kind, text, action: asks.value ? { ownerIds, dueOn: dueOn || null } : null })
+  if (!text.trim()) return remove()
+  saveAs({ kind, text, action: asks.value ? { ownerIds, dueOn: dueOn || null } : null })
+}
+function saveAs(body: Schemas['ChangedLine']) {
+  const { seen } = form.value
+  forget()
+  emit('save', body, seen)
+}
+function remove() {
+  forget()
+  emit('remove')
 }
 function onEnter(event: KeyboardEvent) {
   if (event.shiftKey || event.isComposing) return
@@ -42,18 +60,22 @@ function onEnter(event: KeyboardEvent) {
   if (!event.ctrlKey) return save()
   const at = box.value?.selectionStart ?? 0
   const [before, after] = [form.value.text.slice(0, at).trim(), form.value.text.slice(at).trim()]
-  if (before && after) emit('split', before, after)
-  else save()
+  if (!before || !after) return save()
+  forget()
+  emit('split', before, after)
 }
 function onBackspace(event: KeyboardEvent) {
   if (box.value?.selectionStart !== 0 || box.value.selectionEnd !== 0) return
   event.preventDefault()
-  emit('join', form.value.text.trim())
+  const text = form.value.text.trim()
+  forget()
+  emit('join', text)
 }
 </script>
 
 <template>
-  <form class="form" novalidate @submit.prevent="save" @keydown.esc.stop="emit('leave')">
+  <form class="form" novalidate @submit.prevent="save" @keydown.esc.stop="leave">
+    <p v-if="resumed" class="small carried strong" role="status">You had begun to edit this line.</p>
     <v-textarea
       ref="field"
       v-model="form.text"
@@ -78,9 +100,9 @@ function onBackspace(event: KeyboardEvent) {
     </div>
     <div class="row">
       <v-btn type="submit" size="small">Save</v-btn>
-      <button type="button" class="quiet" @click="emit('save', { text: form.text })">Read it again</button>
-      <button type="button" class="quiet" @click="emit('leave')">Cancel</button>
-      <button type="button" class="quiet alarm" @click="emit('remove')">Remove the line</button>
+      <button type="button" class="quiet" @click="saveAs({ text: form.text })">Read it again</button>
+      <button type="button" class="quiet" @click="leave">Cancel</button>
+      <button type="button" class="quiet alarm" @click="remove">Remove the line</button>
       <slot />
     </div>
   </form>

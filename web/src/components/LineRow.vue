@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, onMounted, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import type { ShownLine } from '../deeds'
-import { useLineKeys } from '../composables/useLineKeys'
+import { editDraft, hasDraft } from '../composables/useDraft'
+import { useLineKeys, wayBehind } from '../composables/useLineKeys'
 import LineClash from './LineClash.vue'
 import LineForm from './LineForm.vue'
 import LineWords from './LineWords.vue'
@@ -31,28 +32,33 @@ const emit = defineEmits<{
 }>()
 
 const MARKS = { note: '', decision: 'Decided', action: 'Action' }
-const editing = ref(false)
+// What was half done before a reload is open again.
+const editing = ref(canWrite && hasDraft(editDraft(line.id)))
 const box = ref<HTMLElement>()
-let seen = 0
+onMounted(() => editing.value && emit('hold', true))
+/** Where the hand was: it goes back there, or else stays with the line. */
+let from: Element | null = null
 
 function edit() {
-  seen = line.version
+  from = document.activeElement
   editing.value = true
   emit('hold', true)
 }
-function leave() {
+function leave(onTo?: HTMLElement) {
   editing.value = false
   emit('hold', false)
-  nextTick(() => box.value?.querySelector<HTMLElement>('.edit')?.focus())
+  nextTick(() => {
+    const back = from instanceof HTMLElement && from.isConnected && from !== document.body ? from : onTo
+    ;(back ?? box.value?.querySelector<HTMLElement>('[data-edit]'))?.focus()
+  })
 }
-function save(body: Schemas['ChangedLine']) {
-  emit('change', body, seen)
+function save(body: Schemas['ChangedLine'], version: number) {
+  emit('change', body, version)
   leave()
 }
 function remove() {
   emit('remove')
-  editing.value = false
-  emit('hold', false)
+  leave(wayBehind(box.value!))
 }
 
 const owners = computed(() => line.action?.owners ?? [])
@@ -104,7 +110,7 @@ function letGo(event: PointerEvent) {
       :line="line"
       :people="people"
       @save="save"
-      @leave="leave"
+      @leave="leave()"
       @remove="remove"
       @split="
         (before, after) => {
@@ -158,6 +164,7 @@ function letGo(event: PointerEvent) {
         v-if="canWrite"
         type="button"
         class="quiet edit no-print"
+        data-edit
         :aria-label="`Edit the line: ${line.text}`"
         @click="edit"
         @keydown="onKey"

@@ -23,8 +23,8 @@ const open = computed(() => sheet.leftOver.filter(action => action.state === 'op
 </script>
 
 <template>
-  <section class="review" aria-labelledby="left">
-    <h2 id="left" class="eyebrow">Still left over · {{ open }}</h2>
+  <section class="review" data-left aria-labelledby="left">
+    <h2 id="left" class="eyebrow" tabindex="-1">Still left over · {{ open }}</h2>
     <p v-if="stuck" class="small alarm">
       {{ stuck === 1 ? 'One is' : `${stuck} are` }} stuck: do it, split it, hand it over or drop it.
     </p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { v7 as newKey } from 'uuid'
 import { ProblemError, type Schemas } from '../api/client'
 import { useStandingAgenda } from '../composables/useAgenda'
@@ -49,7 +49,8 @@ const people = computed(() => [
 ])
 const { at } = useFaults(setError)
 
-function add() {
+const titles = useTemplateRef<{ focus: () => void }[]>('titles')
+async function add() {
   rows.value.push({
     id: newKey(),
     title: '',
@@ -59,6 +60,8 @@ function add() {
     text: '',
     sub: false,
   })
+  await nextTick()
+  titles.value?.at(-1)?.focus()
 }
 function move(i: number, by: number) {
   const to = i + by
@@ -92,6 +95,7 @@ async function theirs() {
       <li v-for="(row, i) in rows" :key="row.id" :class="{ sub: row.sub }" class="one">
         <template v-if="mayChange">
           <v-text-field
+            ref="titles"
             v-model="row.title"
             class="title"
             :label="`Topic ${i + 1}`"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { nextTick, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Schemas, Topic } from '../api/client'
+import { hasDraft, lineDraft } from '../composables/useDraft'
 import type { useMinutes } from '../composables/useMinutes'
 import LineList from './LineList.vue'
 import MarkdownText from './MarkdownText.vue'
@@ -28,6 +29,8 @@ const emit = defineEmits<{
   change: [Schemas['ChangedTopic']]
   remove: []
 }>()
+
+const halfLine = computed(() => canWrite && !here && hasDraft(lineDraft(minutes.shown.value!.id, topic.id)))
 
 const PURPOSES = { information: 'for information', discussion: 'for discussion', decision: 'for decision' }
 const editing = ref(false)
@@ -133,6 +136,9 @@ function carried(event: PointerEvent) {
         <slot name="deeds" />
       </p>
     </header>
+    <p v-if="halfLine" class="small carried strong no-print">
+      A half line waits here. <button type="button" class="quiet" @click="emit('take')">Go on with it</button>
+    </p>
     <MarkdownText v-if="topic.text && !editing" :text="topic.text" class="about" />
     <p v-if="papers.length" class="small">
       <a v-for="paper in papers" :key="paper.id" class="paper" :href="`/api/papers/${paper.id}`" download>{{

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useTimeZones } from '../composables/usePeople'
+import { plain } from '../plain'
 import { zoneCity } from '../time'
 
 /** A time zone, found by its place: "lisbon". */
@@ -8,14 +9,14 @@ defineProps<{ label?: string; errorMessages?: string | string[] }>()
 const zone = defineModel<string | null>({ required: true })
 const zones = useTimeZones()
 const items = computed(() => zones.value.map(value => ({ title: zoneCity(value), subtitle: value, value })))
-const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replaceAll('_', ' ')
+const named = (text: string) => plain(text).replaceAll('_', ' ')
 // What is typed takes the place of what is there.
 const selectAll = (event: Event) =>
   setTimeout(() => {
     ;(event.target as HTMLInputElement).select()
   })
 const finds = (_title: string, typed: string, item?: { raw: { subtitle: string } }) =>
-  plain(item?.raw.subtitle ?? '').includes(plain(typed))
+  named(item?.raw.subtitle ?? '').includes(named(typed))
 </script>
 
 <template>

@@ -24,6 +24,14 @@ export function useDraft<T>(name: string, empty: () => T): { draft: Ref<T>; forg
   return { draft, forget }
 }
 
+/** Of a line that is being edited. */
+export const editDraft = (lineId: string) => `edit-${lineId}`
+/** Of a line that is being typed; null: under what is left over. */
+export const lineDraft = (meetingId: string, topicId: string | null) => `line-${meetingId}-${topicId}`
+
+/** Whether something lies there. */
+export const hasDraft = (name: string) => localStorage.getItem(useMine().mine(`draft:${name}`)) !== null
+
 /** What lies there, which is no draft any more. */
 export function takeDraft<T>(name: string): T | null {
   const key = useMine().mine(`draft:${name}`)

@@ -2,13 +2,14 @@ import { onBeforeUnmount, onMounted, shallowReactive } from 'vue'
 
 /**
  * `when` says whether it does anything for this person just now; without it, it always does. One without `run` is heard
- * elsewhere, and only listed here.
+ * elsewhere, and only listed here. One that is heard `anywhere` is heard in fields, too.
  */
 export interface Key {
   key: string
   label: string
   when?: () => boolean
   run?: () => void
+  anywhere?: boolean
 }
 
 const active = shallowReactive<Key[]>([])
@@ -17,16 +18,25 @@ const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 
+/** Letters that come closer than this are typed, not pressed: whoever types where no field is wants no deed of them. */
+const RUN_MS = 250
+let letterAt = -RUN_MS
+function isTyped({ key, timeStamp }: KeyboardEvent) {
+  if (!/^[\p{L} ]$/u.test(key)) return false
+  const typed = timeStamp - letterAt < RUN_MS
+  if (typed || key !== ' ') letterAt = timeStamp
+  return typed
+}
+
 addEventListener('keydown', event => {
-  if (
-    event.ctrlKey ||
-    event.metaKey ||
-    event.altKey ||
-    isTyping(event.target) ||
-    document.querySelector('.v-dialog.v-overlay--active')
+  if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
+  if (document.querySelector('.v-dialog.v-overlay--active')) return
+  const inField = isTyping(event.target)
+  // A space would press the button a letter before it has led to.
+  if (!inField && isTyped(event)) return event.preventDefault()
+  const found = active.findLast(
+    key => key.run && key.key === event.key && (!inField || key.anywhere) && (key.when?.() ?? true),
   )
-    return
-  const found = active.findLast(key => key.run && key.key === event.key && (key.when?.() ?? true))
   if (!found?.run) return
   event.preventDefault()
   found.run()

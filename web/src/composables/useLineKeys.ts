@@ -10,19 +10,35 @@ interface LineDeeds {
   indent: (to: 0 | 1) => void
 }
 
-/** Past its neighbours, wherever on the sheet those stand; from the last one back to where one types. */
-export function stepLine(by: 1 | -1) {
-  const all = [...document.querySelectorAll<HTMLElement>('.line .edit, .entry textarea')]
-  const here = all.findIndex(one => one === document.activeElement)
-  all[here + by]?.focus()
+/** What one walks over with ↑ and ↓: each line by its button for editing, and the box of the next line. */
+const WAYS = '[data-line] [data-edit], [data-entry] textarea'
+const ways = () => [...document.querySelectorAll<HTMLElement>(WAYS)]
+
+/** From the box to the line above, which is opened; the hand comes back to the box. */
+export function openLineAbove() {
+  const all = ways()
+  all[all.findIndex(one => one === document.activeElement) - 1]?.click()
 }
+
+/** Past its neighbours, wherever on the sheet those stand; from the last one back to where one types. */
+function stepLine(by: 1 | -1) {
+  const all = ways()
+  all[all.findIndex(one => one === document.activeElement) + by]?.focus()
+}
+
+/** Behind a line, which may be open: the next line, or the box. */
+export function wayBehind(line: Element) {
+  return ways().find(one => !line.contains(one) && line.compareDocumentPosition(one) & Node.DOCUMENT_POSITION_FOLLOWING)
+}
+
+const toBox = () => document.querySelector<HTMLElement>('[data-entry] textarea')?.focus()
 
 /** Keys of a line that has the focus. @returns what hears them */
 export function useLineKeys(line: () => ShownLine, { make, remove, motion, move, indent }: LineDeeds) {
   async function keepFocus(deed: () => void) {
     deed()
     await nextTick()
-    document.querySelector<HTMLElement>(`[data-line="${line().id}"] .edit`)?.focus()
+    document.querySelector<HTMLElement>(`[data-line="${line().id}"] [data-edit]`)?.focus()
   }
   const KEYS: Record<string, () => void> = {
     n: () => make('note'),
@@ -32,6 +48,7 @@ export function useLineKeys(line: () => ShownLine, { make, remove, motion, move,
       stepLine(1)
       remove()
     },
+    Escape: toBox,
     ArrowUp: () => stepLine(-1),
     ArrowDown: () => stepLine(1),
     v: () => line().kind === 'decision' && motion(),

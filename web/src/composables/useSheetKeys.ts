@@ -9,9 +9,18 @@ interface Deeds {
   write: (at: string) => void
   change: () => void
   addTopic: () => void
+  putOff: () => void
 }
 
 const focusOn = (css: string) => () => document.querySelector<HTMLElement>(css)?.focus()
+
+/** There, and from there back to where one writes. */
+function toAndFro(region: string, css: string, back: () => void) {
+  return () => {
+    if (document.activeElement?.closest(region)) back()
+    else document.querySelector<HTMLElement>(css)?.focus()
+  }
+}
 
 /** The keys of a sheet; those without a deed here are heard where they work, and only listed. */
 export function useSheetKeys(
@@ -48,6 +57,34 @@ export function useSheetKeys(
       when: () => !!sheet.value?.may.hold,
       run: focusOn('[data-next] button'),
     },
+    {
+      key: 'F2',
+      label: 'From the box to who is here, and back',
+      when: () => canWrite.value && !!sheet.value?.may.hold,
+      run: toAndFro('[data-here]', '[data-here] input', deeds.toNextLine),
+      anywhere: true,
+    },
+    {
+      key: 'F4',
+      label: 'From the box on to the next topic',
+      when: () => canWrite.value,
+      run: deeds.nextTopic,
+      anywhere: true,
+    },
+    {
+      key: 'F8',
+      label: 'Put off the topic one writes under, and take it after all',
+      when: () => canWrite.value && !!sheet.value?.may.hold,
+      run: deeds.putOff,
+      anywhere: true,
+    },
+    {
+      key: 'F9',
+      label: 'From the box to what is left over, and back',
+      when: () => canWrite.value && !!document.querySelector('.card[tabindex]'),
+      run: toAndFro('[data-left]', '.card[tabindex]', deeds.toNextLine),
+      anywhere: true,
+    },
     { key: 'p', label: 'To who is here', when: () => canWrite.value, run: focusOn('.person select') },
     { key: 'o', label: 'To what is left over', when: () => canWrite.value, run: focusOn('.card[tabindex]') },
     {
@@ -61,7 +98,8 @@ export function useSheetKeys(
       when: () => canWrite.value,
     },
     { key: 'Ctrl+Z', label: 'Undo; with Shift: redo', when: () => canWrite.value },
-    { key: '↑', label: 'From an empty box to the line above', when: () => canWrite.value },
+    { key: '↑', label: 'From an empty box: edit the line above', when: () => canWrite.value },
+    { key: '↑ ↓', label: 'On a line: to the one above or below; Esc: to the box', when: () => canWrite.value },
     { key: 'n d a', label: 'On a line: make it a note, a decision, an action', when: () => canWrite.value },
     { key: 'v', label: 'On a decision: put it to the vote', when: () => canWrite.value },
     { key: 'Alt ↑ ↓', label: 'On a line: move it', when: () => canWrite.value },

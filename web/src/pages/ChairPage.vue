@@ -25,7 +25,7 @@ const present = computed(() => topics.value[at.value])
 const next = computed(() => topics.value[at.value + 1])
 const usedMin = computed(() => {
   const slot = present.value ?? sheet.value?.runningOrder.leftOver
-  return (slot?.usedMin ?? 0) + Math.max(0, Math.floor((now.value - readAt.value) / 60_000))
+  return Math.ceil((slot?.usedS ?? 0) / 60 + Math.max(0, now.value - readAt.value) / 60_000)
 })
 const plannedMin = computed(() => present.value?.lengthMin ?? sheet.value?.leftOverMin ?? 0)
 const left = computed(() => plannedMin.value - usedMin.value)

@@ -11,6 +11,7 @@ import ProblemNote from '../components/ProblemNote.vue'
 import RunningOrder from '../components/RunningOrder.vue'
 import SharedTopic from '../components/SharedTopic.vue'
 import SheetBlock from '../components/SheetBlock.vue'
+import SheetJumps from '../components/SheetJumps.vue'
 import SheetHead from '../components/SheetHead.vue'
 import SheetSide from '../components/SheetSide.vue'
 import TopicBlock from '../components/TopicBlock.vue'
@@ -18,7 +19,8 @@ import TopicDeeds from '../components/TopicDeeds.vue'
 import TopicForm from '../components/TopicForm.vue'
 import { useAgenda } from '../composables/useAgenda'
 import { useFoundLine } from '../composables/useFoundLine'
-import { stepLine } from '../composables/useLineKeys'
+import { useInSight } from '../composables/useInSight'
+import { openLineAbove } from '../composables/useLineKeys'
 import { useMinutes } from '../composables/useMinutes'
 import { useSession } from '../composables/useSession'
 import { useSheet } from '../composables/useSheet'
@@ -92,7 +94,9 @@ const numbers = computed(
 )
 const titleOf = (at: string) => sheet.value?.topics.find(topic => topic.id === at)?.title ?? 'Left over'
 const keyOf = (at: string) => (at === LEFT ? null : at)
-const keep = (at: string) => (text: string, kind?: Schemas['LineKind']) => minutes.add(keyOf(at), text, { kind })
+const { inSight } = useInSight(sheet)
+const keep = (at: string) => (text: string, kind?: Schemas['LineKind']) =>
+  inSight(minutes.add(keyOf(at), text, { kind }))
 const busyOnes = computed(() => {
   const names = who.others.value.filter(one => one.editing).map(one => one.name)
   return names.length ? `${list(names)} ${names.length === 1 ? 'is' : 'are'}` : ''
@@ -117,10 +121,14 @@ function goTo(at: string) {
 async function mend({ lineId, topicId }: Sheet['gaps'][number]) {
   goTo(topicId ?? LEFT)
   await nextTick()
-  if (lineId) document.querySelector<HTMLElement>(`[data-line="${lineId}"] .edit`)?.click()
+  if (lineId) document.querySelector<HTMLElement>(`[data-line="${lineId}"] [data-edit]`)?.click()
 }
 const { setState } = useSheetState(sheet, doing, minutes, () => theEntry()?.keepNow())
 
+function toLine() {
+  document.querySelector('[data-entry]')?.scrollIntoView({ block: 'center' })
+  focusEntry()
+}
 useUndoKeys(minutes.undo, minutes.redo)
 useSheetKeys(sheet, canWrite, discussed, {
   toNextLine: focusEntry,
@@ -128,6 +136,10 @@ useSheetKeys(sheet, canWrite, discussed, {
   write,
   change: () => (changing.value = true),
   addTopic: () => topicForm.value?.focus(),
+  putOff: () => {
+    const topic = sheet.value?.topics.find(one => one.id === writing.value)
+    if (topic) topics.putOff(topic.id, !topic.putOff)
+  },
 })
 </script>
 
@@ -154,6 +166,7 @@ useSheetKeys(sheet, canWrite, discussed, {
           @redo="minutes.redo()"
         />
 
+        <SheetJumps v-if="canWrite" :sheet="sheet" @line="toLine" />
         <SheetBlock
           v-if="showsLeftOver && sheet.state !== 'called_off'"
           class="left-over"
@@ -176,7 +189,7 @@ useSheetKeys(sheet, canWrite, discussed, {
             :topic-id="null"
             topic-title="Left over"
             @keep="(text, kind) => keep(LEFT)(text, kind)"
-            @up="stepLine(-1)"
+            @up="openLineAbove"
             @typing="now => (half = now)"
           />
         </SheetBlock>
@@ -228,7 +241,7 @@ useSheetKeys(sheet, canWrite, discussed, {
             :topic-title="topic.title"
             class="here-entry"
             @keep="(text, kind) => keep(topic.id)(text, kind)"
-            @up="stepLine(-1)"
+            @up="openLineAbove"
             @typing="now => (half = now)"
           />
         </TopicBlock>

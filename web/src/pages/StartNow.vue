@@ -9,6 +9,7 @@ import { useGroups } from '../composables/usePlaces'
 import { useStartNow } from '../composables/useStartNow'
 import { count } from '../time'
 import { useFaults } from '../composables/useFaults'
+import { plain } from '../plain'
 
 /** A meeting that begins at once: a title, who, and one press. */
 const { people, error, start, startError, isStarting } = useStartNow()
@@ -30,7 +31,6 @@ const STATES: Record<Schemas['FreeNow']['people'][number]['state'], string> = {
   outside: 'not at work now',
   busy: 'busy now',
 }
-const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
 const shown = computed(() =>
   (people.value?.people ?? []).filter(
     person => form.value.personIds.includes(person.id) || plain(person.name).includes(plain(looked.value)),
