@@ -171,6 +171,12 @@ RSpec.describe "Writing the minutes" do
     JS
     type_by_hand(["ter"], pace: 0.0..0.01)
     expect_kept "First row\nsecond row", "Wind north", "Sea calm", "Rain later"
+    type([:control, "z"]) # the last line
+    expect_kept "First row\nsecond row", "Wind north", "Sea calm"
+    type([:control, "z"]) # both that were pasted
+    expect_kept "First row\nsecond row"
+    2.times { type([:control, :shift, "z"]) }
+    expect_kept "First row\nsecond row", "Wind north", "Sea calm", "Rain later"
     on_line("Wind north", :enter)
     press(:home, *[:right] * 4, [:control, :enter])
     expect_kept "First row\nsecond row", "Wind", "north", "Sea calm", "Rain later"

@@ -4,9 +4,11 @@ module Core
     # A weekday is the next such day, today among them; a date without a year the next to come (CivilDay); a week is
     # meant up to its Friday, a quarter up to its last day (common practice).
     class DateReader
-      # `on` is the day, a Date; `odd` what is not believed of it, in words, or nil.
+      # `on` is the day, a Date, or nil where there is none such; `odd` what is not believed of it, in words, or nil.
       Found = Value.of(:on, :odd)
 
+      # No day at the end of a text is longer.
+      END_LETTERS = 120
       # Longer texts hold no day: looking for one would take more than in proportion.
       MOST = 500
 
@@ -14,58 +16,23 @@ module Core
         %w[a one two three four five six seven eight nine ten]
           .each_with_index
           .to_h { |word, i| [word, [i, 1].max] }
-          .merge("an" => 1)
+          .merge("an" => 1, "a couple of" => 2)
           .freeze
       DAY_NAMES = Date::DAYNAMES.map(&:downcase).freeze
-      MONTH =
-        "(jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|" \
-          "oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\\.?"
-      WEEKDAY = "(sun|mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?)(?:day)?"
-      NUMBER = "(\\d{1,2}|an?|one|two|three|four|five|six|seven|eight|nine|ten)"
-      # What may stand before a day and make it a due date.
-      LEAD = "(?:on or before|by|before|until|till|due(?: on| by)?|no later than|not later than|on|for)"
-      # A time of the day before or behind it says no more than the day.
-      HOUR = "(?:(?:noon|midday|lunchtime|\\d{1,2}(?:[:.]\\d\\d)? ?(?:am|pm)?|cob|eod|eob|first thing|" \
-        "(?:the )?(?:close|end) of (?:business|play))(?: on)? )?"
-      AFTER = "(?: (?:morning|afternoon|evening|night|lunchtime|noon|midday|latest|at the latest|" \
-        "(?:at )?\\d{1,2}(?:[:.]\\d\\d)? ?(?:am|pm)?))?"
-      NTH = "(?:st|nd|rd|th)?"
-
-      # phrase => the method that knows its day, given what stands in its brackets
-      DAYS = {
-        "(?:today|tonight|(?:the )?end of (?:the )?day|cob|eod|close of (?:business|play))" => :today,
-        "tomorrow" => :tomorrow,
-        "(?:the )?next (?:meeting|time)" => :next_meeting,
-        "(?:in|within) #{NUMBER} (day|week|month)s?(?:'? time)?" => :ahead,
-        "(?:in|within) (?:a )?(fortnight)(?:'?s time)?" => :ahead,
-        "next week(?: on)? #{WEEKDAY}|#{WEEKDAY}(?: of)? next week" => :weekday_next_week,
-        "(?:the )?end of (?:the|this) week|this week" => :friday,
-        "(?:the )?end of next week|next week" => :next_friday,
-        "(?:the )?(?:end of (?:the|this) month|month end)|this month" => :month_end,
-        "(?:the )?end of next month|next month" => :next_month_end,
-        "(?:the )?(?:end of (?:the|this) year|year end|year's end)" => :year_end,
-        "(?:the )?end (?:of )?#{MONTH}" => :end_of_month,
-        "mid(?:dle of)?[ -]#{MONTH}" => :mid_month,
-        "(?:the )?(?:end of )?q([1-4])(?: (\\d{4}))?" => :quarter,
-        "(?:w/c|wc|week commencing|week beginning|(?:the )?week of) (?:monday,? )?(?:the )?(\\d{1,2})#{NTH} (?:of )?" \
-          "#{MONTH}" => :week_of,
-        "week (\\d{1,2})" => :week_number,
-        "(?:a week on )#{WEEKDAY}|#{WEEKDAY} week" => :weekday_week,
-        "(?:#{WEEKDAY},? )?(?:the )?(\\d{1,2})#{NTH} (?:of )?#{MONTH}(?:,? (\\d{4}))?" => :day_month,
-        "(?:#{WEEKDAY},? )?#{MONTH} (\\d{1,2})#{NTH}(?:,? (\\d{4}))?" => :month_day,
-        "(\\d{4})-(\\d\\d)-(\\d\\d)" => :iso,
-        "(\\d{1,2})/(\\d{1,2})(?:/(\\d{4}|\\d\\d))?" => :slashes,
-        "(\\d{1,2})\\.(\\d{1,2})\\.(\\d{4}|\\d\\d)?" => :dots,
-        "(?:#{WEEKDAY} )?the (\\d{1,2})(?:st|nd|rd|th)" => :day_of_month,
-        "next #{WEEKDAY}" => :weekday_next_week,
-        "(?:this |coming )?#{WEEKDAY}" => :weekday
-      }.freeze
       # These are days without a word before them.
       ALONE_ENOUGH = %r{
-        \b(?:in\s\S+\s(?:day|week|month)|within\s\S+|in\sa\sfortnight|today|tonight|tomorrow|next|cob|eod|
-        this\s(?:week|month)|first\sthing|a\sweek\son|w/c|week\scommencing)|at\sthe\slatest|
-        day\s(?:morning|afternoon|evening|week)\b|\(
+        \b(?:in\s\S+\s(?:day|week|wk|month)|in\sa\s(?:couple|fortnight)|within\s\S+|today|tonight|tomorrow|next|
+        co[bp]|eo[dwmy]|this\s(?:week|wk|month)|first\sthing|a\sweek\son|w/[ce]|week\s(?:commencing|ending))|
+        at\sthe\slatest|day\s(?:morning|afternoon|evening|week|fortnight)\b|\(
       }ix
+      # "the ferry for Friday": a day of the thing, and not of the deed; only of these it is the other way round.
+      FOR = %i[today tomorrow next_meeting friday next_friday].freeze
+      # What may go on a sentence out of whose middle a day is taken.
+      GOING_ON = /\A\s*(?:[,;:]|(?:and|to|with|so|for|from|in|at|if|unless|because|as|including|via|about)\b)/i
+      # A sentence does not end in these.
+      LEFT_OPEN = /
+        \b(?:at|in|of|on|for|from|to|with|by|the|an?|and|or|than|as|until|after|since|this|our|your|
+        due|needed|expected|wanted|required)\s*\z/ix
 
       # @param holidays [Array<Array(Date, String)>] public holidays to come, with their names
       # @param month_first [Boolean] whether 3/12 is the twelfth of March
@@ -74,46 +41,78 @@ module Core
         @next_meeting_on = next_meeting_on
         @month_first = month_first
         @holidays = named(holidays)
-        @days = @holidays.empty? ? DAYS : DAYS.merge("(?:the )?(#{Regexp.union(@holidays.keys).source})" => :holiday)
-        source = ->(phrase) { "#{HOUR}(?:#{phrase})#{AFTER}" }
-        @at_end = patterns do |phrase|
-          /(?<![\s,;:(])[\s,;:(]*+(?<![[:alnum:]])(?:(?<lead>#{LEAD}) )?#{source[phrase]}[).]*\z/i
-        end
-        @alone = patterns { |phrase| /\A(?:(?<lead>#{LEAD}) )?#{source[phrase]}\z/i }
-        @inside = patterns do |phrase|
-          /\s+(?<lead>on or before|by|before|no later than|not later than) #{source[phrase]}(?=[\s,;:])/i
-        end
+        @phrases = DatePhrases.with(@holidays.keys)
       end
 
-      # Takes a due date off the end of a deed, or, behind "by" or "before", out of its middle.
+      # Takes a due date off the end of a deed, or, behind "by" or "before", out of its middle; only where what is left
+      # is still the sentence.
       # @return [Array(String, Found|nil)] the deed without it, and the day
       def take(text)
         return [text, nil] if text.length > MOST
 
-        match, found = find(@at_end, text) { |match| match[:lead] || match[0].match?(ALONE_ENOUGH) }
-        match, found = find(@inside, text) { true } unless match
+        two = two(text)
+        return [text, Found.new(on: nil, odd: "It says two: #{two.join(" and ")}")] if two
+
+        match, found = at_end(text) || inside(text)
         return [text, nil] unless match
 
-        ["#{match.pre_match}#{match.post_match}".strip, found]
+        before = text[0, text.length - match.string.length] + match.pre_match
+        behind = match.post_match.strip
+        return [text, found] if whole?(match, before, behind, found)
+
+        [behind.match?(/\A[,;:]/) ? before + behind : "#{before} #{behind}".strip, found]
       end
 
       # @param led [Boolean] whether a word such as "by" must stand before it
       # @return [Found, nil] when the text is a day and nothing else
       def alone(text, led: false)
-        find(@alone, text) { |match| !led || match[:lead] }&.last if text.length <= MOST
+        found = find(:alone, text) { |match| !led || match[:lead] }&.last if text.length <= MOST
+        found if found&.on
       end
 
       private
 
-      def patterns = @days.keys.to_h { |phrase| [yield(phrase), phrase] }
+      # Of a long text only its end is looked at.
+      def at_end(text)
+        tail = (text.length > END_LETTERS) ? text[-END_LETTERS..].sub(/\A\S*/, "") : text
+        find(:at_end, tail) do |match, kind|
+          lead = match[:lead]
+          lead&.casecmp?("for") ? FOR.include?(kind) : lead || match[0].match?(ALONE_ENOUGH)
+        end
+      end
 
-      def find(patterns, text)
-        patterns.each do |pattern, phrase|
+      def inside(text) = (find(:inside, text) { true } if text.match?(@phrases.led))
+
+      # Two days that something is to be done by, as they are written: nobody but the writer knows which.
+      # @return [Array<String>, nil]
+      def two(text)
+        found = []
+        text.scan(@phrases.led) { found << Regexp.last_match }
+        return if found.empty?
+
+        days = found.map { |match| match[:day] }
+        days << @phrases.other.match(found.last.post_match)&.[](:day)
+        days = days.compact.uniq(&:downcase)
+        days.first(2) if days.size > 1
+      end
+
+      # Whether the day belongs to the sentence: there is none such, the next meeting is what is spoken about, or what
+      # would be left does not end, or go on, as a sentence does.
+      def whole?(match, before, behind, found)
+        return true if found.on.nil? || (match[:lead].nil? && match[0].match?(/next (?:meeting|mtg)/i))
+
+        before.match?(LEFT_OPEN) || (!behind.empty? && !behind.match?(GOING_ON))
+      end
+
+      # @param where [Symbol] :at_end, :alone or :inside
+      # @return [Array(MatchData, Found), nil]
+      def find(where, text)
+        @phrases.each(where) do |pattern, phrase|
           match = pattern.match(text) or next
-          next if match.pre_match.match?(/\b(?:after|since)\z/i) || !yield(match)
+          next if match.pre_match.match?(/\b(?:after|since)\z/i) || !yield(match, phrase.kind)
 
           found = day(phrase, match) or next
-          before = match[:lead].to_s.casecmp?("before") && found.on != @next_meeting_on
+          before = match[:lead].to_s.casecmp?("before") && found.on && found.on != @next_meeting_on
           return [match, before ? found.with(on: found.on - 1) : found]
         end
         nil
@@ -121,11 +120,10 @@ module Core
 
       # Named and numbered groups do not mix in Ruby, so the unnamed ones are found by reading the phrase again.
       def day(phrase, match)
-        stop = (@days[phrase] == :dots) ? /(?<=\.)[).]*\z/ : /[).]*\z/
-        words = match[0].sub(/\A[\s,;:(]*/, "").sub(stop, "")
-        words = words.sub(/\A#{LEAD} /io, "")
-        again = /\A#{HOUR}(?:#{phrase})#{AFTER}\z/i.match(words) or return
-        found = send(@days[phrase], again.captures)
+        stop = (phrase.kind == :dots) ? /(?<=\.)[).]*\z/ : /[).]*\z/
+        words = match[0].sub(/\A[\s,;:(]*/, "").sub(stop, "").sub(DatePhrases::LEADING, "")
+        again = phrase.pattern.match(words) or return
+        found = send(phrase.kind, again.captures)
         found.is_a?(Date) ? Found.new(on: found, odd: nil) : found
       end
 
@@ -139,6 +137,8 @@ module Core
 
       def next_friday(_) = @today + (1 - @today.wday - 1) % 7 + 5
 
+      def week_after_next(_) = next_friday(nil) + 7
+
       def month_end(_) = Date.new(@today.year, @today.month, -1)
 
       def next_month_end(_) = Date.new((@today >> 1).year, (@today >> 1).month, -1)
@@ -151,7 +151,7 @@ module Core
         number = NUMBERS[number.downcase] || number.to_i
         case unit.downcase
         when "day" then @today + number
-        when "week" then @today + 7 * number
+        when "week", "wk" then @today + 7 * number
         else @today >> number
         end
       end
@@ -160,6 +160,8 @@ module Core
         Date::ABBR_MONTHNAMES.compact.index { |month| name.downcase.start_with?(month.downcase) } + 1
 
       def end_of_month((month)) = in_month(month, -1)
+
+      def early_month((month)) = in_month(month, 10)
 
       def mid_month((month)) = in_month(month, 15)
 
@@ -179,6 +181,8 @@ module Core
         found = civil(nil, month_number(month), day.to_i) and found - (found.wday - 1) % 7 + 4
       end
 
+      def week_ending((day, month)) = dated(nil, month_number(month), day.to_i)
+
       def week_number((week))
         [@today.cwyear, @today.cwyear + 1].each do |year|
           next unless Date.valid_commercial?(year, week.to_i, 5)
@@ -189,13 +193,22 @@ module Core
         nil
       end
 
-      def day_month((weekday, day, month, year)) = checked(weekday, civil(year, month_number(month), day.to_i))
+      def day_month((weekday, day, month, year)) = checked(weekday, dated(year, month_number(month), day.to_i))
 
-      def month_day((weekday, month, day, year)) = checked(weekday, civil(year, month_number(month), day.to_i))
+      def month_day((weekday, month, day, year)) = checked(weekday, dated(year, month_number(month), day.to_i))
+
+      # @return [Date, Found] the day, or what is odd about it
+      def dated(year, month, day)
+        found = civil(year, month, day)
+        named = "#{day} #{Date::MONTHNAMES[month]}"
+        return Found.new(on: nil, odd: "There is no #{named}#{" #{year}" if year}") unless found
+
+        (year && found < @today) ? Found.new(on: found, odd: "#{named} #{year} is past") : found
+      end
 
       # A day and a date that disagree: one of the two is a slip, and nobody but the writer knows which.
       def checked(weekday, date)
-        return date if date.nil? || weekday.nil? || date.wday == wday(weekday)
+        return date if !date.is_a?(Date) || weekday.nil? || date.wday == wday(weekday)
 
         said = "#{date.day} #{Date::MONTHNAMES[date.month]} is a #{Date::DAYNAMES[date.wday]}"
         Found.new(on: date, odd: "#{said}, not a #{Date::DAYNAMES[wday(weekday)]}")
@@ -229,11 +242,18 @@ module Core
 
       def holiday((name)) = @holidays[name.downcase]
 
-      # By their full names and, for the two everybody names shortly, by those.
+      # What everybody calls some days, wherever they are.
+      CALLED = {
+        "christmas" => [12, 25], "xmas" => [12, 25], "christmas eve" => [12, 24], "xmas eve" => [12, 24],
+        "boxing day" => [12, 26], "new year" => [1, 1], "new year's eve" => [12, 31], "new year’s eve" => [12, 31]
+      }.freeze
+
+      # By their full names, and by those.
       def named(holidays)
         found = holidays.sort_by(&:first).reverse.to_h { |day, name| [name.downcase, day] }
-        christmas, new_year = [[12, 25], [1, 1]].map { |month, day| civil(nil, month, day) }
-        {"christmas" => christmas, "new year" => new_year}.merge(found)
+        called = CALLED.transform_values { |month, day| civil(nil, month, day) }
+        easter = [@today.year, @today.year + 1].map { |year| Easter.of(year) }.find { |day| day >= @today }
+        called.merge("easter" => easter).merge(found)
       end
 
       def wday(name) = DAY_NAMES.index { |day| day.start_with?(name.downcase[0, 3]) }
@@ -242,6 +262,8 @@ module Core
 
       # "Thursday week": a week after that Thursday.
       def weekday_week(names) = weekday(names.compact) + 7
+
+      def weekday_fortnight(names) = weekday(names.compact) + 14
 
       # "next Friday" is the one of the week after, weeks beginning on Monday (common practice; it is shown).
       def weekday_next_week(names)

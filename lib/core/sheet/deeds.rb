@@ -29,6 +29,19 @@ module Core
         WORDS.include?(word.sub(/\Are-/, "re").downcase)
       end
 
+      IRREGULAR = %w[
+        bought brought built chosen cut dealt done drawn fed found given held hung kept laid led made met paid put read
+        rung run seen sent set shown sold split spoken taken told written
+      ].to_set.freeze
+
+      # Whether it is what becomes of something that such a word is about: "obtained", "sent".
+      def done?(word)
+        return true if IRREGULAR.include?(word)
+
+        stem = word[/\A(.+)ed\z/, 1] or return false
+        [stem, "#{stem}e", stem.sub(/i\z/, "y"), stem.sub(/(.)\1\z/, "\\1")].any? { |form| WORDS.include?(form) }
+      end
+
       # "orders the paint" as what is to be done: "order the paint"; nil when it does not begin with such a word.
       def of_third_person(text)
         word = text[/\A[[:lower:]-]+/] or return

@@ -18,18 +18,35 @@ module Core
         \A(?:(?:we[ ]|it[ ]was[ ]|it[ ]is[ ]|#{BODY}[ ](?:has[ ]|have[ ])?)?(?:unanimously[ ])?#{DECIDED}
         (?:[ ]unanimously)?(?:\s*[:–—-]\s*|\s+(?=that\b|to\b|not[ ]to\b|on\b))|(?:decision|resolution)\s*[:–—-]\s*)
       /ix
+      # What an entry of a list begins with, typed or pasted.
+      BULLET = /\A(?:(?:[-–—•*·]|\d{1,2}[.)]|[a-z][.)]|\[[ x]?\])\s+)+/i
       # These are decided in their own words.
       DECISION_WHOLE = /
         \A(?:(?:the\s)?(?:motion|proposal|resolution|amendment|carried|passed)\b.*
         \b(?:carried|passed|defeated|lost|rejected)\b|
         (?:carried|passed|defeated|lost|approved|adopted)\s+(?:unanimously|nem\.?\s*con|by\s+\d|\d+\s*[–-]\s*\d+)|
-        (?:approved|adopted)\s+(?:the|last|minutes)\b|#{BODY}\s+(?:has\s+|have\s+)?#{DECIDED}\b|resolved\b)
+        (?:approved|adopted)\s+(?:the|last|minutes)\b|#{BODY}\s+(?:has\s+|have\s+)?#{DECIDED}\b|resolved\b|
+        not\s+(?:agreed|approved|accepted|adopted|carried)\b|(?:agreed|approved|accepted|adopted|carried|rejected)\.?\z)
       /ix
+      # "Budget approved": a thing of few words and what became of it.
+      APPROVED = /
+        \A(?<thing>[[:upper:]][^.,;:?!]{1,80}?)\s(?:was\s|were\s|is\s|are\s)?(?:approved|adopted|accepted)\.?\z
+      /x
+      NOT_APPROVED = /\b(?:not|never|nobody|has|have|had|be|been|to|will|would|who|he|she|we|they|i)\b/i
       WE_WILL = /\Awe (?:will|shall)\s+(?=(?<deed>[[:alpha:]]+)\b(?! (?:about|out|how|what|whether|if|when)\b))/i
       WE_SEE = %w[see look talk discuss consider meet try get find].freeze
-      ACTION = /\A(?:action|to do|ap)\b(?:\s+(?:for|on)\b)?\s*[:–—-]?\s*/i
-      EVERYONE = /\A(?:everyone|everybody|all)\s+(?:is |are )?to\s+/i
-      SOMEONE = /\A(?:someone|somebody|anyone|volunteer|volunteers|tb[cda])\s+(?:is |are )?to\s+/i
+      ACTION = /\A(?:action(?:\s(?:point|item))?|to do|ap)\b(?:\s#?\d{1,3})?(?:\s+(?:for|on)\b)?\s*[:–—-]?\s*/i
+      EVERYONE = /\A(?:everyone|everybody|all)(?:\s+(?:is |are )?to\s+|(?<called>\s?:\s+)(?:please\s+)?)/i
+      SOMEONE = /
+        \A(?:someone|somebody|anyone|volunteers?|tb[cda]|n\.?\s?n\.?)\s+
+        (?:(?:is\s|are\s|has\s|have\s|needs?\s|ought\s)?to|should|must|will)\s+
+      /ix
+      WE_NEED = /\A(?:we\s+)?(?:need|have|ought)\s+to\s+/i
+      # "Quotes to be obtained by Friday": what is to be done, and perhaps by whom.
+      PASSIVE = /\A(?<thing>[^.,;:?!]{1,120}?)\sto\sbe\s(?<done>[[:lower:]]+)(?<rest>[^?]*)\z/
+      STATES = /\b(?:is|are|was|were|has|have|had|seems?|ought|needs?|nothing|much|more|lot|it|there)\b/i
+      # "Following the storm, Ines to …"
+      FIRST = /\A(?:following|after|before|once|when|if|as soon as|subject to|pending|until)\b[^,]{1,120},\s+/i
       # What stands between a name and the work.
       ASKED = /\A,?\s*(
         to|will|shall|must|should|ought\sto|has\sto|have\sto|needs?\sto|(?:is|are)\s(?:going\s)?to|
@@ -84,13 +101,17 @@ module Core
 
       private
 
-      def whole(text) = decision(text) || work(text) || dated_first(text) || note(text)
+      # Where it is an entry of a list, what makes it one is no part of what was decided or is to be done.
+      def whole(text)
+        bare = text.sub(BULLET, "")
+        decision(bare) || work(bare) || dated_first(bare) || clause_first(bare) || passive(bare) || note(text)
+      end
 
       def note(text) = Reading.new(kind: :note, text: text, owner_ids: [], due_on: nil, doubtful: {}, action: nil)
 
       def decision(text)
         match = DECISION.match(text)
-        rest = match ? match.post_match.sub(/\A(?:that|to)\s+/i, "") : decided_whole(text)
+        rest = match ? match.post_match.sub(/\A(?:that|to)\s+/i, "") : decided_whole(text) || given_out(text)
         return if rest.nil? || rest.empty?
 
         note(capitalize(rest)).with(kind: :decision, action: within(rest))
@@ -99,9 +120,18 @@ module Core
       def decided_whole(text)
         return text if text.match?(DECISION_WHOLE)
 
+        thing = APPROVED.match(text)
+        return text if thing && !thing[:thing].match?(NOT_APPROVED) && !@names.at_start(text)
+
         match = WE_WILL.match(text) or return
         deed = match[:deed].downcase
         text if Deeds.asks?(deed) && !WE_SEE.include?(deed) && !text.end_with?("?")
+      end
+
+      # "Agreed Wen will order lids": decided, and somebody's work.
+      def given_out(text)
+        rest = text[/\A(?:agreed|decided|resolved)\s+(.+)\z/i, 1]
+        rest if rest && @names.at_start(rest) && within(rest)
       end
 
       # "Ines orders the paint by Friday", said of what was decided.
@@ -125,6 +155,9 @@ module Core
         found = @names.at_start(text) or return
         other = /\A\s+(?:asked|asks|will ask)\s+/i.match(found.rest)
         found = @names.at_start(other.post_match) || found if other
+        found = accompanied(found)
+        return action(found.rest.lstrip, found) if found.rest.match?(/\A\s+not to\s+[[:lower:]]/)
+
         match = ASKED.match(found.rest) or return
         deed = match.post_match
         return unless deed.match?(FIRST_WORD) && !deed.match?(STATING)
@@ -134,8 +167,21 @@ module Core
         action(deed, found)
       end
 
+      # "Ines (with Wen) to …"
+      def accompanied(found)
+        match = /\A\s\((?:with|and)\s(?<who>[^()]{1,120})\)/i.match(found.rest) or return found
+        others = @names.at_start(match[:who])
+        return found unless others&.rest&.empty?
+
+        Names::Found.new(
+          owner_ids: found.owner_ids | others.owner_ids, doubtful: found.doubtful.merge(others.doubtful),
+          rest: match.post_match
+        )
+      end
+
       def everyone(text)
         match = EVERYONE.match(text) or return
+        return if match[:called] && !Deeds.asks?(match.post_match)
         return unless deed?(text, match.post_match)
 
         action(match.post_match, Names::Found.new(owner_ids: @everyone_ids, doubtful: {}, rest: ""))
@@ -143,8 +189,12 @@ module Core
 
       # An action that still needs an owner.
       def someone(text)
-        match = SOMEONE.match(text) or return
-        action(match.post_match, Names::NOBODY) if deed?(text, match.post_match)
+        match = SOMEONE.match(text)
+        return action(match.post_match, Names::NOBODY) if match && deed?(text, match.post_match)
+
+        deed = WE_NEED.match(text)&.post_match or return
+        talk = WE_SEE.include?(deed[/\A[[:alpha:]]+/].to_s.downcase)
+        action(deed, Names::NOBODY) if Deeds.asks?(deed) && !talk && deed?(text, deed)
       end
 
       def deed?(text, rest) = !text.end_with?("?") && !rest.match?(NO_DEED) && !rest.match?(STATING)
@@ -211,6 +261,24 @@ module Core
         due = rest && @dates.alone(phrase, led: true) or return
         reading = work(rest)
         reading&.with(due_on: reading.due_on || due.on)
+      end
+
+      # "Following the storm, Ines to …": the deed keeps what it hangs on.
+      def clause_first(text)
+        clause = FIRST.match(text) or return
+        reading = work(clause.post_match) or return
+        reading.with(text: clause[0] + reading.text.sub(/\A[[:upper:]](?=[[:lower:]])/, &:downcase))
+      end
+
+      # "Quotes to be obtained by Friday", "Minutes to be amended by MH"
+      def passive(text)
+        match = PASSIVE.match(text)
+        return if match.nil? || match[:thing].match?(STATES) || !Deeds.done?(match[:done])
+
+        deed = "#{match[:thing]} to be #{match[:done]}"
+        by = /\A\sby\s/i.match(match[:rest])
+        found = by && @names.at_start(by.post_match)
+        found ? action("#{deed}#{found.rest}", found) : action("#{deed}#{match[:rest]}", Names::NOBODY)
       end
 
       # @param due [DateReader::Found, nil] when it stands elsewhere

@@ -22,7 +22,7 @@ module Core
         people.each { |person| call(person) }
         called.each { |name, id| @called[plain(name)] << id }
         longest_first = @called.keys.sort_by { |name| -name.length }.map { |name| Regexp.escape(name) }
-        @pattern = /\G@?(#{longest_first.join("|")})(?![[:alnum:]])/
+        @pattern = /\G@?(?:(?:dr|mr|mrs|ms|mx|prof|capt)\.? )?(#{longest_first.join("|")})(?![[:alnum:]])/
       end
 
       # @return [Found, nil] the names the text begins with; nil when it begins with none

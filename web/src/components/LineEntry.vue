@@ -14,7 +14,12 @@ const { meetingId, topicId, topicTitle } = defineProps<{
   topicId: string | null
   topicTitle: string
 }>()
-const emit = defineEmits<{ keep: [text: string, kind?: Schemas['LineKind']]; up: []; typing: [half: boolean] }>()
+const emit = defineEmits<{
+  keep: [text: string, kind?: Schemas['LineKind']]
+  keepSeveral: [texts: string[]]
+  up: []
+  typing: [half: boolean]
+}>()
 
 const { draft: text, forget } = useDraft(lineDraft(meetingId, topicId), () => '')
 const reading = ref<Schemas['Reading'] | null>(null)
@@ -78,7 +83,10 @@ function onPaste(event: ClipboardEvent) {
   const { selectionStart: from, selectionEnd: to } = box.value!
   const lines = (text.value.slice(0, from) + pasted + text.value.slice(to)).split('\n')
   const last = lines.pop()!
-  lines.filter(line => line.trim()).forEach(line => emit('keep', line.trim()))
+  emit(
+    'keepSeveral',
+    lines.map(line => line.trim()).filter(line => line !== ''),
+  )
   text.value = last
 }
 

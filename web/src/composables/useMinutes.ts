@@ -67,6 +67,11 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     act({ kind: 'add', lineId: line.id, line })
     return line.id
   }
+  /** Lines that come together, and are taken back together. */
+  function addSeveral(topicId: string | null, texts: string[]) {
+    const lines = texts.map(text => ({ id: newKey(), topicId, text }))
+    act(...lines.map((line): Deed => ({ kind: 'add', lineId: line.id, line })))
+  }
   const changed = (line: Line, body: Schemas['ChangedLine'], version = line.version): Deed => ({
     kind: 'change',
     lineId: line.id,
@@ -143,6 +148,7 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     unsent,
     act,
     add,
+    addSeveral,
     change,
     remove: (line: Line) => act({ kind: 'remove', lineId: line.id }),
     move,

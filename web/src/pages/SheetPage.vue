@@ -189,6 +189,7 @@ useSheetKeys(sheet, canWrite, discussed, {
             :topic-id="null"
             topic-title="Left over"
             @keep="(text, kind) => keep(LEFT)(text, kind)"
+            @keep-several="texts => minutes.addSeveral(null, texts)"
             @up="openLineAbove"
             @typing="now => (half = now)"
           />
@@ -241,6 +242,7 @@ useSheetKeys(sheet, canWrite, discussed, {
             :topic-title="topic.title"
             class="here-entry"
             @keep="(text, kind) => keep(topic.id)(text, kind)"
+            @keep-several="texts => minutes.addSeveral(topic.id, texts)"
             @up="openLineAbove"
             @typing="now => (half = now)"
           />
