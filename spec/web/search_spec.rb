@@ -35,7 +35,7 @@ RSpec.describe "Looking for words" do
     click_link "Lift B-09 before the storm"
     expect(page).to have_css "[data-line].found", text: "Lift B-09"
     visit "/series/#{week}?show=decisions"
-    click_button "Superseded: #{today.year}/1"
+    click_button "Supersede: #{today.year}/1"
     find("select").find("option", text: "Leave B-09").select_option
     expect(page).to have_content "superseded by #{today.year}/3"
     click_button "It holds again: #{today.year}/1"

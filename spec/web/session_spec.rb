@@ -57,9 +57,11 @@ RSpec.describe "A meeting in session" do
     select "for", from: "Marit Hauge votes"
     keep
     expect(page).to have_css ".motion", text: "a tie, so not carried: 1 for, 1 against"
+    expect(page).to have_css ".line.decision .mark", text: "Motion"
     click_button "Motion: We buy a boat"
     click_button "It was no motion"
     expect(page).to have_no_css ".motion"
+    expect(page).to have_css ".line.decision .mark", text: "Decided"
   end
 
   it "shortens a topic that no longer fits, and takes that back" do

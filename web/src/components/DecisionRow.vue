@@ -48,11 +48,11 @@ function choose(byLineId: string) {
         v-else-if="mayChange && later.length"
         type="button"
         class="quiet small"
-        :aria-label="`Superseded: ${decision.number}`"
+        :aria-label="`Supersede: ${decision.number}`"
         :aria-expanded="choosing"
         @click="choosing = !choosing"
       >
-        Superseded …
+        Supersede …
       </button>
       <select
         v-if="choosing"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import type { Schemas } from '../api/client'
+import { shortName } from '../names'
 import { carriedWords, list, shortDay } from '../time'
 import HandOver from './HandOver.vue'
 
@@ -8,7 +9,12 @@ import HandOver from './HandOver.vue'
  * One left-over action to be reviewed: done, carried over (with a word), split into several, handed over to another
  * series, or dropped with a reason. With the focus on the card, a key does each.
  */
-const { action, canReview } = defineProps<{ action: Schemas['LeftOver']; canReview: boolean; canTick: boolean }>()
+const { action, canReview, people } = defineProps<{
+  action: Schemas['LeftOver']
+  people: Schemas['Named'][]
+  canReview: boolean
+  canTick: boolean
+}>()
 const emit = defineEmits<{
   review: [Schemas['Review']]
   split: [texts: string[]]
@@ -147,8 +153,9 @@ function drop() {
     </p>
     <div class="foot small">
       <span class="soft"
-        >{{ list(action.owners.map(owner => owner.name.split(' ')[0]!)) || 'nobody yet' }} ·
-        {{ carriedWords(action.carried) }}<template v-if="action.stuck">, stuck</template></span
+        >{{ list(action.owners.map(owner => shortName(owner.name, people))) || 'nobody yet' }} ·
+        <template v-if="action.dueOn">due {{ shortDay(action.dueOn) }} · </template>{{ carriedWords(action.carried)
+        }}<template v-if="action.stuck">, stuck</template></span
       >
       <span v-if="verdict"
         ><b :class="verdict === 'carried over' ? 'carried' : 'fresh'">{{ verdict }}</b

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Sheet } from '../api/client'
 import { useFold } from '../composables/useFold'
-import { carriedWords } from '../time'
+import { carriedWords, shortDay } from '../time'
 
 /** What a sheet begins with: actions of earlier meetings, how often each was carried, and what became of it here. */
 const { actions } = defineProps<{ actions: Sheet['leftOver'] }>()
@@ -23,7 +23,8 @@ const { folded, rest, unfold } = useFold(() => actions.length)
         }}</span
         >{{ ' '
         }}<span class="soft small"
-          >· {{ action.owners.map(owner => owner.name).join(', ') || 'nobody yet' }}</span
+          >· {{ action.owners.map(owner => owner.name).join(', ') || 'nobody yet'
+          }}{{ action.dueOn ? ` · due ${shortDay(action.dueOn)}` : '' }}</span
         ></template
       >
     </li>

@@ -32,6 +32,8 @@ const emit = defineEmits<{
 }>()
 
 const MARKS = { note: '', decision: 'Decided', action: 'Action' }
+// What was put to the vote and not carried decides nothing.
+const mark = computed(() => (['lost', 'tied'].includes(line.motion?.outcome ?? '') ? 'Motion' : MARKS[line.kind]))
 // What was half done before a reload is open again.
 const editing = ref(canWrite && hasDraft(editDraft(line.id)))
 const box = ref<HTMLElement>()
@@ -98,7 +100,7 @@ function letGo(event: PointerEvent) {
     :class="[line.kind, { indented: line.indent === 1, unsent: line.entry, waits: !line.version && line.entry }]"
     :data-line="line.id"
   >
-    <span class="mark">{{ MARKS[line.kind] }}</span>
+    <span class="mark">{{ mark }}</span>
     <LineClash
       v-if="line.entry?.theirs !== undefined"
       :mine="line.text"

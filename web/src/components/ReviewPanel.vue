@@ -34,6 +34,7 @@ const open = computed(() => sheet.leftOver.filter(action => action.state === 'op
         :key="action.id"
         :class="{ folded: folded(i) }"
         :action="action"
+        :people="sheet.people"
         :can-review="canReview"
         :can-tick="action.mayChange && !frozen"
         @tick="$emit('tick', action)"

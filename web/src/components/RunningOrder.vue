@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas, Sheet } from '../api/client'
+import { shortName } from '../names'
 import { clock, wallNow } from '../time'
 
 /** A ruler of topics in their planned lengths: when each begins, what was used, what no longer fits. */
@@ -18,7 +19,7 @@ const entries = computed(() => {
     .map(topic => ({
       id: topic.id,
       title: topic.title,
-      who: topic.presenter?.name.split(' ')[0],
+      who: topic.presenter && shortName(topic.presenter.name, sheet.people),
       length: topic.lengthMin,
       slot: topic as Schemas['Slot'],
       present: topic.present,
@@ -30,7 +31,7 @@ const entries = computed(() => {
     topics.unshift({
       id: 'left-over',
       title: 'Left over',
-      who: undefined,
+      who: null,
       length: sheet.leftOverMin,
       slot: leftOver,
       present: inSession.value && sheet.presentTopicId === null,
