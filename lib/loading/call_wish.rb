@@ -25,7 +25,7 @@ module Loading
     def digest = Digest::SHA256.hexdigest(JSON.generate(to_h))
 
     # When it opens and closes. @return [Array<Time>]
-    def turns = meetings.flat_map { |one| open_time(one).then { |open| [open.starts_at, open.ends_at] } }
+    def turns = meetings.flat_map { |one| one.call_open(@now).then { |open| [open.starts_at, open.ends_at] } }
 
     # @return [Array<Records::Meeting>] those it is for, as far as they are not over
     def meetings
@@ -33,7 +33,8 @@ module Loading
         all = Records::Meeting.where(series_id: @series.id, state: %w[planned in_session closed issued])
         all = @call.meeting_id ? all.where(id: @call.meeting_id) : all.where(own_where: false)
         reach = @now - (@series.door_stays_min * 60)
-        all.where("ends_at > ? or state = 'in_session'", reach).in_order.limit(MOST).to_a
+        all.where("ends_at > ? or state = 'in_session'", reach).in_order.limit(MOST)
+          .each { |meeting| meeting.association(:series).target = @series }
       end
     end
 
@@ -49,15 +50,9 @@ module Loading
 
     def open_times
       meetings.map do |meeting|
-        open = open_time(meeting)
+        open = meeting.call_open(@now)
         {opens_at: open.starts_at.iso8601, starts_at: meeting.starts_at.iso8601, closes_at: open.ends_at.iso8601}
       end
-    end
-
-    def open_time(meeting)
-      return @series.door.open_time(meeting.interval) unless meeting.state == "in_session"
-
-      @series.door.open_time_on(meeting.interval, meeting.begun_at, @now)
     end
 
     # Each once: who runs it, who is in the series, who comes to single meetings, who has a time of their own.

@@ -44,6 +44,14 @@ module Records
 
     def interval = Core::Interval[starts_at, ends_at]
 
+    # When its call is open; that of a meeting that is on, whenever it was planned for.
+    # @return [Core::Interval]
+    def call_open(now)
+      return series.door.open_time(interval) unless state == "in_session"
+
+      series.door.open_time_on(interval, begun_at, now)
+    end
+
     # What holds for this meeting: its own, else what the series has.
     def options = series.options.with_own(own_options)
 

@@ -1,9 +1,9 @@
 /**
  * The hand never falls to the page: where the application moves what has the focus, that keeps it; where it takes it
- * away, what stands next to its place takes it. Nothing is done where somebody lets go of it themselves.
+ * away, what stands next to its place takes it, but no field: there the next key would write, and Ctrl+Z would not take
+ * back what was just done. Nothing is done where somebody lets go of it themselves.
  */
-const FOCUSABLE =
-  'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), [tabindex="0"]'
+const FOCUSABLE = 'a[href], button:not(:disabled), [tabindex="0"]:not(input, textarea)'
 let last: HTMLElement | null = null
 let around: HTMLElement[] = []
 
@@ -33,10 +33,10 @@ function neighbour(before: Node | null, after: Node | null): HTMLElement | null 
 
 function mend(changes: MutationRecord[]) {
   if (!last || document.activeElement !== document.body) return
-  if (last.isConnected) return last.focus({ preventScroll: true })
   const gone = changes.find(({ removedNodes }) => [...removedNodes].some(node => node.contains(last)))
-  const next = gone && neighbour(gone.previousSibling, gone.nextSibling)
-  if (next) next.focus({ preventScroll: true })
+  if (!gone) return
+  const next = last.isConnected ? last : neighbour(gone.previousSibling, gone.nextSibling)
+  next?.focus({ preventScroll: true })
 }
 
 /** From now on, for the whole page. */

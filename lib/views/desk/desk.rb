@@ -67,7 +67,7 @@ module Views
           mark: series.mark,
           place: meeting.location,
           call: Loading::WayIn.call(meeting, by, at: now, row: calls[meeting.id])&.to_h,
-          call_opens: (series.door.open_time(meeting.interval).starts_at if meeting.call&.ours),
+          call_opens: (meeting.call_open(now).starts_at if meeting.call&.ours),
           in_call: there[meeting.id]&.people&.count(&:in?) || 0,
           state: meeting.state,
           starts_at: meeting.starts_at,

@@ -104,7 +104,7 @@ module Views
         called_off_reason: meeting.called_off_reason,
         location: (meeting.location if meeting.own_where),
         call: (Loading::WayIn.call(meeting, person_id, at: now, row: @calls[meeting.id])&.to_h if own_call?(meeting)),
-        call_opens: (meeting.series.door.open_time(meeting.interval).starts_at if meeting.call&.ours),
+        call_opens: (meeting.call_open(now).starts_at if meeting.call&.ours),
         answer: given&.answer || "none",
         note: given&.note,
         lapsed: !given&.lapsed_at.nil?,

@@ -65,7 +65,7 @@ module Views
     def on_call
       return unless @meeting.call_ours
 
-      open = @meeting.series.door.open_time(@meeting.interval)
+      open = @meeting.call_open(@now)
       {
         made: call&.state == "made", opens_at: open.starts_at, closes_at: open.ends_at, plain: call&.plain&.to_h,
         here: there.people.select(&:in?).map { |one| person(one) },

@@ -43,7 +43,10 @@ function about(meeting: Meeting) {
     <h2 id="today">Today</h2>
     <div v-if="now" class="now">
       <div>
-        <p class="when">
+        <p v-if="!now.localStart.startsWith(today)" class="small fresh strong">
+          in session, planned for {{ mediumDay(now.localStart) }}
+        </p>
+        <p v-else class="when">
           {{ clock(now.localStart) }}–{{ clock(now.localEnd)
           }}<span v-if="now.state === 'in_session'" class="fresh small strong"> in session</span>
         </p>

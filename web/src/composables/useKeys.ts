@@ -18,22 +18,29 @@ const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 
-/** Letters that come closer than this are typed, not pressed: whoever types where no field is wants no deed of them. */
-const RUN_MS = 250
+/**
+ * Small letters that come closer than this are typed, not pressed: whoever types where no field is wants no deed of
+ * them. Any other key, and one that is heard elsewhere, ends such a run.
+ */
+const RUN_MS = 150
 let letterAt = -RUN_MS
-function isTyped({ key, timeStamp }: KeyboardEvent) {
-  if (!/^[\p{L} ]$/u.test(key)) return false
+function isTyped({ key, timeStamp }: KeyboardEvent, elsewhere: boolean) {
+  if (elsewhere || !/^[\p{Ll} ]$/u.test(key)) {
+    letterAt = -RUN_MS
+    return false
+  }
   const typed = timeStamp - letterAt < RUN_MS
   if (typed || key !== ' ') letterAt = timeStamp
   return typed
 }
 
 addEventListener('keydown', event => {
-  if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
-  if (document.querySelector('.v-dialog.v-overlay--active')) return
   const inField = isTyping(event.target)
+  const elsewhere = event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey
+  const typed = isTyped(event, elsewhere || inField)
+  if (elsewhere || document.querySelector('.v-dialog.v-overlay--active')) return
   // A space would press the button a letter before it has led to.
-  if (!inField && isTyped(event)) return event.preventDefault()
+  if (typed) return event.preventDefault()
   const found = active.findLast(
     key => key.run && key.key === event.key && (!inField || key.anywhere) && (key.when?.() ?? true),
   )
