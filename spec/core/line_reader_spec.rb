@@ -19,6 +19,14 @@ RSpec.describe Core::Sheet::LineReader do
     end
   end
 
+  it "reads holidays with whatever signs in their names" do
+    signs = described_class.new(**given, dates: {holidays: [[Date.new(2027, 1, 6), "Day (north) of 1/2 + 1?"]]})
+    expect(signs.read("Ines to order rope by Day (north) of 1/2 + 1?").due_on).to be_nil # a question
+    expect(signs.read("Ines to order rope by Day (north) of 1/2 + 1? and sand").due_on).to eq Date.new(2027, 1, 6)
+    expect(signs.read("Ines to order rope by Friday, sand by Day (north) of 1/2 + 1?, both today").doubtful.keys)
+      .to eq ["It says two: Friday and Day (north) of 1/2 + 1?"]
+  end
+
   # Whatever is taken out of a sentence, what is kept is its words in their order, and ends as a sentence does.
   it "never damages a sentence" do
     open_end = /\b(?:at|in|of|on|for|from|to|with|by|the|a|an|and|or|eve|after next|due|9am)\z/i

@@ -77,7 +77,7 @@ module Core
         @days = {"(?:the )?(#{named})" => :holiday}.merge(DAYS)
         @places = {at_end: patterns { |day| at_end(day) }, alone: patterns { |day| alone(day) },
                    inside: patterns { |day| /\s+(?<lead>#{INSIDE}) #{day}(?=[\s,;:])/i }}
-        days = @days.keys.map { |phrase| phrase.gsub(/\((?!\?)/, "(?:") }.join("|")
+        days = @days.keys.map { |phrase| phrase.gsub(/(?<!\\)\((?!\?)/, "(?:") }.join("|")
         @led = /\b#{INSIDE} (?<day>#{HOUR}(?:#{days}))(?![[:alnum:]])/i
         @other = /\A,? (?:or|and)(?: by| before)? (?<day>#{days})(?![[:alnum:]])/i
       end
