@@ -38,7 +38,7 @@ function add(event: Event) {
         Remove
       </button>
     </p>
-    <select v-if="sheet.may.nameDeputy && others.length" aria-label="May write this time" @change="add">
+    <select v-if="sheet.may.nameDeputy && others.length" class="in-line" aria-label="May write this time" @change="add">
       <option value="">Who else may write …</option>
       <option v-for="person in others" :key="person.id" :value="person.id">{{ person.name }}</option>
     </select>
@@ -48,17 +48,5 @@ function add(event: Event) {
 <style scoped>
 .deputies {
   margin-top: 6px;
-}
-select {
-  border: 0;
-  border-bottom: 1px dotted var(--soft);
-  background: none;
-  color: var(--soft);
-  font: inherit;
-  max-width: 100%;
-}
-select option {
-  color: #17231f;
-  background: #fff;
 }
 </style>

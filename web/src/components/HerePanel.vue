@@ -140,6 +140,7 @@ function said(person: Sheet['people'][number]) {
       <input
         ref="finder"
         v-model="typed"
+        class="in-line"
         aria-label="Somebody, by two letters of a name"
         aria-describedby="found"
         placeholder="Two letters of a name"
@@ -178,6 +179,7 @@ function said(person: Sheet['people'][number]) {
         >
         <select
           v-if="canTake"
+          class="in-line"
           :value="person.attendance ?? ''"
           :aria-label="`${person.name} is`"
           title="h here, c on the call, l late, g gone, s sent apologies, a absent"
@@ -198,14 +200,14 @@ function said(person: Sheet['people'][number]) {
         <input
           v-if="canTake && person.attendance && ['late', 'left'].includes(person.attendance)"
           inputmode="numeric"
-          class="time"
+          class="in-line time"
           :value="person.attendanceAt?.slice(0, 5)"
           :aria-label="`${person.name} ${person.attendance === 'late' ? 'came at' : 'left at'}`"
           @change="setTime(person, $event)"
         />
         <select
           v-if="mayEnter && person.id !== me"
-          class="entered"
+          class="in-line entered"
           :class="{ alarm: person.answer === 'declined' }"
           :value="person.answer"
           :aria-label="`Answer of ${person.name}, as you were told`"
@@ -259,11 +261,7 @@ ul {
   margin-top: 4px;
 }
 .find input {
-  border: 0;
-  border-bottom: 1px dotted var(--soft);
-  background: none;
   color: var(--ink);
-  font: inherit;
   min-height: 24px;
 }
 .person {
@@ -295,27 +293,14 @@ ul {
   justify-self: end;
   width: 64px;
   text-align: right;
-  border: 0;
-  border-bottom: 1px dotted var(--soft);
-  background: none;
   color: var(--ink);
-  font: inherit;
   font-size: 0.8571rem;
 }
 select {
-  border: 0;
-  border-bottom: 1px dotted var(--soft);
-  background: none;
-  color: var(--soft);
-  font: inherit;
   font-size: 0.8571rem;
   text-align: right;
   cursor: pointer;
   max-width: 120px;
-}
-select option {
-  color: #17231f;
-  background: #fff;
 }
 .answer {
   display: flex;

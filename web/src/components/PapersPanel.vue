@@ -30,7 +30,12 @@ const topicId = ref<string | null>(null)
       :bring="(id, file, told) => bringPaper({ meetingId, topicId }, id, file, told)"
       @changed="emit('changed')"
     >
-      <select v-if="mayBring && topics.length" v-model="topicId" class="small" aria-label="Papers added are for">
+      <select
+        v-if="mayBring && topics.length"
+        v-model="topicId"
+        class="in-line small"
+        aria-label="Papers added are for"
+      >
         <option :value="null">for the whole meeting</option>
         <option v-for="topic in topics" :key="topic.id" :value="topic.id">for {{ topic.title }}</option>
       </select>
@@ -45,16 +50,6 @@ const topicId = ref<string | null>(null)
   border-top: 1px solid var(--line);
 }
 select {
-  max-width: 100%;
-  border: 0;
-  border-bottom: 1px dotted var(--soft);
-  background: none;
-  color: var(--soft);
-  font: inherit;
   margin-right: 12px;
-}
-select option {
-  color: #17231f;
-  background: #fff;
 }
 </style>

@@ -35,7 +35,7 @@ function add(event: Event) {
         </button>
       </li>
     </ol>
-    <select v-if="sheet.may.hold" aria-label="Wants to speak" @change="add">
+    <select v-if="sheet.may.hold" class="in-line" aria-label="Wants to speak" @change="add">
       <option value="">Add somebody</option>
       <option v-for="person in others" :key="person.id" :value="person.id">{{ person.name }}</option>
     </select>
@@ -60,16 +60,5 @@ ol {
   margin: 4px 0;
   padding: 0;
   list-style: none;
-}
-select {
-  border: 0;
-  border-bottom: 1px dotted var(--soft);
-  background: none;
-  color: var(--soft);
-  font: inherit;
-}
-select option {
-  color: #17231f;
-  background: #fff;
 }
 </style>

@@ -26,5 +26,6 @@ export function useInSight(sheet: Ref<Sheet | undefined>) {
     inSight: (lineId: string) => {
       kept.value = lineId
     },
+    bring,
   }
 }

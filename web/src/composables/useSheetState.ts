@@ -1,7 +1,7 @@
 import type { Ref } from 'vue'
 import type { Schemas, Sheet } from '../api/client'
 import { count } from '../time'
-import { takeDraft } from './useDraft'
+import { lineDraft, takeDraft } from './useDraft'
 import type { useMinutes } from './useMinutes'
 import { useNotice } from './useNotice'
 import type { useSheet } from './useSheet'
@@ -21,7 +21,7 @@ export function useSheetState(
   function takeAlong({ id, topics }: Sheet) {
     keepEntry()
     for (const topicId of [null, ...topics.map(topic => topic.id)]) {
-      const text = takeDraft<string>(`line-${id}-${topicId}`)?.trim()
+      const text = takeDraft<string>(lineDraft(id, topicId))?.trim()
       if (text) minutes.add(topicId, text)
     }
   }

@@ -56,6 +56,7 @@ const frozen = computed(() => !sheet.value || sheet.value.state === 'issued' || 
 const route = useRoute()
 const changing = ref(route.query.change === '1')
 useFoundLine(() => sheet.value?.id)
+const { inSight, bring } = useInSight(sheet)
 type Entry = InstanceType<typeof LineEntry>
 const entry = useTemplateRef<Entry | Entry[]>('entry')
 const theEntry = () => (Array.isArray(entry.value) ? entry.value[0] : entry.value)
@@ -63,8 +64,10 @@ const topicForm = ref<{ focus: () => void } | null>(null)
 // On a phone the keyboard would cover the page: there one taps.
 const touches = matchMedia('(pointer: coarse)').matches
 const focusEntry = () => nextTick(() => theEntry()?.focus())
-watch(writing, (now, before) => {
-  if (now && now !== before && !touches) focusEntry()
+watch(writing, async (now, before) => {
+  if (!now || now === before || touches) return
+  await focusEntry()
+  if (before) bring()
 })
 watch(
   () => sheet.value?.id,
@@ -94,7 +97,6 @@ const numbers = computed(
 )
 const titleOf = (at: string) => sheet.value?.topics.find(topic => topic.id === at)?.title ?? 'Left over'
 const keyOf = (at: string) => (at === LEFT ? null : at)
-const { inSight } = useInSight(sheet)
 const keep = (at: string) => (text: string, kind?: Schemas['LineKind']) =>
   inSight(minutes.add(keyOf(at), text, { kind }))
 const busyOnes = computed(() => {
