@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_30_000010) do
+ActiveRecord::Schema[7.2].define(version: 2026_12_01_000001) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -110,10 +110,10 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000010) do
     t.string "meeting_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "state", limit: 20, null: false, collation: "ascii_bin"
-    t.datetime "happened_at"
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.boolean "from_call", default: false, null: false
+    t.text "spans", size: :long, null: false, collation: "utf8mb4_bin"
     t.index ["meeting_id", "person_id"], name: "index_attendances_on_meeting_id_and_person_id", unique: true
     t.index ["person_id"], name: "index_attendances_on_person_id"
     t.check_constraint "`state` in ('present','on_call','late','left','apologies','absent')", name: "attendances_state"

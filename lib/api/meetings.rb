@@ -69,7 +69,8 @@ module Api
 
     on :put, "/meetings/:id/attendance", "takeAttendanceOfAll", may: :hold_meeting, of: :meeting do
       attendance.attend_all(
-        meeting_id: params["id"], states: input[:people].to_h { |one| [one[:person_id], one[:state]] }
+        meeting_id: params["id"], states: input[:people].to_h { |one| [one[:person_id], one[:state]] },
+        times: input[:people].select { |one| one.key?(:times) }.to_h { |one| [one[:person_id], one[:times]] }
       )
       json sheet
     end

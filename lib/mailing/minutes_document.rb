@@ -128,11 +128,17 @@ module Mailing
     end
 
     def name_of(person)
-      at = person[:attendance_at]
-      how = {"on_call" => ["on the call", at && "from #{at}"].compact.join(", "), "late" => at && "from #{at}",
-             "left" => at && "until #{at}"}
-      said = [how[person[:attendance]], person[:instead_of]&.then { |name| "instead of #{name}" }].compact
+      said = [*times_of(person), person[:instead_of]&.then { |name| "instead of #{name}" }].compact
       said.empty? ? person[:name] : "#{person[:name]} (#{said.join(", ")})"
+    end
+
+    # Minutes frozen before several times were kept have one moment.
+    def times_of(person)
+      call = "on the call" if person[:attendance] == "on_call"
+      return [call, person[:attendance_words]].compact if person.key?(:attendance_words)
+
+      at, verb = person[:attendance_at], {"on_call" => "from", "late" => "from", "left" => "until"}[person[:attendance]]
+      [call, ("#{verb} #{at}" if at && verb)].compact
     end
 
     def quorum

@@ -203,30 +203,31 @@ RSpec.describe Core::Calls do
     [
       [[["09:50", nil]], nil, nil, [:on_call, nil]],
       [[["10:00", nil]], nil, nil, [:on_call, nil]],
-      [[["10:34", nil]], nil, nil, [:on_call, "10:34"]],
-      [[["09:50", "10:30"]], nil, nil, [:left, "10:30"]],
-      [[["09:50", "10:30"], ["10:40", nil]], nil, nil, [:on_call, nil]],
+      [[["10:34", nil]], nil, nil, [:on_call, "from 10:34"]],
+      [[["09:50", "10:30"]], nil, nil, [:left, "until 10:30"]],
+      [[["09:50", "10:30"], ["10:40", nil]], nil, nil, [:on_call, "until 10:30, from 10:40"]],
+      [[["10:20", "10:30"], ["10:34", "10:50"]], nil, nil, [:left, "10:20–10:50"]],
       [[["09:50", "10:56"]], nil, nil, [:on_call, nil]],
       [[["09:50", "10:40"]], nil, "10:44", [:on_call, nil]],
-      [[["09:50", "10:38"]], nil, "10:44", [:left, "10:38"]],
+      [[["09:50", "10:38"]], nil, "10:44", [:left, "until 10:38"]],
       [[["09:50", "09:58"]], nil, nil, nil],
       [[["10:50", nil]], nil, "10:44", nil],
       [[], nil, nil, nil],
       # begun a little early: who leaves before the hour was there, and nobody comes late before it
-      [[["09:50", "09:58"]], "09:52", nil, [:left, "09:58"]],
+      [[["09:50", "09:58"]], "09:52", nil, [:left, "until 09:58"]],
       [[["09:57", nil]], "09:52", nil, [:on_call, nil]],
       # held at another time than planned
-      [[["07:05", nil]], "07:00", nil, [:on_call, "07:05"]],
+      [[["07:05", nil]], "07:00", nil, [:on_call, "from 07:05"]],
       [[["07:00", "07:58"]], "07:00", nil, [:on_call, nil]],
-      [[["07:00", "07:30"]], "07:00", nil, [:left, "07:30"]],
-      [[["13:10", "13:20"]], "13:00", "13:22", [:on_call, "13:10"]]
+      [[["07:00", "07:30"]], "07:00", nil, [:left, "until 07:30"]],
+      [[["13:10", "13:20"]], "13:00", "13:22", [:on_call, "from 13:10"]]
     ].each do |times, begun, closed, said|
       it "#{times.inspect}, begun #{begun || "as planned"}#{", closed at #{closed}" if closed} → #{said.inspect}" do
         spans = times.map { |from, to| [at(from), to && at(to)] }
-        state, moment = described_class.attendance(
+        state, stay = described_class.attendance(
           spans, Core::Interval[at("10:00"), at("11:00")], begun_at: begun && at(begun), closed_at: closed && at(closed)
         )
-        expect([state, moment&.strftime("%H:%M")]).to eq(said || [nil, nil])
+        expect([state, stay&.words { |time| time.strftime("%H:%M") }]).to eq(said || [nil, nil])
       end
     end
 

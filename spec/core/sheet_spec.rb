@@ -119,14 +119,15 @@ RSpec.describe Core::Sheet do
 
     # Common practice: a quorum must be there when something is decided, not only when the meeting begins.
     ten = Time.utc(2026, 11, 30, 10)
+    whole, away = [[nil, nil]], []
     [
-      [[[:present, nil], [:on_call, nil]], ten, true], [[[:present, nil], [:late, ten + 60]], ten, false],
-      [[[:present, nil], [:late, ten]], ten, true], [[[:present, nil], [:left, ten]], ten, false],
-      [[[:present, nil], [:left, ten + 60]], ten, true], [[[:late, ten + 60], [:left, ten - 60]], nil, true],
-      [[[:present, nil], [:apologies, nil], [:absent, nil]], nil, false]
-    ].each do |attendances, moment, quorate|
-      it "finds #{quorate ? "a" : "no"} quorum of 2 #{"at ten " if moment}with #{attendances.inspect}" do
-        expect(described_class.quorate_at?(attendances, 2, moment)).to be quorate
+      [[whole, whole], ten, true], [[whole, [[ten + 60, nil]]], ten, false], [[whole, [[ten, nil]]], ten, true],
+      [[whole, [[nil, ten]]], ten, false], [[whole, [[nil, ten + 60]]], ten, true],
+      [[[[ten + 60, nil]], [[nil, ten - 60]]], nil, true], [[whole, away, away], nil, false],
+      [[whole, [[nil, ten - 60], [ten + 60, nil]]], ten, false], [[whole, [[nil, ten - 60], [ten, nil]]], ten, true]
+    ].each do |stays, moment, quorate|
+      it "finds #{quorate ? "a" : "no"} quorum of 2 #{"at ten " if moment}with #{stays.inspect}" do
+        expect(described_class.quorate_at?(stays.map { |one| Core::Sheet::Stay.new(one) }, 2, moment)).to be quorate
       end
     end
 

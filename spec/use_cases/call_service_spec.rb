@@ -142,6 +142,6 @@ RSpec.describe CallService do
     Records::CallReport.delete_all
     Records::Attendance.delete_all
     reports.each { |one| UseCases::CallReports.new(clock: clock).take(one) }
-    Records::Attendance.pluck(:person_id, :state, :happened_at).to_h { |id, *rest| [id, rest] }
+    Records::Attendance.pluck(:person_id, :state, :spans).to_h { |id, *rest| [id, rest] }
   end
 end

@@ -35,7 +35,7 @@ RSpec.describe "A meeting in session" do
     type(:tab)
     on("Lars Ekeli", "g")
     expect(page).to have_field "Lars Ekeli left at"
-    eventually { Records::Attendance.find_by(person_id: wen)&.happened_at&.strftime("%H:%M") == "09:41" }
+    eventually { Records::Attendance.find_by(person_id: wen)&.stay&.last_at&.strftime("%H:%M") == "09:41" }
     find(".entry textarea").click
     type("Agreed: we buy a boat")
     type(:enter)

@@ -135,7 +135,13 @@ function withDeed(sheet: Sheet, entry: Entry): Sheet {
         ...sheet,
         people: sheet.people.map(person =>
           person.id === deed.personId
-            ? { ...person, attendance: deed.body.state, attendanceAt: deed.body.at ?? null }
+            ? {
+                ...person,
+                attendance: deed.body.state,
+                attendanceAt: deed.body.at ?? null,
+                attendanceTimes: deed.body.times ?? null,
+                attendanceWords: null,
+              }
             : person,
         ),
       }
@@ -197,12 +203,16 @@ export function inverse(deed: Deed, sheet: Sheet): Deed | null {
     case 'attend': {
       const person = sheet.people.find(one => one.id === deed.personId)
       return person
-        ? { ...deed, body: { state: person.attendance ?? null, at: person.attendanceAt?.slice(0, 5) ?? null } }
+        ? { ...deed, body: { state: person.attendance ?? null, times: person.attendanceTimes ?? null } }
         : null
     }
     case 'attendAll': {
-      const states = new Map(sheet.people.map(person => [person.id, person.attendance]))
-      return { ...deed, people: deed.people.map(one => ({ ...one, state: states.get(one.personId) ?? null })) }
+      const before = new Map(sheet.people.map(person => [person.id, person]))
+      const stood = (id: string) => ({
+        state: before.get(id)?.attendance ?? null,
+        times: before.get(id)?.attendanceTimes ?? null,
+      })
+      return { ...deed, people: deed.people.map(one => ({ personId: one.personId, ...stood(one.personId) })) }
     }
     case 'review': {
       const review = sheet.leftOver.find(action => action.id === deed.actionId)?.review

@@ -41,11 +41,11 @@ module Core
         last&.kind == "recording_on"
       end
 
-      # What stands in the list of who was there: since when, if late; gone, if before the end.
+      # What stands in the list of who was there: since when, if late; gone, if before the end; and away in between.
       # @param spans [Array<Array(Time, Time)>] of one person
       # @param interval [Interval] of the meeting, as planned
       # @param begun_at, closed_at [Time, nil] when it was begun and closed
-      # @return [Array(Symbol, Time), nil] a state of Sheet::Attendance and its moment; nil: was not there during it
+      # @return [Array(Symbol, Sheet::Stay), nil] a state of Sheet::Attendance; nil: was not there during it
       def self.attendance(spans, interval, begun_at: nil, closed_at: nil)
         spans = spans.reject { |from, _| closed_at && from >= closed_at }
         return if spans.empty?
@@ -53,10 +53,17 @@ module Core
         held = Sheet::Attendance.held(interval, begun_at)
         from, to = spans.first.first, spans.last.last
         return if to && to <= [held.starts_at, begun_at].compact.min
-        return [:left, to] if to && to < (closed_at || held.ends_at) - END_S
-
-        [:on_call, (from if from > held.starts_at)]
+        gone = to if to && to < (closed_at || held.ends_at) - END_S
+        inner = joined(spans).flatten[1..-2]
+        times = [(from if from > held.starts_at), *inner, gone]
+        [gone ? :left : :on_call, Sheet::Stay.new(times.each_slice(2).to_a)]
       end
+
+      # Whoever is back so soon has not been away.
+      def self.joined(spans)
+        spans.slice_when { |(_, to), (from, _)| from - to >= END_S }.map { |some| [some.first[0], some.last[1]] }
+      end
+      private_class_method :joined
 
       private
 

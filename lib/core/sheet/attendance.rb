@@ -4,8 +4,6 @@ module Core
     module Attendance
       STATES = %i[present on_call late left apologies absent].freeze
       HERE = %i[present on_call late].freeze
-      # These two happen at a time.
-      TIMED = %i[late left].freeze
       # Begun so much earlier, it is another meeting time.
       EARLY_S = 3_600
       CLOCK = /\A([01]?\d|2[0-3]):([0-5]\d)\z/
@@ -21,20 +19,9 @@ module Core
 
       # The same at a moment, since people come late and leave early. What is written down after the meeting has no
       # moment: then whoever was there at any time counts.
-      # @param attendances [Array<Array(Symbol, Time)>] state, and when somebody came or left
+      # @param stays [Array<Stay>] of those who must come
       # @param moment [Time, nil]
-      def quorate_at?(attendances, quorum, moment)
-        quorum && attendances.count { |state, at| there?(state, at, moment) } >= quorum
-      end
-
-      def there?(state, at, moment)
-        case state
-        when :present then true
-        when :on_call, :late then moment.nil? || at.nil? || moment >= at
-        when :left then moment.nil? || (!at.nil? && moment < at)
-        else false
-        end
-      end
+      def quorate_at?(stays, quorum, moment) = quorum && stays.count { |stay| stay.at?(moment) } >= quorum
 
       # @param number [Integer, nil] of those who must come; percent [Integer, nil] of them, when no number is given
       # @param required [Integer] how many must come

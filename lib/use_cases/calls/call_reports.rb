@@ -109,13 +109,13 @@ module UseCases
     def mark(meeting, person, known)
       return false if known && !known.from_call
 
-      state, at = Core::Calls::Presence.attendance(
+      state, stay = Core::Calls::Presence.attendance(
         person.spans, meeting.interval, begun_at: meeting.begun_at, closed_at: meeting.closed_at
       )
       return !known.nil? && !!known.destroy! unless state
 
       row = known || Records::Attendance.new(meeting_id: meeting.id, person_id: person.person)
-      row.assign_attributes(state: state.to_s, happened_at: at, from_call: true)
+      row.assign_attributes(state: state.to_s, stay: stay, from_call: true)
       row.changed? && row.save!
     end
   end

@@ -22,9 +22,9 @@ module Views
     # @return [Boolean, nil] whether enough of those who must come are here, or were when it is over; nil where no
     #   quorum is asked for
     def quorate?
-      return Core::Sheet::Attendance.quorate_at?(attendances, needed, nil) if @meeting.closed_at
+      return Core::Sheet::Attendance.quorate_at?(attendances.map(&:stay), needed, nil) if @meeting.closed_at
 
-      Core::Sheet::Attendance.quorate?(attendances.map(&:first), needed)
+      Core::Sheet::Attendance.quorate?(attendances.map { |one| one.state.to_sym }, needed)
     end
 
     # @param lines [Array<Records::Line>]
@@ -61,14 +61,11 @@ module Views
 
     def quorate_when_written?(line)
       during = (@meeting.begun_at..@meeting.closed_at).cover?(line.written_at)
-      Core::Sheet::Attendance.quorate_at?(attendances, needed, during ? line.written_at : nil)
+      Core::Sheet::Attendance.quorate_at?(attendances.map(&:stay), needed, during ? line.written_at : nil)
     end
 
-    # Of those who must come. @return [Array<Array(Symbol, Time)>]
-    def attendances
-      @attendances ||= required.filter_map { |person, _| @here[person.id] }
-        .map { |one| [one.state.to_sym, one.happened_at] }
-    end
+    # Of those who must come. @return [Array<Records::Attendance>]
+    def attendances = @attendances ||= required.filter_map { |person, _| @here[person.id] }
 
     def required = asked.select { |_, role| role == "required" }
 
@@ -90,12 +87,20 @@ module Views
 
     def row(person, role, extra)
       attendance, given = @here[person.id], @answers[person.id]
-      at = attendance&.happened_at
       {
         id: person.id, name: person.name, role: role, extra: extra, guest: person.guest, time_zone: person.time_zone,
         answer: given&.answer || "none", answer_note: given&.note, attendance: attendance&.state,
-        from_call: attendance&.from_call || false, attendance_at: at && Core::Words.clock(@zone.wall(at)),
+        from_call: attendance&.from_call || false, **times(attendance),
         instead_of: instead_of[person.id], reachable: person.reachable?
+      }
+    end
+
+    def times(attendance)
+      clock = ->(time) { Core::Words.clock(@zone.wall(time)) }
+      stay = attendance&.stay
+      {
+        attendance_at: stay&.last_at && clock[stay.last_at], attendance_times: stay&.text(&clock),
+        attendance_words: stay&.words(&clock)
       }
     end
   end

@@ -4457,8 +4457,11 @@ export interface components {
             answer: components["schemas"]["AnswerWord"];
             answerNote: string | null;
             attendance: components["schemas"]["AttendanceState"] | null;
-            /** @description wall-clock time such as 09:41 */
+            /** @description wall-clock time such as 09:41, of the last coming or leaving */
             attendanceAt: string | null;
+            attendanceTimes?: components["schemas"]["AttendanceTimes"];
+            /** @description the times as minutes say them */
+            attendanceWords?: string | null;
             guest?: boolean;
             /** @description as the call service has reported it */
             fromCall?: boolean;
@@ -4936,11 +4939,15 @@ export interface components {
         AttendanceWish: {
             state: components["schemas"]["AttendanceState"] | null;
             at?: string | null;
+            times?: components["schemas"]["AttendanceTimes"];
         };
+        /** @description all stretches somebody was there, such as 10:20–12:53, 13:10–; where it is said, what stood before does not count */
+        AttendanceTimes: string | null;
         AttendanceOfAll: {
             people: {
                 personId: components["schemas"]["Key"];
                 state: components["schemas"]["AttendanceState"] | null;
+                times?: components["schemas"]["AttendanceTimes"];
             }[];
         };
         Answer: {

@@ -13,11 +13,12 @@ import { plain } from '../plain'
 /** Who comes, before; who is here, during and after. */
 const { sheet, me } = defineProps<{ sheet: Sheet; me: string }>()
 const emit = defineEmits<{
-  attend: [personId: string, state: Schemas['AttendanceState'] | null, at?: string]
+  attend: [personId: string, state: Schemas['AttendanceState'] | null, when?: { at?: string; times?: string }]
   everybody: []
   answer: [Schemas['AnswerWord']]
 }>()
 
+type Person = Sheet['people'][number]
 const { remove } = useExtras(() => sheet.id)
 const STATES: [Schemas['AttendanceState'] | '', string][] = [
   ['', 'not yet'],
@@ -29,7 +30,7 @@ const STATES: [Schemas['AttendanceState'] | '', string][] = [
   ['absent', 'absent'],
 ]
 const asked = computed(() => sheet.people.filter(person => person.role !== 'informed' || person.attendance))
-const isHere = (person: Sheet['people'][number]) => ['present', 'on_call', 'late'].includes(person.attendance ?? '')
+const isHere = (person: Person) => ['present', 'on_call', 'late'].includes(person.attendance ?? '')
 const before = computed(() => sheet.state === 'planned')
 const canTake = computed(() => sheet.may.hold && ['in_session', 'closed'].includes(sheet.state))
 const mine = computed(() => sheet.people.find(person => person.id === me))
@@ -51,7 +52,7 @@ const WORDS = ['none', ...GIVEN] as const
 const mayEnter = computed(() => before.value && sheet.may.nameDeputy)
 const { answer: keepAnswer } = useAnswerDeeds(() => sheet.seriesId)
 const { say, complain } = useNotice()
-async function enter(person: Sheet['people'][number], event: Event) {
+async function enter(person: Person, event: Event) {
   const field = event.target as HTMLSelectElement
   const word = field.value as Schemas['AnswerWord']
   try {
@@ -108,15 +109,25 @@ watch(meant, async ([one, ...others]) => {
   byName.value = true
   document.querySelector<HTMLElement>(`[data-person="${one.id}"] select`)?.focus()
 })
-function setTime(person: Sheet['people'][number], event: Event) {
+/** Whoever came and left, or left and came back, has several times: they are typed together. */
+const severalTimes = (person: Person) => (person.attendanceTimes?.match(/\d:\d/g) ?? []).length > 1
+const hasTimes = (person: Person) => ['late', 'left'].includes(person.attendance ?? '') || severalTimes(person)
+const timesField = (person: Person) =>
+  (severalTimes(person) ? person.attendanceTimes : person.attendanceAt?.slice(0, 5)) ?? ''
+const timesVerb = (person: Person) =>
+  severalTimes(person) ? 'was here' : person.attendance === 'late' ? 'came at' : 'left at'
+const TIMES = /^[\d:\s–,;-]*[–-][\d:\s–,;-]*$/
+function setTime(person: Person, event: Event) {
   const field = event.target as HTMLInputElement
   const at = readTime(field.value)
-  if (at) emit('attend', person.id, person.attendance ?? null, at)
-  else field.value = person.attendanceAt ?? ''
+  if (TIMES.test(field.value)) emit('attend', person.id, person.attendance ?? null, { times: field.value.trim() })
+  else if (at && !severalTimes(person)) emit('attend', person.id, person.attendance ?? null, { at })
+  else field.value = timesField(person)
 }
 
-function said(person: Sheet['people'][number]) {
+function said(person: Person) {
   const [, word] = STATES.find(([state]) => state === (person.attendance ?? ''))!
+  if (severalTimes(person)) return `${word}, ${person.attendanceWords ?? ''}`.replace(/, $/, '')
   const from = person.attendance === 'on_call' ? 'from ' : ''
   return person.attendanceAt ? `${word}, ${from}${person.attendanceAt}` : word
 }
@@ -198,11 +209,12 @@ function said(person: Sheet['people'][number]) {
           </option>
         </select>
         <input
-          v-if="canTake && person.attendance && ['late', 'left'].includes(person.attendance)"
-          inputmode="numeric"
+          v-if="canTake && hasTimes(person)"
           class="in-line time"
-          :value="person.attendanceAt?.slice(0, 5)"
-          :aria-label="`${person.name} ${person.attendance === 'late' ? 'came at' : 'left at'}`"
+          :class="{ several: severalTimes(person) }"
+          :value="timesField(person)"
+          :aria-label="`${person.name} ${timesVerb(person)}`"
+          title="One time, or all of them: 10:20–12:53, 13:10–"
           @change="setTime(person, $event)"
         />
         <select
@@ -295,6 +307,10 @@ ul {
   text-align: right;
   color: var(--ink);
   font-size: 0.8571rem;
+}
+.time.several {
+  grid-column: 1 / -1;
+  width: 100%;
 }
 select {
   font-size: 0.8571rem;

@@ -54,7 +54,7 @@ const everybodyIsHere = () =>
       v-if="!off"
       :sheet="sheet"
       :me="me"
-      @attend="(personId, to, at) => minutes.act({ kind: 'attend', personId, body: { state: to, at } })"
+      @attend="(personId, to, when) => minutes.act({ kind: 'attend', personId, body: { state: to, ...when } })"
       @answer="answer => doing.answer(me, { answer })"
       @everybody="everybodyIsHere"
     />
