@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_12_01_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_12_01_000002) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -41,6 +41,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_12_01_000001) do
     t.datetime "updated_at", null: false
     t.string "split_from_id", limit: 36, collation: "ascii_bin"
     t.string "handed_from_id", limit: 36, collation: "ascii_bin"
+    t.string "topic_id", limit: 36, collation: "ascii_bin"
     t.index ["closed_at_meeting_id"], name: "index_action_items_on_closed_at_meeting_id"
     t.index ["handed_from_id"], name: "index_action_items_on_handed_from_id"
     t.index ["line_id"], name: "index_action_items_on_line_id", unique: true
@@ -48,6 +49,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_12_01_000001) do
     t.index ["series_id", "state"], name: "index_action_items_on_series_id_and_state"
     t.index ["split_from_id"], name: "index_action_items_on_split_from_id"
     t.index ["state", "due_on"], name: "index_action_items_on_state_and_due_on"
+    t.index ["topic_id"], name: "index_action_items_on_topic_id"
     t.check_constraint "`state` = 'open' = (`closed_at` is null)", name: "action_items_closed"
     t.check_constraint "`state` in ('open','done','dropped','handed_over')", name: "action_items_state"
   end
@@ -564,10 +566,12 @@ ActiveRecord::Schema[7.2].define(version: 2026_12_01_000001) do
     t.check_constraint "`state` in ('planned','in_session','closed','issued','called_off')", name: "meetings_state"
   end
 
-  create_table "minutes_pdfs", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+  create_table "minutes_pdfs", primary_key: ["id", "open_part"], charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
+    t.string "id", limit: 36, null: false, collation: "ascii_bin"
     t.binary "bytes", size: :medium, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.boolean "open_part", default: false, null: false
   end
 
   create_table "minutes_versions", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
@@ -1060,6 +1064,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_12_01_000001) do
     t.integer "position", null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.boolean "closed", default: false, null: false
     t.index ["presenter_id"], name: "fk_rails_3ff2a442fa"
     t.index ["series_id", "position"], name: "index_standing_topics_on_series_id_and_position"
   end
@@ -1168,7 +1173,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_12_01_000001) do
     t.string "state", limit: 20, default: "on", null: false, collation: "ascii_bin"
     t.string "word", limit: 500
     t.string "shared_id", limit: 36, collation: "ascii_bin"
+    t.boolean "closed", default: false, null: false
     t.index ["brought_by_id"], name: "index_topics_on_brought_by_id"
+    t.index ["closed", "series_id"], name: "index_topics_on_closed_and_series_id"
     t.index ["meeting_id"], name: "index_topics_on_meeting_id"
     t.index ["presenter_id"], name: "index_topics_on_presenter_id"
     t.index ["series_id", "state"], name: "index_topics_on_series_id_and_state"

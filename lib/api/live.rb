@@ -11,7 +11,8 @@ module Api
     # So much may wait for one who reads slowly.
     MOST_WAITING = 2_000_000
 
-    Stream = Struct.new(:io, :meeting_id, :told, :opened_at, :alive_at, :waiting)
+    # `closed` whether they read closed topics.
+    Stream = Struct.new(:io, :meeting_id, :closed, :told, :opened_at, :alive_at, :waiting)
 
     def self.hub = @hub ||= new
 
@@ -22,9 +23,10 @@ module Api
     end
 
     # @param after [Integer, nil] the last change the reader knows of; nil: all so far
+    # @param closed [Boolean] whether they read closed topics
     # @return [Array] a Rack response that hands its socket over
-    def stream(meeting_id, after: nil)
-      opened = ->(io) { add(io, meeting_id, after) }
+    def stream(meeting_id, closed:, after: nil)
+      opened = ->(io) { add(io, meeting_id, closed, after) }
       [
         200,
         {
@@ -41,9 +43,9 @@ module Api
 
     private
 
-    def add(io, meeting_id, after)
+    def add(io, meeting_id, closed, after)
       last = Records::Change.last_number(meeting_id)
-      stream = Stream.new(io, meeting_id, after || last, @clock.now, @clock.now, "".b)
+      stream = Stream.new(io, meeting_id, closed, after || last, @clock.now, @clock.now, "".b)
       write(stream, "retry: 300\nevent: open\ndata: {}\n\n")
       gap(stream, last) unless after.nil? || whole?(meeting_id, after, last)
       @lock.synchronize do
@@ -81,20 +83,27 @@ module Api
 
     # What is wrong with one stream ends that one alone; its browser comes back.
     def tell_all(stream, changes)
-      changes.each { |_, number, text| tell(stream, number, text) }
+      changes.each { |_, number, whole, others| tell(stream, number, stream.closed ? whole : others) }
       keep(stream)
     rescue => error
       Log.broken(error, "followSheet")
       drop(stream)
     end
 
-    # @return [Array<Array(String, Integer, String)>] meeting, number and what is written
+    # @return [Array<Array(String, Integer, String, String)>] meeting, number and what is written to who reads closed
+    #   topics, and to others
     def changed(streams)
       seen = streams.group_by(&:meeting_id).transform_values { |some| some.map(&:told).min }
       rows = Records::Change.since(seen)
       # Of several changes of the same thing the last tells what there is to tell.
       rows.reverse.uniq { |meeting_id, _, kind, subject_id| [meeting_id, kind, subject_id] }.reverse
-        .map { |meeting_id, number, *what| [meeting_id, number, event(number, content(meeting_id, *what))] }
+        .map { |meeting_id, number, *what| [meeting_id, number, *events(number, *content(meeting_id, *what))] }
+    end
+
+    # Most of the time both are told the same.
+    def events(number, whole, others)
+      text = event(number, whole)
+      [text, (whole == others) ? text : event(number, others)]
     end
 
     def content(meeting_id, kind, subject_id)
@@ -104,7 +113,7 @@ module Api
     rescue => error
       # Something was removed while it was read, or is broken: who reads the sheet anew sees which.
       Log.broken(error, "followSheet") unless error.is_a?(Core::NotFound)
-      {kind: "sheet"}
+      [{kind: "sheet"}] * 2
     end
 
     def event(number, content) = "id: #{number}\nevent: changed\ndata: #{Json.write({number: number, **content})}\n\n"

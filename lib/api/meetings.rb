@@ -4,7 +4,8 @@ module Api
     on(:get, "/meetings/:id", "showSheet", may: :see_sheet, of: :meeting) { json sheet }
 
     on :get, "/meetings/:id/live", "followSheet", may: :see_sheet, of: :meeting do
-      Live.hub.stream(params["id"], after: last_seen)
+      closed = Loading::ClosedTopics.reads?(params["id"], person_id)
+      Live.hub.stream(params["id"], closed: closed, after: last_seen)
     end
 
     on :put, "/meetings/:id/state", "changeMeetingState", may: :hold_meeting, of: :meeting do

@@ -8,7 +8,10 @@ module Api
     }.freeze
 
     on(:get, "/meetings/:id/papers", "listPapers", may: :see_papers, of: :meeting) do
-      json({papers: Loading::Papers.of(params["id"])})
+      meeting = Records::Meeting.includes(series: :members).find(params["id"])
+      closed = Loading::ClosedTopics.from(meeting, person_id)
+      found = Loading::Papers.of(params["id"])
+      json({papers: closed ? closed.papers(found) : found})
     end
 
     on(:post, "/meetings/:id/papers", "beginPaper", may: :bring_topic, of: :meeting) do
@@ -37,6 +40,7 @@ module Api
       may: :link, of: :answer do
       paper = papers.find_whole(params["paperId"])
       raise Core::NotFound unless link.meetings.exists?(id: paper.meeting_id)
+      raise Core::NotFound if Loading::ClosedTopics.hides?(paper.topic_id, params["personId"])
 
       hand_out paper
     end
@@ -45,7 +49,8 @@ module Api
       may: :link, of: :answer do
       raise Core::NotFound unless link.meetings.exists?(id: params["meetingId"])
 
-      hand_out_pdf(*use(Views::MinutesFile).issued_pdf(params["meetingId"]))
+      minutes = Views::MinutesFile.new(by: params["personId"])
+      hand_out_pdf(*minutes.issued_pdf(params["meetingId"]))
     end
 
     on :get, "/meetings/:id/agenda", "readAgenda", may: :see_sheet, of: :meeting do

@@ -3,10 +3,9 @@ module Core
   # it is about. What is not in the table is refused, and refusing does not reveal that the thing exists.
   module Rights
     # admin: looks after people and places. keeper, chair: run the series. deputy: writes and holds meetings for the
-    # keeper. member: must come or comes if free. informed:
-    # gets the papers. self: the one it belongs to, or who looks after it. person: anybody signed in. anyone: also those
-    # who are not.
-    ROLES = %i[admin keeper chair deputy member informed self person anyone].freeze
+    # keeper. member: must come or comes if free; required: must come. informed: gets the papers. self: the one it
+    # belongs to, or who looks after it. person: anybody signed in. anyone: also those who are not.
+    ROLES = %i[admin keeper chair deputy member required informed self person anyone].freeze
 
     RUN = %i[keeper chair].freeze
     HOLD = %i[keeper chair deputy].freeze
@@ -47,6 +46,7 @@ module Core
       invite: RUN,
       see_strands: TAKE_PART,
       see_sheet: TAKE_PART,
+      see_closed: %i[keeper chair deputy required],
       see_issued_minutes: %i[keeper chair member informed],
       hold_meeting: HOLD,
       write_minutes: HOLD,

@@ -33,6 +33,17 @@ module Loading
       time_poll: ->(id) { Records::TimePoll.where(id: id).pick(:kept_by_id) }
     }.freeze
 
+    # kind of thing => SQL for the topic it belongs to
+    CLOSED_TOPIC_OF = {
+      topic: ":id",
+      line: "select topic_id from `lines` where id = :id",
+      action: "select topic_id from action_items where id = :id",
+      paper: "select coalesce(papers.topic_id, action_items.topic_id) from papers " \
+        "left join action_items on action_items.id = papers.action_item_id where papers.id = :id"
+    }.freeze
+
+    MEMBERS = {"required" => %i[member required], "optional" => %i[member], "informed" => %i[informed]}.freeze
+
     TOWARDS = <<~SQL.freeze
       select people.admin, series.keeper_id, series.chair_id, series_members.role, exists (
         select 1 from deputies
@@ -44,6 +55,11 @@ module Loading
       left join series_members on series_members.series_id = series.id and series_members.person_id = people.id
       where people.id = :person
     SQL
+
+    # @return [Array<Symbol>] what somebody is in a series
+    def self.named(person_id, keeper_id, chair_id, role)
+      [*(:keeper if keeper_id == person_id), *(:chair if chair_id == person_id), *MEMBERS[role]]
+    end
 
     def initialize(person_id)
       @person_id = person_id
@@ -61,6 +77,7 @@ module Loading
       return if kind == :incoming_mail && Core::Rights.allow?(right, roles)
 
       series_id = kind && (SERIES_OF[kind]&.call(id) || raise(Core::NotFound))
+      refuse_closed(kind, id)
       right = :see_actions if right == :see_papers && kind == :paper && meeting_of(kind, id).nil?
       roles = roles(series_id, meeting_of(kind, id))
       return if Core::Rights.allow?(right, roles, own: own?(kind, id, whose))
@@ -98,6 +115,12 @@ module Loading
 
     private
 
+    # What belongs to a closed topic is there for who reads it alone.
+    def refuse_closed(kind, id)
+      topic = CLOSED_TOPIC_OF[kind] or return
+      raise Core::NotFound if ClosedTopics.hidden("topics.id = (#{topic})", @person_id, id: id).any?
+    end
+
     # For information one gets the minutes and nothing before.
     def refuse_until_issued
       raise Core::NotFound.new(
@@ -126,10 +149,7 @@ module Loading
       end
     end
 
-    def named(keeper_id, chair_id, role)
-      [(:keeper if keeper_id == @person_id), (:chair if chair_id == @person_id),
-        {"required" => :member, "optional" => :member, "informed" => :informed}[role]].compact
-    end
+    def named(keeper_id, chair_id, role) = Access.named(@person_id, keeper_id, chair_id, role)
 
     def issued?(meeting_id) = Records::Meeting.where(id: meeting_id, state: "issued").exists?
 

@@ -27,6 +27,9 @@ module Loading
       PrivateLink.check(PrivateLink.token(:action, action_id, person_id: person_id), token)
       raise Core::NotFound unless Records::ActionOwner.exists?(action_item_id: action_id, person_id: person_id)
 
+      topic_id = Records::ActionItem.where(id: action_id).pick(:topic_id)
+      raise Core::NotFound if ClosedTopics.hides?(topic_id, person_id)
+
       PrivateLink.check_end(:action, Records::ActionItem.where(id: action_id).pick(:closed_at), now)
       @action_id, @person_id = action_id, person_id
     end

@@ -14,12 +14,22 @@ module Loading
       new(found || raise(Core::NotFound))
     end
 
-    # @return [Hash, nil] title, at, location, topics and left_over; nil while nothing is planned
+    # @return [Hash, nil] title, at, location, topics, left_over and closed, the topics not everybody reads; nil while
+    #   nothing is planned
     def to_h
       return if topics.empty? && left_over.empty?
 
-      {title: @series.title, at: at, location: @meeting.location, topics: topics, left_over: left_over}
+      {
+        title: @series.title, at: at, location: @meeting.location, topics: topics, left_over: left_over, closed: closed
+      }
     end
+
+    # As those are told who do not read closed topics.
+    # @param agenda [Hash, nil] as to_h gives it, or gave it once
+    def self.for_others(agenda) = closed_in(agenda).agenda(agenda)
+
+    # @return [Core::Sheet::ClosedTopics]
+    def self.closed_in(agenda) = Core::Sheet::ClosedTopics.new(agenda.to_h[:closed] || [])
 
     # @return [Array<Hash>] id, number, title, length_min, purpose, presenter, text and in_writing
     def topics
@@ -39,11 +49,13 @@ module Loading
       names = Records::Person.where(id: topics.map(&:presenter_id)).pluck(:id, :name).to_h
       topics.map do |topic|
         {"id" => topic.id, "title" => topic.title, "length_min" => topic.length_min,
-         "presenter" => names[topic.presenter_id]}
+         "presenter" => names[topic.presenter_id], "closed" => topic.closed}
       end
     end
 
     private
+
+    def closed = Records::Topic.where(series_id: @series.id, closed: true).ids
 
     def at
       from, to = [@meeting.starts_at, @meeting.ends_at].map { |time| @series.zone.wall(time) }
@@ -53,7 +65,7 @@ module Loading
     def topic_row(topic, number, names)
       {
         id: topic.id, number: number, title: topic.title, length_min: topic.length_min, purpose: topic.purpose,
-        presenter: names[topic.presenter_id], text: topic.text, in_writing: topic.in_writing
+        presenter: names[topic.presenter_id], text: topic.text, in_writing: topic.in_writing, closed: topic.closed
       }
     end
 
@@ -67,8 +79,8 @@ module Loading
 
     def row(record, carried)
       {
-        text: record.text, owners: record.owners.map { |one| one.person.name }, carried: carried,
-        due: record.due_on && Core::Words.day(record.due_on)
+        text: record.text, topic_id: record.topic_id, owners: record.owners.map { |one| one.person.name },
+        carried: carried, due: record.due_on && Core::Words.day(record.due_on)
       }
     end
   end

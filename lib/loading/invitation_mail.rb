@@ -20,8 +20,10 @@ module Loading
     # @return [MailFrame]
     def frame = @frame ||= MailFrame.now(@series, @next, now: @now)
 
-    # @return [Array<Array(String, String, String)>] name, type and bytes of what goes along
-    def files = @files ||= NextPapers.files(frame.agenda, frame.papers)
+    # @return [Array<Array(String, String, String)>] name, type and bytes of what goes along with the mail of one reader
+    def files(person)
+      (@files ||= {})[others?(person)] ||= NextPapers.files(agenda(person), papers(person))
+    end
 
     # @param one [Recipients::Recipient] whose kind may also be :reminder
     # @param content [Core::Invitation::Content] what is told
@@ -41,8 +43,8 @@ module Loading
         kind: one.kind, content: content, note: why || note, wording: filled(wording, one.person, content, at, link),
         keeper: frame.keeper, role: one.role.to_s, role_before: one.role_before&.to_s,
         first: said_first(one.person, content, at), changes: changes, from: at, lapsed: frame.lapsed_of(one.person.id),
-        records: records?(content), agenda: off ? nil : frame.agenda,
-        papers: off ? [] : frame.papers,
+        records: records?(content), agenda: (agenda(one.person) unless off),
+        papers: off ? [] : papers(one.person),
         url: (series_url unless off || one.person.guest),
         answer_url: (answer_url(one.person, link) unless off), own_page: (CHANGE if books?(one.person)),
         options: frame.core_options, deed: @deed, own: one.person.id == @series.keeper_id, pasted: link == :none,
@@ -58,6 +60,20 @@ module Loading
 
     CHANGE = Mailing::BookingLetters::CHANGE
     private_constant :CHANGE
+
+    # Whoever does not read closed topics is told less.
+    def others?(person)
+      return false unless closed.any?
+
+      @readers ||= ClosedTopics.readers(@series)
+      !@readers.include?(person.id)
+    end
+
+    def closed = @closed ||= Agenda.closed_in(frame.agenda)
+
+    def agenda(person) = others?(person) ? closed.agenda(frame.agenda) : frame.agenda
+
+    def papers(person) = others?(person) ? closed.papers(frame.papers) : frame.papers
 
     # Of a meeting that somebody has booked.
     def booking
@@ -128,7 +144,7 @@ module Loading
     def filled(wording, person, content, at, link)
       return if wording.nil? || content.start.nil?
 
-      agenda = frame.agenda
+      agenda = agenda(person)
       Core::Invitation::Wording.fill(
         wording,
         "title" => content.title, "next" => first_meeting(person, content, at), "rule" => content.sentence(from: at),

@@ -8,10 +8,11 @@ module Loading
     module_function
 
     # @param series_ids [Array<String>]
+    # @param hidden [Array<String>] topics whose actions are left out
     # @return [Hash{String => Core::CarryForward::Ledger}] by series
-    def of(series_ids, topics: true)
+    def of(series_ids, topics: true, hidden: [])
       meetings = meetings_of(Records::Meeting.where(series_id: series_ids))
-      actions = values(Records::ActionItem.where(series_id: series_ids), ACTION) { |row| action(row) }
+      actions = values(Records::ActionItem.where(series_id: series_ids).besides(hidden), ACTION) { |row| action(row) }
       topics = topics ? values(Records::Topic.on.where(series_id: series_ids), TOPIC) { |row| topic(row) } : {}
       series_ids.to_h { |id| [id, ledger(meetings[id], actions[id], topics[id])] }
     end

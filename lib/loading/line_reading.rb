@@ -5,8 +5,10 @@ module Loading
     HOLIDAYS_AHEAD = 400
 
     # @param meeting [Records::Meeting]
-    def initialize(meeting)
+    # @param topic_id [String, nil] under a closed topic work is given to nobody who does not read it
+    def initialize(meeting, topic_id: nil)
       @meeting = meeting
+      @closed = !topic_id.nil? && Records::Topic.exists?(id: topic_id, closed: true)
       @series = Records::Series.includes(:keeper, members: :person).find(meeting.series_id)
     end
 
@@ -15,7 +17,7 @@ module Loading
     def read(text)
       reading = reader.read(text)
       {
-        kind: reading.kind.to_s, text: reading.text, due_on: reading.due_on, owners: named(reading.owner_ids),
+        kind: reading.kind.to_s, text: reading.text, due_on: reading.due_on, owners: owners(reading),
         doubtful: doubtful(reading), action: reading.action && work(reading.action)
       }
     end
@@ -29,11 +31,19 @@ module Loading
       )
     end
 
-    def work(action) = {text: action.text, due_on: action.due_on, owners: named(action.owner_ids)}
+    def work(action) = {text: action.text, due_on: action.due_on, owners: owners(action)}
+
+    def owners(reading) = named(reading.owner_ids - outside)
+
+    def outside
+      @outside ||= @closed ? people.map(&:id) - ClosedTopics.readers(@series, @meeting.id) : []
+    end
 
     def doubtful(reading)
       all = reading.doubtful.merge(reading.action&.doubtful.to_h)
-      all.map { |name, ids| {name: name, people: named(ids)} }
+      left_out = (reading.owner_ids + reading.action&.owner_ids.to_a).uniq & outside
+      all.map { |name, ids| {name: name, people: named(ids)} } +
+        left_out.map { |id| {name: "#{names[id]} does not read closed topics", people: []} }
     end
 
     def people

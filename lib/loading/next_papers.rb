@@ -26,7 +26,7 @@ module Loading
         attached = paper[:size_bytes] <= room
         room -= paper[:size_bytes] if attached
         type = MiniMime.lookup_by_filename(paper[:name])&.content_type || paper[:content_type]
-        {**paper.slice(:id, :name, :size_bytes), type: type, attached: attached}
+        {**paper.slice(:id, :name, :size_bytes, :topic_id), type: type, attached: attached}
       end
     end
 

@@ -93,7 +93,10 @@ module Mailing
 
     def number = @sheet[:meeting_number]&.then { |number| "number #{number} of this series" }
 
-    def files = @sheet[:files]&.join(", ")&.then { |names| names unless names.empty? }
+    def files
+      names = [*@sheet[:files], *@sheet[:closed_files]]
+      names.join(", ") if names.any?
+    end
 
     def following
       at = @sheet.dig(:next_meeting, :local_start) or return

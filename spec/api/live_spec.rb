@@ -10,7 +10,7 @@ RSpec.describe Api::Live do
 
   def open_stream(meeting_id, after: nil)
     reader, writer = IO.pipe
-    hub.stream(meeting_id, after: after)[1].fetch("rack.hijack").call(writer)
+    hub.stream(meeting_id, closed: true, after: after)[1].fetch("rack.hijack").call(writer)
     expect(reader.gets("\n\n")).to include "event: open"
     [reader, writer]
   end

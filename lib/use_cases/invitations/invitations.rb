@@ -69,7 +69,7 @@ module UseCases
         at: again?(mail) ? mail.created_at : sending.sent_at
       )
       parts = parts.merge(booked(sending)&.parts(one.person, composer.told_to(one, content(sending.id))) || {})
-      parts.merge(attachments: Core::Invitation::News::CANCELS.include?(one.kind) ? [] : composer.files)
+      parts.merge(attachments: Core::Invitation::News::CANCELS.include?(one.kind) ? [] : composer.files(one.person))
     end
 
     private

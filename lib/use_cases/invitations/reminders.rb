@@ -70,11 +70,20 @@ module UseCases
           alone(meeting) do
             write do
               asked(meeting, "papers").count do |person|
-                mail(meeting, "papers", person, papers[meeting.id].map(&:name))
+                shown = names(papers[meeting.id], meeting, person)
+                shown.any? && mail(meeting, "papers", person, shown)
               end
             end
           end
         end
+    end
+
+    # Of papers, those of closed topics for who reads them.
+    def names(papers, meeting, person)
+      return papers.map(&:name) if papers.none?(&:topic_id)
+
+      closed = Loading::ClosedTopics.from(meeting, person.id)
+      papers.reject { |paper| closed&.hides?(paper.topic_id) }.map(&:name)
     end
 
     # Nobody who still waits for a seat, nor anybody who has not been told of the series.

@@ -16,7 +16,7 @@ module UseCases
       near = Core::Reminders.due_dates(now.to_date)
       actions = Records::ActionItem.where(state: "open", due_on: (near.first - 1)..(near.last + 1))
         .includes(:series, owners: {person: :days_off}).order(:due_on, :id)
-      actions.flat_map { |action| action.owners.map { |owner| [owner.person, action] } }
+      owners_of(actions)
         .group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
         .select { |person, _| person.zone.wall(now).to_time.hour >= Core::Reminders::HOUR }
     end
@@ -51,7 +51,7 @@ module UseCases
 
       actions = Records::ActionItem.where(series_id: meeting.series_id, state: "open").where("raised_at < ?", now)
         .includes(:series, owners: :person).order(Arel.sql("due_on is null, due_on, raised_at, id"))
-      by_owner = actions.flat_map { |action| action.owners.map { |owner| [owner.person, action] } }.group_by(&:first)
+      by_owner = owners_of(actions).group_by(&:first)
       write { by_owner.count { |person, pairs| ask_one(meeting, person, pairs.map(&:last)) } }
     end
 
@@ -70,6 +70,11 @@ module UseCases
           rows: rows(actions, person)
         )
       )
+    end
+
+    # @return [Array<Array(Records::Person, Records::ActionItem)>] as far as owners read them
+    def owners_of(actions)
+      Loading::ClosedTopics.read_by(actions.flat_map { |one| one.owners.map { |owner| [owner.person, one] } })
     end
 
     def rows(actions, person) = Loading::ActionLink.rows(actions || [], person)

@@ -141,6 +141,7 @@ module UseCases
         raise Core::Invalid.new("Choose owners from the people of the series.", pointer: "/ownerIds")
       end
 
+      Closing.new(by: by, clock: @clock).check_owners(action, ids)
       standing = action.owners.reload.map(&:person_id)
       action.owners.where(person_id: standing - ids).delete_all
       (ids - standing).each do |person_id|
@@ -152,7 +153,7 @@ module UseCases
     private
 
     def copy_for(action, person_id)
-      same = action.attributes.slice("series_id", "text", "due_on", "raised_at", "raised_at_meeting_id")
+      same = action.attributes.slice("series_id", "topic_id", "text", "due_on", "raised_at", "raised_at_meeting_id")
       copy = Records::ActionItem.create!(id: Records::Key.make(now), **same)
       Records::ActionOwner.create!(action_item_id: copy.id, person_id: person_id)
       keep(copy, "raised", "one each", nil)
@@ -193,6 +194,7 @@ module UseCases
       meeting = find(Records::Meeting, meeting_id)
       part = Records::ActionItem.create!(
         id: id, series_id: whole.series_id, raised_at_meeting_id: meeting_id, split_from_id: whole.id,
+        topic_id: whole.topic_id,
         text: reading[:text], due_on: reading[:due_on] || whole.due_on, raised_at: [meeting.starts_at, now].min
       )
       owners = reading[:owners].map { |owner| owner[:id] }

@@ -24,7 +24,7 @@ module UseCases
     # Who brings a topic is asked to write beforehand; it is taken as read then. Inside a transaction.
     def ask_in_writing(topic, meeting)
       person = Records::Person.find_by(id: topic.presenter_id || topic.brought_by_id)
-      return if person.nil? || person.id == by
+      return if person.nil? || person.id == by || Loading::ClosedTopics.hides?(topic.id, person.id)
 
       Outbox.new(clock: @clock).put(
         reason: "in-writing:#{topic.id}:#{meeting.id}", series_id: meeting.series_id, to: person,

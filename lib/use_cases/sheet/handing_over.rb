@@ -42,6 +42,9 @@ module UseCases
       if action.series_id == series.id
         raise Core::Invalid.new("It is in this series already.", pointer: "/seriesId")
       end
+      if Records::Topic.exists?(id: action.topic_id, closed: true)
+        raise Core::Conflict.new("It belongs to a closed topic, and stays in this series.", code: "state")
+      end
       unless action.state == "open"
         raise Core::Conflict.new("This action is closed already.", code: "state")
       end

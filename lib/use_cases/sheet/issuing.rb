@@ -20,7 +20,7 @@ module UseCases
     # @return [Hash] what Mailing::Message#source takes besides key and address
     def compose(mail)
       _, meeting_id, number = mail.reason.split(":")
-      minutes = minutes_of(meeting_id, number.to_i)
+      minutes = minutes_of(meeting_id, number.to_i, mail.person_id)
       minutes[:mail].parts(mail.person_id).merge(
         reply_to: minutes[:reply_to], attachments: [["minutes.pdf", "application/pdf", minutes[:pdf]]]
       )
@@ -48,6 +48,7 @@ module UseCases
         next unless meeting.correcting_reason
 
         meeting.update!(state: "issued", correcting_reason: nil)
+        close_again(meeting_id)
         Records::Change.note(meeting_id, now)
       end
       nil
@@ -74,6 +75,12 @@ module UseCases
     private
 
     def versions(meeting_id) = Records::MinutesVersion.where(meeting_id: meeting_id).order(:number)
+
+    # What was closed when it was issued, and opened since without being issued so.
+    def close_again(meeting_id)
+      rows = versions(meeting_id).last.sheet["topics"].select { |row| row["closed"] }
+      Records::Topic.where(id: rows.map { |row| row["id"] }).update_all(closed: true)
+    end
 
     def settle(version, at)
       version.update!(approved_at_meeting_id: at&.id, approved_by_id: at && by, approved_at: at && now)
@@ -110,27 +117,37 @@ module UseCases
       }
     end
 
-    # What all mails of a version share, read once for a batch of them.
-    def minutes_of(meeting_id, number)
-      (@minutes ||= {})[[meeting_id, number]] ||= begin
-        version = versions(meeting_id).find_by(number: number) or raise Core::NotFound
-        before = versions(meeting_id).where("number < ?", number).last
-        document = Views::MinutesFile.document(version.sheet, version: version)
-        changes = before ? Views::MinutesFile.changes(before, version) : []
-        url = "#{Settings.origin}/meetings/#{meeting_id}"
-        {
-          mail: Mailing::Minutes.new(document, url: url, reason: version.reason, changes: changes),
-          pdf: pdf_of(version, document), reply_to: version.meeting.series.keeper.email
-        }
-      end
+    # What all mails of a version share, read once for a batch of them: for who reads closed topics, and for others.
+    def minutes_of(meeting_id, number, person_id)
+      version = version_of(meeting_id, number)
+      closed = (@closed ||= {})[[meeting_id, person_id]] ||= [Loading::ClosedTopics.from(version.meeting, person_id)]
+      (@minutes ||= {})[[version.id, closed.first.nil?]] ||= minutes(version, closed.first)
+    end
+
+    def version_of(meeting_id, number)
+      (@versions ||= {})[[meeting_id, number]] ||=
+        versions(meeting_id).includes(meeting: {series: %i[members keeper]}).find_by(number: number) ||
+        raise(Core::NotFound)
+    end
+
+    def minutes(version, closed)
+      before = versions(version.meeting_id).where("number < ?", version.number).last
+      document = Views::MinutesFile.document(version.sheet, version: version, closed: closed)
+      changes = before ? Views::MinutesFile.changes(before, version, closed: closed) : []
+      url = "#{Settings.origin}/meetings/#{version.meeting_id}"
+      {
+        mail: Mailing::Minutes.new(document, url: url, reason: version.reason, changes: changes),
+        pdf: pdf_of(version, document, open_part: !closed.nil?), reply_to: version.meeting.series.keeper.email
+      }
     end
 
     # Made once and kept: whoever has it has the same.
-    def pdf_of(version, document)
-      kept = Records::MinutesPdf.where(id: version.id)
+    # @param open_part [Boolean] without what stands under closed topics
+    def pdf_of(version, document, open_part:)
+      kept = Records::MinutesPdf.where(id: version.id, open_part: open_part)
       kept.pick(:bytes) || begin
         made = Mailing::MinutesPdf.new(document).source
-        write { Records::MinutesPdf.insert({id: version.id, bytes: made}) }
+        write { Records::MinutesPdf.insert({id: version.id, open_part: open_part, bytes: made}) }
         kept.pick(:bytes)
       end
     end

@@ -9,7 +9,7 @@ module UseCases
       once(Records::Line, id, within: meeting_id) do
         meeting = editable(meeting_id)
         check_topic(meeting, topic_id)
-        wish = read(meeting, typed(text), kind, action)
+        wish = read(meeting, typed(text), kind, action, topic_id)
         line = Records::Line.create!(
           id: id, meeting_id: meeting_id, topic_id: topic_id, author_id: by, written_at: now, indent: indent,
           position: position(meeting_id, topic_id, after_id), **wish.except(:action)
@@ -28,7 +28,7 @@ module UseCases
         meeting = editable(line.meeting_id)
         text = words(text, pointer: "/text", missing: "A line cannot be empty. Remove it instead.")
         action ||= standing_action(line) if kind && kind != "note"
-        wish = read(meeting, text, kind, action)
+        wish = read(meeting, text, kind, action, line.topic_id)
         wish.delete(:typed) if kind == "action" # so that it can be made a note as it was typed
         update(line, version, **wish.except(:action))
         wish[:action] ? change_action(meeting, line, wish[:action]) : drop_action(line)
@@ -48,6 +48,7 @@ module UseCases
           check_topic(meeting, topic_id)
           number = position(line.meeting_id, topic_id, after_id, except: id)
           line.update_columns(topic_id: topic_id, position: number)
+          move_action(line)
         end
         note(line)
       end
@@ -100,12 +101,12 @@ module UseCases
     # Read where no kind is wished, or an action without saying whose and by when. A decision that gives somebody work
     # raises an action, too.
     # @return [Hash] kind, text, typed, doubtful, and action: owner_ids, due_on and perhaps a text of its own; or nil
-    def read(meeting, text, kind, action)
+    def read(meeting, text, kind, action, topic_id)
       if kind && (kind != "action" || action)
         return {kind: kind, text: text, typed: text, doubtful: nil, action: (action unless kind == "note")}
       end
 
-      reading = Loading::LineReading.new(meeting).read(text)
+      reading = Loading::LineReading.new(meeting, topic_id: topic_id).read(text)
       as_typed = reading[:kind] == "note" || (kind && kind != reading[:kind])
       {
         kind: kind || reading[:kind], text: as_typed ? text : reading[:text], typed: text,
@@ -149,7 +150,8 @@ module UseCases
 
       action = Records::ActionItem.create!(
         id: wish[:id] || Records::Key.make(now), series_id: meeting.series_id, raised_at_meeting_id: meeting.id,
-        line_id: line.id, text: wish[:text] || line.text, due_on: wish[:due_on], raised_at: [meeting.starts_at, now].min
+        line_id: line.id, topic_id: line.topic_id, text: wish[:text] || line.text, due_on: wish[:due_on],
+        raised_at: [meeting.starts_at, now].min
       ) # a meeting may be held early
       set_owners(action, wish[:owner_ids] || [])
       Records::ActionChange.create!(
@@ -166,6 +168,15 @@ module UseCases
 
     def set_owners(action, ids)
       Actions.new(by: by, clock: @clock).set_owners(action, ids)
+    end
+
+    # What was made of the action goes along.
+    def move_action(line)
+      action = Records::ActionItem.find_by(line_id: line.id) or return
+      Records::ActionItem.where(id: action.id).or(Records::ActionItem.where(split_from_id: action.id))
+        .update_all(topic_id: line.topic_id)
+      action.reload
+      Closing.new(by: by, clock: @clock).check_owners(action, action.owners.map(&:person_id))
     end
 
     def drop_action(line)

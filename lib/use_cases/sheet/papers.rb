@@ -81,7 +81,8 @@ module UseCases
     # A paper of a topic goes where its topic goes.
     def topic_of(meeting, topic_id)
       return if topic_id.nil?
-      return topic_id if Records::Topic.exists?(id: topic_id, series_id: meeting.series_id)
+      there = Records::Topic.exists?(id: topic_id, series_id: meeting.series_id)
+      return topic_id if there && !Loading::ClosedTopics.hides?(topic_id, by)
 
       raise Core::Invalid.new("Choose a topic of this sheet.", pointer: "/topicId")
     end

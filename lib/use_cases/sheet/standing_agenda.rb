@@ -25,6 +25,7 @@ module UseCases
     def begin_like(series, like_id)
       members = Records::SeriesMember.where(series_id: series.id).pluck(:person_id)
       topics = Records::StandingTopic.where(series_id: like_id).order(:position, :id).to_a
+      topics = topics.reject(&:closed) unless reads_closed?(like_id)
       return if topics.empty?
 
       topics.each { |topic| begin_topic(series, topic, members) }
@@ -71,6 +72,10 @@ module UseCases
 
     private
 
+    def readers(series) = @readers ||= Loading::ClosedTopics.readers(series)
+
+    def reads_closed?(series_id) = Loading::ClosedTopics.readers(Records::Series.find(series_id)).include?(by)
+
     def standing(series) = Records::StandingTopic.where(series_id: series.id).in_order.to_a
 
     def untouched(series) =
@@ -81,10 +86,14 @@ module UseCases
       if topic[:presenter_id] && !people.include?(topic[:presenter_id])
         raise Core::Invalid.new("Choose somebody of this series.", pointer: "/topics/#{i}/presenterId")
       end
+      if topic[:closed] && topic[:presenter_id] && !readers(series).include?(topic[:presenter_id])
+        raise Core::Invalid.new("Choose somebody who reads closed topics.", pointer: "/topics/#{i}/presenterId")
+      end
       title = Core::Title.read(topic[:title], pointer: "/topics/#{i}/title", missing: "Give the topic a title.")
       {
         id: topic[:id], title: title, purpose: topic[:purpose] || "discussion", length_min: topic[:length_min],
-        presenter_id: topic[:presenter_id], text: words(topic[:text]), sub: topic[:sub] || false
+        presenter_id: topic[:presenter_id], text: words(topic[:text]), sub: topic[:sub] || false,
+        closed: topic[:closed] || false
       }
     end
 

@@ -34,6 +34,8 @@ module UseCases
     private
 
     def refuse(topic, series)
+      raise Core::Conflict.new("A closed topic stays in its series.", code: "state") if topic.closed
+
       if topic.series_id == series.id ||
           topic.shared_id && Records::Topic.waiting.exists?(shared_id: topic.shared_id, series_id: series.id)
         raise Core::Invalid.new("It is in this series already.", pointer: "/seriesId")

@@ -5,7 +5,7 @@ module UseCases
 
     # What others than keeper and chair bring waits: it stands on the agenda when one of them takes it.
     # @param id [String] key made by the browser; a repeated call changes nothing
-    # @param rest [Hash] text, sub and in_writing
+    # @param rest [Hash] text, sub, in_writing and closed
     def add(id:, meeting_id:, title:, purpose: "discussion", length_min: 10, presenter_id: nil, **rest)
       once(Records::Topic, id, within: meeting_id) do
         meeting = editable(meeting_id)
@@ -13,23 +13,24 @@ module UseCases
           id: id, series_id: meeting.series_id, meeting_id: meeting_id, brought_by_id: by,
           position: Records::Topic.last_position(meeting.series_id) + 1, state: runs?(meeting) ? "on" : "brought_in",
           **checked(meeting, title, purpose, length_min, presenter_id), **extras(rest)
-        )
+        ).then { |topic| Closing.new(by: by, clock: @clock).check(topic, meeting, before: false) }
         note_topics(meeting_id)
       end
       nil
     end
 
     # @param version [Integer] the version seen
-    # @param rest [Hash] text, sub and in_writing; what is not given stays
+    # @param rest [Hash] text, sub, in_writing and closed; what is not given stays
     def change(id:, version:, title:, purpose:, length_min:, presenter_id: nil, **rest)
       write do
         topic = find(Records::Topic, id)
         meeting_id = Loading::Topics.standing(topic)
         meeting = editable(meeting_id)
-        asked_before = topic.in_writing
+        asked_before, closed_before = topic.in_writing, topic.closed
         wish = {**checked(meeting, title, purpose, length_min, presenter_id), **extras(rest)}
         next unless update(topic, version, **wish)
 
+        Closing.new(by: by, clock: @clock).check(topic, meeting, before: closed_before)
         touch(meeting_id) if topic.standing_id
         TopicSharing.new(by: by, clock: @clock).follow(topic)
         BroughtTopics.new(by: by, clock: @clock).ask_in_writing(topic, meeting) if topic.in_writing && !asked_before

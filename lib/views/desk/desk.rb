@@ -55,7 +55,7 @@ module Views
           .in_order
       found = Records::Base.fill(found, :held_place, {series: %i[members held_place]}, known: @run)
       answers = Records::Answer.where(meeting_id: found.map(&:id), person_id: by).pluck(:meeting_id, :answer).to_h
-      left_over = Records::ActionItem.where(series_id: found.map(&:series_id), state: "open").group(:series_id).count
+      left_over = choice.seen.where(series_id: found.map(&:series_id), state: "open").group(:series_id).count
       calls = Records::Call.of_all(found)
       there = Loading::CallPresence.of_all(found.select { |one| calls.key?(one.id) }.map(&:id))
       found.map do |meeting|
@@ -90,7 +90,9 @@ module Views
       end
     end
 
-    def open_actions = Records::ActionItem.owned_by(by).where(state: "open")
+    def open_actions = choice.seen.owned_by(by).where(state: "open")
+
+    def choice = @choice ||= ActionChoice.new(by: by, clock: @clock)
 
     def open_count = (actions.size < MOST_ACTIONS) ? actions.size : open_actions.count
 

@@ -37,8 +37,23 @@ module Views
 
     def informed = @informed ||= Records::SeriesMember.where(person_id: by, role: "informed").pluck(:series_id)
 
+    # Nothing of closed topics that are not for the reader.
+    def besides_closed(records)
+      topics = Loading::ClosedTopics.hidden_from(by, taking_part.map(&:first) + informed)
+      return records if topics.empty?
+
+      actions = Records::ActionItem.where(topic_id: topics)
+      ids = [
+        topics, Records::Line.where(topic_id: topics).ids, actions.ids,
+        Records::ActionChange.where(action_item_id: actions.select(:id)).ids,
+        Records::Paper.where.not(id: Records::Paper.besides(topics).select(:id)).ids
+      ]
+      records.where.not(id: ids.flatten)
+    end
+
     # Who only gets papers sees what was issued.
     def seen(records)
+      records = besides_closed(records)
       whole = records.where(series_id: taking_part.map(&:first))
       return whole if informed.empty?
 

@@ -36,9 +36,9 @@ module Views
         run_note: member&.run_note,
         meetings:
           meetings.map do |meeting|
-            meeting_view(meeting, zone, answers[meeting.id], person_id).merge(papers: Loading::Papers.of(meeting.id))
+            meeting_view(meeting, zone, answers[meeting.id], person_id).merge(papers: papers(meeting, person_id))
           end,
-        agenda: agenda(meetings.find { |meeting| meeting.state == "planned" }), minutes: minutes(link, zone)
+        agenda: agenda(meetings.find { |meeting| meeting.state == "planned" }, person_id), minutes: minutes(link, zone)
       }
     end
 
@@ -114,12 +114,21 @@ module Views
     end
 
     # What is planned for the next one, in their order.
-    def agenda(meeting)
+    def agenda(meeting, person_id)
       return [] unless meeting
 
+      closed = Loading::ClosedTopics.from(meeting, person_id)
       Loading::Agenda.of(meeting.id).topics.map do |topic|
-        topic.slice(:number, :title, :length_min, :presenter, :text, :in_writing)
+        (closed ? closed.topic(topic) : topic).slice(:number, :title, :length_min, :presenter, :text, :in_writing)
       end
+    end
+
+    def papers(meeting, person_id)
+      found = Loading::Papers.of(meeting.id)
+      return found if found.none? { |paper| paper[:topic_id] }
+
+      closed = Loading::ClosedTopics.from(meeting, person_id)
+      closed ? closed.papers(found) : found
     end
   end
 end

@@ -9,6 +9,8 @@ module Views
     # @return [Array(String, String)] name and bytes
     def zip(series_id)
       series = find(Records::Series, series_id)
+      @hidden = Loading::ClosedTopics.hidden_from(by, [series_id])
+      @closed = Core::Sheet::ClosedTopics.new(@hidden) unless Loading::ClosedTopics.readers(series).include?(by)
       buffer = Zip::OutputStream.write_buffer do |zip|
         minutes(series) { |name, bytes| put(zip, name, bytes) }
         put(zip, "decisions.csv", Decisions.new(by: by, clock: @clock).csv(series_id))
@@ -34,7 +36,7 @@ module Views
       versions.to_a.group_by(&:meeting_id).each do |meeting_id, some|
         day = series.zone.wall(starts.fetch(meeting_id)).date.iso8601
         some.each do |version|
-          document = MinutesFile.document(version.sheet, version: version)
+          document = MinutesFile.document(version.sheet, version: version, closed: @closed)
           name = "minutes/#{day}#{", version #{version.number}" if some.size > 1}"
           yield "#{name}.pdf", Mailing::MinutesPdf.new(document).source
           yield "#{name}.md", Mailing::MinutesMarkdown.new(document).source
@@ -44,7 +46,7 @@ module Views
 
     def papers(series)
       room, left = MOST_PAPER_BYTES, []
-      whole = Records::Paper.where(series_id: series.id, complete: true).includes(:meeting)
+      whole = Records::Paper.besides(@hidden).where(series_id: series.id, complete: true).includes(:meeting)
       whole.order(:created_at, :id).each do |paper|
         room -= paper.size_bytes
         next left << paper.name if room.negative?

@@ -53,6 +53,7 @@ module Views
 
     # @param series [Array<Records::Series>] @return [Array<Hash>] the oldest first
     def rows(series)
+      @hidden = Loading::ClosedTopics.hidden_from(by, series.map(&:id)).to_set
       meetings = Records::Meeting.where(series_id: series.map(&:id), state: %w[closed issued]).in_order.to_a
       decided = Records::Line.standing.where(meeting_id: meetings.map(&:id), kind: "decision").in_order
         .pluck(:meeting_id, :id, :text, :topic_id, :superseded_by_id).group_by(&:first)
@@ -63,7 +64,11 @@ module Views
       all = meetings.flat_map do |meeting|
         in_sheet_order(decided.fetch(meeting.id, []), topics).select { |row| decides?(motions[row[1]]) }.map do |row|
           motion = motions[row[1]]
-          decision(row, meeting, by_id.fetch(meeting.series_id), topics, approved).merge(motion: motion && said(motion))
+          masked(
+            decision(row, meeting, by_id.fetch(meeting.series_id), topics, approved).merge(
+              motion: motion && said(motion)
+            ), row[3]
+          )
         end
       end
       superseded(all.group_by { |row| row[:series][:id] }.values.flat_map { |some| numbered(some) })
@@ -98,6 +103,13 @@ module Views
         topic: topics[topic_id]&.title, approved: approved.include?(meeting.id),
         series: {id: series.id, name: series.title}, superseded_by: by_id
       }
+    end
+
+    # What was decided under a closed topic has its number for everybody, and its words for who may read them.
+    def masked(row, topic_id)
+      return row unless @hidden.include?(topic_id)
+
+      row.merge(text: Core::Sheet::ClosedTopics::TITLE, topic: Core::Sheet::ClosedTopics::TITLE, motion: nil)
     end
 
     def said(motion) = Core::Sheet::Motion.words(motion.outcome, **motion.counts)

@@ -19,7 +19,8 @@ module Views
     def rows(shown)
       ids = shown.map(&:id)
       coming = Records::Meeting.where(series_id: ids).coming(now).group(:series_id).minimum(:starts_at)
-      open = Records::ActionItem.where(series_id: ids, state: "open").group(:series_id).count
+      hidden = Loading::ClosedTopics.hidden_from(by, ids)
+      open = Records::ActionItem.besides(hidden).where(series_id: ids, state: "open").group(:series_id).count
       mine = shown.select { |series| series.run_by?(by) }
       Records::Base.fill(mine, {members: :person})
       untold = Untold.new(by: by, clock: @clock).of(mine)

@@ -89,7 +89,8 @@ module Views
     def taking_part? = !(roles & Core::Rights::TAKE_PART).empty?
 
     def going
-      ledger = Loading::Ledgers.of([@series.id])[@series.id]
+      hidden = Loading::ClosedTopics.hidden_from(by, [@series.id])
+      ledger = Loading::Ledgers.of([@series.id], hidden: hidden)[@series.id]
       {next: next_meeting(ledger), figures: figures(ledger)}
     end
 

@@ -21,7 +21,9 @@ module Views
     def one_of(series, strands) = {id: series.id, title: series.title, strands: strands}
 
     def of(series, owner_id: nil, **choice)
-      ledgers = Loading::Ledgers.of(series.map(&:id), topics: false)
+      ids = series.map(&:id)
+      @hidden = Loading::ClosedTopics.hidden_from(by, ids)
+      ledgers = Loading::Ledgers.of(ids, topics: false, hidden: @hidden)
       owned = owned_by(owner_id, series)
       drawn = series.map { |one| drawn(ledgers[one.id], one, owned, choice) }
       actions = action_rows(drawn.flat_map(&:rows), ledgers)
@@ -43,7 +45,8 @@ module Views
 
     # Who owns any action of a series, by name. @return [Hash{String => Array<Hash>}]
     def owners_of(series)
-      Records::ActionOwner.joins(:action_item, :person).where(action_items: {series_id: series.map(&:id)})
+      Records::ActionOwner.joins(:action_item, :person).merge(Records::ActionItem.besides(@hidden))
+        .where(action_items: {series_id: series.map(&:id)})
         .distinct.order("people.name", "people.id").pluck("action_items.series_id", "people.id", "people.name")
         .group_by(&:first).transform_values { |rows| rows.map { |_, id, name| {id: id, name: name} } }
     end

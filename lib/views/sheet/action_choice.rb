@@ -29,12 +29,23 @@ module Views
       Records::Series.run_by(by).or(Records::Series.where(id: member))
     end
 
+    # Of closed topics only those the reader may read.
+    # @return [ActiveRecord::Relation]
+    def seen = Records::ActionItem.besides(hidden)
+
+    # @return [Array<String>] closed topics
+    def hidden
+      @hidden ||= Loading::ClosedTopics.hidden_from(
+        by, (series.ids + Records::ActionItem.owned_by(by).distinct.pluck(:series_id)).uniq
+      )
+    end
+
     private
 
     def of(whose)
-      return Records::ActionItem.owned_by(by) if whose == "mine" || whose == by
+      return seen.owned_by(by) if whose == "mine" || whose == by
 
-      there = Records::ActionItem.where(series_id: series.select(:id))
+      there = seen.where(series_id: series.select(:id))
       (whose == "all") ? there : there.owned_by(whose)
     end
 

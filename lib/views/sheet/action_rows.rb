@@ -29,7 +29,8 @@ module Views
         carried: ledger.carried(core, up_to: up_to), stuck: ledger.stuck?(core, today: today, up_to: up_to),
         series_id: action.series_id, series_title: action.series.title,
         raised_on: action.series.zone.wall(action.raised_at).date,
-        raised_at_meeting_id: action.raised_at_meeting_id, line_id: action.line_id, closed_at: action.closed_at,
+        raised_at_meeting_id: action.raised_at_meeting_id, line_id: action.line_id, topic_id: action.topic_id,
+        closed_at: action.closed_at,
         may_change: may_change?(action, by), version: action.lock_version
       }
     end

@@ -62,7 +62,7 @@ module Views
     # everybody's.
     def choices
       series = choosing.series.order(:title, :id).pluck(:id, :title)
-      open = Records::ActionItem.where(series_id: series.map(&:first), state: "open")
+      open = choosing.seen.where(series_id: series.map(&:first), state: "open")
       owners = open.joins(owners: :person).distinct.order("people.name", "people.id").pluck("people.id", "people.name")
       named = ->(rows) { rows.map { |id, name| {id: id, name: name} } }
       {series: named[series], people: named[owners]}

@@ -25,7 +25,8 @@ module Views
       Records::Base.fill(here, :brought_by, known: @known).map do |topic|
         {
           id: topic.id, title: topic.title, purpose: topic.purpose, length_min: topic.length_min, text: topic.text,
-          brought_by: {id: topic.brought_by_id, name: topic.brought_by.name}, version: topic.lock_version
+          brought_by: {id: topic.brought_by_id, name: topic.brought_by.name}, closed: topic.closed,
+          version: topic.lock_version
         }
       end
     end

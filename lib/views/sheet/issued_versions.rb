@@ -6,11 +6,12 @@ module Views
 
     module_function
 
+    # @param closed [Core::Sheet::ClosedTopics] what the reader does not see
     # @return [Array<Hash>] number, reason, when and by whom, what it says otherwise than the one before, when approved
-    def of(meeting_id, zone)
+    def of(meeting_id, zone, closed:)
       versions = Records::MinutesVersion.where(meeting_id: meeting_id).order(:number).includes(:issued_by).to_a
       versions.each_with_index.map do |version, i|
-        changes = i.zero? ? [] : MinutesFile.changes(versions[i - 1], version)
+        changes = i.zero? ? [] : MinutesFile.changes(versions[i - 1], version, closed: closed)
         {
           number: version.number, reason: version.reason, issued_by: version.issued_by.name,
           local_issued_at: zone.wall(version.issued_at), changes: changes.map(&:to_h),

@@ -13,22 +13,31 @@ module Views
     class << self
       # @param content [Hash] of Views::Sheet, frozen or not
       # @param version [Records::MinutesVersion, nil] whose content it is
+      # @param closed [Core::Sheet::ClosedTopics, nil] what was closed since, for who does not read closed topics
       # @return [Mailing::MinutesDocument]
-      def document(content, version: nil, state: version && "issued")
-        plain = plain(content)
+      def document(content, closed:, version: nil, state: version && "issued")
+        plain = shown(plain(content), closed)
         Mailing::MinutesDocument.new(
           plain, state: state, version: version && said(version), approves: approved_at(plain[:id])
         )
       end
 
       # What a version says otherwise than the one before it.
+      # @param closed [Core::Sheet::ClosedTopics, nil] as above
       # @return [Array<Core::Sheet::MinutesDifference::Change>]
-      def changes(before, after)
-        said = [before, after].map { |one| Mailing::MinutesDocument.new(plain(one.sheet)).said_in_all }
+      def changes(before, after, closed:)
+        said = [before, after].map { |one| Mailing::MinutesDocument.new(shown(plain(one.sheet), closed)).said_in_all }
         Core::Sheet::MinutesDifference.between(*said)
       end
 
       private
+
+      # What was closed when it was written, and what has been closed since.
+      def shown(plain, closed)
+        return plain unless closed
+
+        closed.and(plain[:topics].select { |row| row[:closed] }.map { |row| row[:id] }).sheet(plain)
+      end
 
       def plain(content) = JSON.parse(JSON.generate(Loading::Plain.of(content)), symbolize_names: true)
 
@@ -48,8 +57,8 @@ module Views
     # @param number [Integer, nil] of a version; nil: the last, or as they stand now
     # @return [Array(String, String, String)] name, type and bytes
     def file(meeting_id, form, number: nil)
-      meeting = find(Records::Meeting.includes(:series), meeting_id)
-      document = (number || meeting.state == "issued") ? issued(meeting_id, number) : draft(meeting)
+      meeting = find(Records::Meeting.includes(series: :members), meeting_id)
+      document = (number || meeting.state == "issued") ? issued(meeting, number) : draft(meeting)
       name = "#{document.kind} #{meeting.original_wall.date.iso8601}#{", version #{number}" if number}.#{form}"
       [name, TYPES.fetch(form), FORMS.fetch(form).new(document).source]
     end
@@ -57,20 +66,23 @@ module Views
     # The minutes as last issued, whatever is being corrected. @raise [Core::NotFound] before there are any
     # @return [Array(String, String)] name and bytes of the PDF
     def issued_pdf(meeting_id)
-      document = issued(meeting_id, nil)
+      document = issued(find(Records::Meeting.includes(series: :members), meeting_id), nil)
       ["Minutes #{document.date.iso8601}.pdf", FORMS.fetch("pdf").new(document).source]
     end
 
     private
 
-    def issued(meeting_id, number)
-      versions = Records::MinutesVersion.where(meeting_id: meeting_id).order(:number)
+    def issued(meeting, number)
+      versions = Records::MinutesVersion.where(meeting_id: meeting.id).order(:number)
       version = (number ? versions.find_by(number: number) : versions.last) or raise Core::NotFound
-      MinutesFile.document(version.sheet, version: version)
+      MinutesFile.document(version.sheet, version: version, closed: closed(meeting))
     end
 
     def draft(meeting)
-      MinutesFile.document(Sheet.new(by: by, clock: @clock).content_of(meeting.id), state: meeting.state)
+      content = Sheet.new(by: by, clock: @clock).content_of(meeting.id)
+      MinutesFile.document(content, state: meeting.state, closed: closed(meeting))
     end
+
+    def closed(meeting) = Loading::ClosedTopics.from(meeting, by)
   end
 end

@@ -5,7 +5,8 @@ module Views
     def show(meeting_id)
       load(meeting_id)
       frozen = Records::MinutesVersion.where(meeting_id: meeting_id).order(:number).last if @meeting.state == "issued"
-      frozen ? frozen.sheet.merge(around.transform_keys(&:to_s)) : content.merge(around)
+      shown = (frozen ? frozen.sheet.deep_symbolize_keys : content).merge(around)
+      closed(shown[:topics]).sheet(shown)
     end
 
     # @return [Hash] what is frozen when minutes are issued: the sheet, and what minutes say besides
@@ -57,7 +58,7 @@ module Views
         quorum: here.needed,
         quorate: here.quorate?,
         below_quorum: below_quorum,
-        people: here.rows,
+        people: people,
         left_over: left_over,
         left_over_lines: LineRows.rows(@lines[nil]),
         topics: @agenda.rows,
@@ -73,10 +74,40 @@ module Views
       {
         meeting_number: held.index { |meeting| meeting.id == @meeting.id }&.succ,
         next_meeting: neighbour(@ledger.next_after(@meeting.id)),
-        files: Loading::Papers.of(@meeting.id, topics).map { |paper| paper[:name] },
+        **files,
         decision_numbers: decisions.select { |one| one[:meeting_id] == @meeting.id }
           .to_h { |one| [one[:line_id], one[:number]] }
       }
+    end
+
+    # Where there are closed topics, it is said who reads them, so that others can be asked to leave.
+    def people
+      return here.rows unless topics.any?(&:closed)
+
+      readers = Loading::ClosedTopics.readers(@series, @meeting.id)
+      here.rows.map { |row| row.merge(reads_closed: readers.include?(row[:id])) }
+    end
+
+    # Names of papers; those of closed topics apart.
+    def files
+      secret = topics.select(&:closed).map(&:id)
+      apart, open = Loading::Papers.of(@meeting.id, topics).partition { |paper| secret.include?(paper[:topic_id]) }
+      {files: open.map { |paper| paper[:name] }, closed_files: apart.map { |paper| paper[:name] }}
+    end
+
+    # What is hidden from the reader: what was closed when it was frozen, and what has been closed since.
+    # @param rows [Array<Hash>] topics
+    # @return [Core::Sheet::ClosedTopics]
+    def closed(rows)
+      return Core::Sheet::ClosedTopics.new([]) if may?(:see_closed)
+
+      since = Records::Topic.where(series_id: @series.id, closed: true).ids
+      Core::Sheet::ClosedTopics.new(since + rows.select { |row| row[:closed] }.map { |row| row[:id] })
+    end
+
+    def may?(right)
+      @roles ||= Loading::Access.new(by).roles_in(@series, deputies)
+      Core::Rights.allow?(right, @roles)
     end
 
     # What is held for it besides its place.
@@ -91,16 +122,14 @@ module Views
 
     # What changes around a sheet even when it is frozen.
     def around
-      roles = Loading::Access.new(by).roles_in(@series, deputies)
-      may = ->(right) { Core::Rights.allow?(right, roles) }
       index = @ledger.meetings.index { |meeting| meeting.id == @meeting.id }
       {
         state: @meeting.state,
-        may_join: may[:move_meeting] && @series.rule.nil? && @ledger.meetings.one? &&
+        may_join: may?(:move_meeting) && @series.rule.nil? && @ledger.meetings.one? &&
           %w[closed issued].include?(@meeting.state),
         **calls.show,
         mark: @series.mark,
-        preparations: may[:move_meeting] ? Preparations.of(@meeting) : [],
+        preparations: may?(:move_meeting) ? Preparations.of(@meeting) : [],
         own: own, sign_up: @meeting.options.sign_up,
         sign_up_limit: @meeting.options.sign_up_limit, equipment: equipment,
         next: neighbour(@ledger.meetings[index + 1]),
@@ -117,8 +146,8 @@ module Views
         papers: Loading::Papers.of(@meeting.id, topics),
         **agendas.around,
         may: {
-          write: may[:write_minutes], hold: may[:hold_meeting], bring_topic: may[:bring_topic],
-          name_deputy: may[:name_deputy]
+          write: may?(:write_minutes), hold: may?(:hold_meeting), bring_topic: may?(:bring_topic),
+          name_deputy: may?(:name_deputy), see_closed: may?(:see_closed)
         }
       }
     end
@@ -145,7 +174,11 @@ module Views
       }
     end
 
-    def versions = @meeting.issued_at ? IssuedVersions.of(@meeting.id, @zone) : []
+    def versions
+      return [] unless @meeting.issued_at
+
+      IssuedVersions.of(@meeting.id, @zone, closed: (closed([]) unless may?(:see_closed)))
+    end
 
     # While it is written. @return [Array<Hash>]
     def gaps = %w[in_session closed].include?(@meeting.state) ? SheetGaps.of(content) : []

@@ -1,20 +1,28 @@
 module Views
   # What a change makes read differently on a sheet, for everybody who follows it: the same for all of them, so without
-  # what each may do.
+  # what each may do. Who does not read closed topics is told less.
   class SheetPart < Sheet
     # @param kind [String] of a change
     # @param subject_id [String, nil] key of the line
-    # @return [Hash] kind, and for a line itself, or that it is gone; for a part the fields of the sheet
+    # @return [Array(Hash, Hash)] for who reads closed topics and for others: kind, and for a line itself, or that it is
+    #   gone; for a part the fields of the sheet
     def show(meeting_id, kind, subject_id = nil)
-      return {kind: "sheet"} if kind == "sheet"
+      return [{kind: "sheet"}] * 2 if kind == "sheet"
 
       load(meeting_id)
-      return {kind: "sheet"} if @meeting.state == "issued"
+      return [{kind: "sheet"}] * 2 if @meeting.state == "issued"
 
-      (kind == "line") ? line_part(subject_id) : {kind: "part", part: send(:"#{kind}_part")}
+      whole = (kind == "line") ? line_part(subject_id) : {kind: "part", part: send(:"#{kind}_part")}
+      [whole, for_others(whole)]
     end
 
     private
+
+    def for_others(whole)
+      closed = Loading::ClosedTopics.of(@series.id)
+      part = closed.sheet(whole[:part])
+      whole.merge(part: part, **(closed.hides?(whole.dig(:line, :topic_id)) ? {line: nil} : {}))
+    end
 
     def line_part(id)
       line = @lines.values.flatten.find { |one| one.id == id }
@@ -27,7 +35,7 @@ module Views
 
     def people_part
       {
-        people: here.rows, quorate: here.quorate?, below_quorum: below_quorum, gaps: gaps,
+        people: people, quorate: here.quorate?, below_quorum: below_quorum, gaps: gaps,
         speakers: in_session? ? here.speakers : [], writers: here.writers(now)
       }
     end

@@ -56,7 +56,7 @@ module Views
     def row(topic, number)
       {
         id: topic.id, number: number, text: topic.text, sub: topic.sub, in_writing: topic.in_writing,
-        standing: !topic.standing_id.nil?, shared: !topic.shared_id.nil?, title: topic.title,
+        closed: topic.closed, standing: !topic.standing_id.nil?, shared: !topic.shared_id.nil?, title: topic.title,
         purpose: topic.purpose, length_min: topic.length_min, brought_by_id: topic.brought_by_id,
         presenter: topic.presenter && {id: topic.presenter_id, name: topic.presenter.name},
         carried: topic.meeting_id != @meeting.id, put_off: @visits[topic.id]&.put_off || false,

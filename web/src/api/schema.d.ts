@@ -4459,6 +4459,8 @@ export interface components {
             attendance: components["schemas"]["AttendanceState"] | null;
             /** @description wall-clock time such as 09:41, of the last coming or leaving */
             attendanceAt: string | null;
+            /** @description where the sheet has closed topics */
+            readsClosed?: boolean;
             attendanceTimes?: components["schemas"]["AttendanceTimes"];
             /** @description the times as minutes say them */
             attendanceWords?: string | null;
@@ -4568,7 +4570,10 @@ export interface components {
             title: string;
             purpose: components["schemas"]["TopicPurpose"];
             lengthMin: number;
-            broughtById: components["schemas"]["Key"];
+            /** @description not told to who does not read it */
+            broughtById: components["schemas"]["Key"] | null;
+            /** @description for who must come, the keeper, the chair and deputies alone; to others it is a closed topic, without lines */
+            closed?: boolean;
             /** @description 2 or 2.1 */
             number?: string;
             /** @description Markdown */
@@ -4611,6 +4616,8 @@ export interface components {
             seriesTitle: string;
             raisedOn: components["schemas"]["Day"];
             raisedAtMeetingId: components["schemas"]["Key"] | null;
+            /** @description it was raised under */
+            topicId?: components["schemas"]["Key"] | null;
             lineId?: components["schemas"]["Key"] | null;
             /** @description what was last said of it */
             note?: components["schemas"]["Progress"] | null;
@@ -4636,6 +4643,8 @@ export interface components {
             seriesTitle: string;
             raisedOn: components["schemas"]["Day"];
             raisedAtMeetingId: components["schemas"]["Key"] | null;
+            /** @description it was raised under */
+            topicId?: components["schemas"]["Key"] | null;
             lineId?: components["schemas"]["Key"] | null;
             /** @description what was last said of it */
             note?: components["schemas"]["Progress"] | null;
@@ -4765,6 +4774,7 @@ export interface components {
             lengthMin: number;
             text: string | null;
             broughtBy: components["schemas"]["Named"];
+            closed?: boolean;
             version: number;
         }[];
         /** @description what the standing agenda has otherwise, by titles; null where the sheet follows it */
@@ -4895,6 +4905,8 @@ export interface components {
             nextMeeting?: components["schemas"]["Neighbour"] | null;
             /** @description in issued minutes alone */
             files?: string[];
+            /** @description in issued minutes alone, of closed topics, for who reads them */
+            closedFiles?: string[];
             /** @description in issued minutes alone, by line */
             decisionNumbers?: {
                 [key: string]: string;
@@ -4913,6 +4925,8 @@ export interface components {
             carries: components["schemas"]["Carries"];
             now: components["schemas"]["Instant"];
             may: {
+                /** @description reads closed topics */
+                seeClosed: boolean;
                 write: boolean;
                 hold: boolean;
                 bringTopic: boolean;
@@ -5016,6 +5030,8 @@ export interface components {
             sub?: boolean;
             /** @description written beforehand and taken as read */
             inWriting?: boolean;
+            /** @description keeper */
+            closed?: boolean;
         };
         ChangedTopic: {
             title: string;
@@ -5028,6 +5044,8 @@ export interface components {
             sub?: boolean;
             /** @description written beforehand and taken as read */
             inWriting?: boolean;
+            /** @description keeper */
+            closed?: boolean;
         };
         TopicOrder: {
             topicIds: components["schemas"]["Key"][];
@@ -5168,6 +5186,7 @@ export interface components {
             presenterId?: components["schemas"]["Key"] | null;
             text?: string | null;
             sub?: boolean;
+            closed?: boolean;
         };
         StandingWish: {
             /** @description of the agenda seen */

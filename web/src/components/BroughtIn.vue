@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { nextTick, ref } from 'vue'
 import type { Sheet } from '../api/client'
-import { list } from '../time'
 import MarkdownText from './MarkdownText.vue'
 
 /** Topics that members have brought: keeper and chair take them, put them off, or do not, with a word back. */
@@ -25,7 +24,7 @@ function decline() {
   emit('answer', refusing.value!, 'decline', word.value.trim())
   refusing.value = null
 }
-const about = (topic: Sheet['broughtIn'][number]) => list([topic.broughtBy.name, `${topic.lengthMin} min`])
+const about = (topic: Sheet['broughtIn'][number]) => `${topic.broughtBy.name} · ${topic.lengthMin} min`
 </script>
 
 <template>

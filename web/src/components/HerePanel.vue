@@ -3,6 +3,7 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Schemas, Sheet } from '../api/client'
 import { useExtras } from '../composables/useExtras'
 import DeputySelect from './DeputySelect.vue'
+import AskOut from './AskOut.vue'
 import AskToo from './AskToo.vue'
 import { ANSWERS, GIVEN, seatWords } from '../answers'
 import { useAnswerDeeds } from '../composables/useAnswers'
@@ -15,6 +16,7 @@ const { sheet, me } = defineProps<{ sheet: Sheet; me: string }>()
 const emit = defineEmits<{
   attend: [personId: string, state: Schemas['AttendanceState'] | null, when?: { at?: string; times?: string }]
   everybody: []
+  mark: [Schemas['AttendanceOfAll']['people']]
   answer: [Schemas['AnswerWord']]
 }>()
 
@@ -237,6 +239,12 @@ function said(person: Person) {
         >
       </li>
     </ul>
+    <AskOut
+      v-if="canTake && sheet.state === 'in_session'"
+      :key="sheet.id"
+      :sheet="sheet"
+      @mark="people => emit('mark', people)"
+    />
     <button
       v-if="canTake && asked.some(person => !person.attendance)"
       type="button"

@@ -57,6 +57,7 @@ const everybodyIsHere = () =>
       @attend="(personId, to, when) => minutes.act({ kind: 'attend', personId, body: { state: to, ...when } })"
       @answer="answer => doing.answer(me, { answer })"
       @everybody="everybodyIsHere"
+      @mark="people => minutes.act({ kind: 'attendAll', people })"
     />
     <DoorPanel v-if="sheet.onCall && !frozen" :sheet="sheet" :call="sheet.onCall" @show="doing.show" />
     <RowPanel v-if="!frozen && !off" :sheet="sheet" @show="doing.show" />

@@ -13,6 +13,7 @@ const { seriesId, mayChange } = defineProps<{ seriesId: string; mayChange: boole
 const { agenda, error, set, setError, isSetting, readAgain } = useStandingAgenda(() => seriesId)
 const { say } = useNotice()
 
+const CLOSED = 'For who must come, the keeper, the chair and deputies alone. Others read “Closed topic”.'
 const PURPOSES = [
   { title: 'for information', value: 'information' },
   { title: 'for discussion', value: 'discussion' },
@@ -32,6 +33,7 @@ const asRow = (topic: Schemas['StandingTopic']): Row => ({
   presenterId: topic.presenterId ?? null,
   text: topic.text ?? '',
   sub: topic.sub ?? false,
+  closed: topic.closed ?? false,
 })
 const untouched = ref('[]')
 const changed = computed(() => JSON.stringify(rows.value) !== untouched.value)
@@ -59,6 +61,7 @@ async function add() {
     presenterId: null,
     text: '',
     sub: false,
+    closed: false,
   })
   await nextTick()
   titles.value?.at(-1)?.focus()
@@ -108,6 +111,7 @@ async function theirs() {
           <v-textarea v-model="row.text" class="title" rows="1" auto-grow label="Text beneath" maxlength="10000" />
           <div class="deeds small">
             <v-checkbox v-model="row.sub" label="A part of the topic above" :disabled="i === 0" />
+            <v-checkbox v-model="row.closed" label="Closed" :title="CLOSED" />
             <button
               type="button"
               class="quiet"

@@ -9,7 +9,7 @@ import SheetBlock from './SheetBlock.vue'
 import TopicForm from './TopicForm.vue'
 
 /** One topic of the sheet: its head, its lines, and in the slot the place for the next one. */
-const { topic, number, papers, people, minutes, here, canWrite, canOrder, canChange, dim } = defineProps<{
+const { topic, number, papers, people, minutes, here, canWrite, canOrder, canChange, mayClose, dim } = defineProps<{
   topic: Topic
   number: string
   papers: Schemas['Paper'][]
@@ -19,6 +19,7 @@ const { topic, number, papers, people, minutes, here, canWrite, canOrder, canCha
   canWrite: boolean
   canOrder: boolean
   canChange: boolean
+  mayClose: boolean
   dim: boolean
 }>()
 const emit = defineEmits<{
@@ -99,6 +100,7 @@ function carried(event: PointerEvent) {
       ref="form"
       :topic="topic"
       :people="people"
+      :may-close="mayClose"
       @keep="
         body => {
           emit('change', body)
@@ -114,7 +116,9 @@ function carried(event: PointerEvent) {
           {{ topic.title }}</button><template v-else>{{ topic.title }}</template>
       </h2>
       <p class="soft small">
-        <template v-if="topic.presenter">{{ topic.presenter.name }} · </template>{{ PURPOSES[topic.purpose] }} ·
+        <template v-if="topic.closed && topic.broughtById"><span class="strong">closed</span> · </template
+        ><template v-if="topic.presenter">{{ topic.presenter.name }} · </template
+        ><template v-if="topic.broughtById">{{ PURPOSES[topic.purpose] }} · </template>
         {{ topic.inWriting ? 'in writing, taken as read' : `${topic.lengthMin} min`
         }}<template v-if="topic.carried"> · <span class="carried strong">came over</span></template
         ><template v-if="topic.putOff">

@@ -8,7 +8,8 @@ const {
   topic = undefined,
   people,
   meetingId = '',
-} = defineProps<{ topic?: Topic; people: { id: string; name: string }[]; meetingId?: string }>()
+  mayClose,
+} = defineProps<{ topic?: Topic; people: { id: string; name: string }[]; meetingId?: string; mayClose: boolean }>()
 const emit = defineEmits<{ keep: [Schemas['ChangedTopic']]; leave: []; remove: [] }>()
 
 const PURPOSES = [
@@ -24,6 +25,7 @@ interface Wish {
   text: string
   sub: boolean
   inWriting: boolean
+  closed: boolean
 }
 const empty = (): Wish => ({
   title: topic?.title ?? '',
@@ -33,6 +35,7 @@ const empty = (): Wish => ({
   text: topic?.text ?? '',
   sub: topic?.sub ?? false,
   inWriting: topic?.inWriting ?? false,
+  closed: topic?.closed ?? false,
 })
 const { draft: form, forget } = useDraft(topic ? `topic-${topic.id}` : `new-topic-${meetingId}`, empty)
 const more = ref(topic !== undefined || form.value.text !== '')
@@ -94,6 +97,13 @@ defineExpose({ focus: () => title.value?.focus() })
       />
       <v-checkbox v-model="form.sub" label="A part of the topic above" />
       <v-checkbox v-model="form.inWriting" label="In writing: taken as read" />
+      <v-checkbox
+        v-if="mayClose"
+        v-model="form.closed"
+        label="Closed: for who must come, the keeper, the chair and deputies alone"
+        hint="Others read “Closed topic” in its place, and nothing of what is written under it."
+        persistent-hint
+      />
     </template>
     <button v-else type="button" class="quiet" @click="addText">Add text …</button>
     <v-btn type="submit" :variant="topic ? 'flat' : 'outlined'">{{ topic ? 'Save' : 'Add' }}</v-btn>

@@ -10,6 +10,7 @@ interface Deeds {
   change: () => void
   addTopic: () => void
   putOff: () => void
+  askOut: () => void
 }
 
 const focusOn = (css: string) => () => document.querySelector<HTMLElement>(css)?.focus()
@@ -69,6 +70,13 @@ export function useSheetKeys(
       label: 'From the box on to the next topic',
       when: () => canWrite.value,
       run: deeds.nextTopic,
+      anywhere: true,
+    },
+    {
+      key: 'F7',
+      label: 'At a closed topic: ask others to leave; after it, back in',
+      when: () => canWrite.value && !!sheet.value?.topics.some(topic => topic.closed),
+      run: deeds.askOut,
       anywhere: true,
     },
     {

@@ -8,7 +8,16 @@ import { useRemoval } from './useRemoval'
 import type { useSheet } from './useSheet'
 import type { Step } from './useSteps'
 
-const asWished = ({ title, purpose, presenter, lengthMin, text, sub, inWriting }: Topic): Schemas['ChangedTopic'] => ({
+const asWished = ({
+  title,
+  purpose,
+  presenter,
+  lengthMin,
+  text,
+  sub,
+  inWriting,
+  closed,
+}: Topic): Schemas['ChangedTopic'] => ({
   title,
   purpose,
   presenterId: presenter?.id ?? null,
@@ -16,6 +25,7 @@ const asWished = ({ title, purpose, presenter, lengthMin, text, sub, inWriting }
   text,
   sub,
   inWriting,
+  ...(closed === undefined ? {} : { closed }),
 })
 
 /** Topics brought, changed, put in order, put off, shortened and removed, and actions split; all with a way back. */

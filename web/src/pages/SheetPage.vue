@@ -86,6 +86,8 @@ function beginAtTop() {
   else document.querySelector<HTMLElement>('.paper h1')?.focus({ preventScroll: true })
 }
 
+const mayClose = computed(() => !!sheet.value?.may.hold && sheet.value.may.seeClosed)
+
 const numbers = computed(
   () =>
     new Map(
@@ -142,6 +144,7 @@ useSheetKeys(sheet, canWrite, discussed, {
     const topic = sheet.value?.topics.find(one => one.id === writing.value)
     if (topic) topics.putOff(topic.id, !topic.putOff)
   },
+  askOut: () => document.querySelector<HTMLElement>('[data-ask-out]')?.click(),
 })
 </script>
 
@@ -207,6 +210,7 @@ useSheetKeys(sheet, canWrite, discussed, {
           :minutes="minutes"
           :here="writing === topic.id"
           :can-write="canWrite"
+          :may-close="mayClose"
           :can-order="sheet.may.hold && (sheet.state === 'planned' || sheet.state === 'in_session')"
           :can-change="!frozen && (sheet.may.hold || topic.broughtById === me?.id || topic.presenter?.id === me?.id)"
           :dim="topic.putOff || (sheet.state === 'in_session' && !topic.taken && !topic.present)"
@@ -265,7 +269,14 @@ useSheetKeys(sheet, canWrite, discussed, {
           @withdraw="topics.withdraw"
         />
         <div v-if="sheet.may.bringTopic && (sheet.state === 'planned' || sheet.state === 'in_session')" class="add">
-          <TopicForm :key="id" ref="topicForm" :meeting-id="id" :people="sheet.people" @keep="topics.add" />
+          <TopicForm
+            :key="id"
+            ref="topicForm"
+            :meeting-id="id"
+            :people="sheet.people"
+            :may-close="mayClose"
+            @keep="topics.add"
+          />
         </div>
       </article>
 
