@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_12_01_000002) do
+ActiveRecord::Schema[7.2].define(version: 2026_12_01_000003) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -438,6 +438,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_12_01_000002) do
     t.text "doubtful"
     t.datetime "removed_at"
     t.string "superseded_by_id", limit: 36, collation: "ascii_bin"
+    t.boolean "below_quorum", default: false, null: false
     t.index ["author_id"], name: "index_lines_on_author_id"
     t.index ["meeting_id", "position"], name: "index_lines_on_meeting_id_and_position"
     t.index ["topic_id"], name: "index_lines_on_topic_id"

@@ -14,14 +14,19 @@ module Loading
       rows.map { |row| held(*row, there) }
     end
 
-    # One held early counts from when it was held; one that nobody closed by hand lasted as planned.
+    # One held at another time counts from when it was held; one that nobody closed by hand lasted as planned.
     def held(id, starts_at, ends_at, begun_at, closed_at, there)
       planned = ends_at - starts_at
       used = (begun_at && closed_at) ? closed_at - begun_at : planned
       Core::CarryForward::Figures::Held.new(
-        id: id, starts_at: [starts_at, begun_at].compact.min, planned_min: (planned / 60).round,
+        id: id, starts_at: held_from(starts_at, ends_at, begun_at), planned_min: (planned / 60).round,
         used_min: (used / 60).round, people: there[id] || 0
       )
+    end
+
+    def held_from(starts_at, ends_at, begun_at)
+      held = Core::Sheet::Attendance.held(Core::Interval[starts_at, ends_at], begun_at).starts_at
+      [held, begun_at].compact.min
     end
   end
 end

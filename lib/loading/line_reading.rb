@@ -73,7 +73,7 @@ module Loading
     def day(time) = @series.zone.wall(time).date
 
     def next_day
-      from = [@meeting.starts_at, @meeting.begun_at].compact.min
+      from = @meeting.begun_at || @meeting.starts_at
       following = Records::Meeting.where(series_id: @series.id).where.not(state: "called_off")
         .where("starts_at > ?", from).where.not(id: @meeting.id).minimum(:starts_at)
       following && day(following)

@@ -66,6 +66,14 @@ module Mailing
       %(<table style="border-collapse:collapse">#{rows.join}</table>)
     end
 
+    # @param names [Array<String>] of columns; rows [Array<Array<String>>]
+    def table(names, rows)
+      cell = "padding:4px 12px 4px 0;border-bottom:1px solid #C9D0CD;vertical-align:top;text-align:left"
+      head = names.map { |name| %(<th style="#{cell};font-weight:normal;color:#56635D">#{h(name)}</th>) }.join
+      body = rows.map { |row| "<tr>#{row.map { |one| %(<td style="#{cell}">#{lines(one)}</td>) }.join}</tr>" }
+      %(<table style="border-collapse:collapse;width:100%"><tr>#{head}</tr>#{body.join}</table>)
+    end
+
     # What was, struck out, beside what is. @param changes [Array<Hash>] label, before and after
     def changes(changes)
       rows = changes.map { |change| change_row(**change) }.join

@@ -4,21 +4,20 @@ module Mailing
     LINK = "Open the minutes"
 
     # @param document [MinutesDocument]
-    # @param url [String] of the sheet
     # @param reason [String, nil] why they were corrected
     # @param changes [Array<Core::Sheet::MinutesDifference::Change>]
-    def initialize(document, url:, reason: nil, changes: [])
+    def initialize(document, reason: nil, changes: [])
       @document = document
-      @url = url
       @reason = reason
       @changes = changes
     end
 
     # @param person_id [String] of the reader: what is theirs comes first
+    # @param url [String] of a page they can open
     # @return [Hash] subject, text and html
-    def parts(person_id)
+    def parts(person_id, url:)
       mine = @document.actions_of(person_id).map { |what, due| due.empty? ? what : "#{what} – by #{due}" }
-      {subject: "#{kind}: #{@document.title}, #{@document.day}", text: text(mine), html: html(mine)}
+      {subject: "#{kind}: #{@document.title}, #{@document.day}", text: text(mine, url), html: html(mine, url)}
     end
 
     # As it stands in the outbox before the mail is composed.
@@ -30,15 +29,13 @@ module Mailing
 
     def kind = @reason ? "Corrected minutes" : "Minutes"
 
-    def titles = @document.sections.map { |one| [one.note ? "#{one.title} (#{one.note})" : one.title, one.rows] }
-
-    def text(mine)
-      body = titles.map do |title, rows|
-        [title, *rows.map { |kind, words| "  #{"#{kind}: " if kind}#{words}" }].join("\n")
-      end
-      head = "#{kind} of #{@document.title}\n#{@document.day}"
+    # As MinutesText has it, after what is for this reader.
+    def text(mine, url)
       yours = ["Yours:", *mine.map { |words| "  #{words}" }].join("\n") if mine.any?
-      [head, yours, corrected_text, @document.here, *body, Note.link_text(LINK, @url)].compact.join("\n\n") + "\n"
+      whole = MinutesText.new(@document)
+      head = "#{kind} of #{@document.title}\n#{@document.day}"
+      [head, yours, corrected_text, whole.facts, *whole.sections, whole.actions, Note.link_text(LINK, url)]
+        .compact.join("\n\n") + "\n"
     end
 
     def corrected_text
@@ -52,17 +49,29 @@ module Mailing
       [was, change.after ? "now “#{change.after}”" : "now gone"].compact.join(", ")
     end
 
-    def html(mine)
-      body = titles.map do |title, rows|
-        said = rows.map do |kind, words|
-          %(<p style="margin:0 0 6px">#{%(<b style="color:#14524A">#{kind}</b> ) if kind}#{Html.lines(words)}</p>)
-        end
-        %(<h2 style="margin:20px 0 6px;font-size:16px">#{Html.h(title)}</h2>#{said.join("\n")})
-      end
-      head = [Html.heading(@document.title), Html.soft([@document.day, @document.here].compact.join("\n"))]
+    def html(mine, url)
+      head = [Html.heading(@document.title), Html.soft(@document.day)]
       yours = Html.list("Yours", mine) if mine.any?
-      link = Html.link(LINK, @url)
-      Html.page(@document.title, [*head, yours, corrected_html, *body, link].compact.join("\n"))
+      parts = [
+        *head, yours, corrected_html, Html.facts(@document.facts), *@document.sections.map { |one| section(one) },
+        actions, Html.link(LINK, url)
+      ]
+      Html.page(@document.title, parts.compact.join("\n"))
+    end
+
+    def section(one)
+      note = %( <span style="font-weight:normal;color:#56635D">#{Html.h(one.note)}</span>) if one.note
+      rows = one.rows.map do |kind, words|
+        %(<p style="margin:0 0 6px">#{%(<b style="color:#14524A">#{Html.h(kind)}</b> ) if kind}#{Html.lines(words)}</p>)
+      end
+      title = "#{Html.h(one.number)} #{Html.h(one.title)}"
+      %(<h2 style="margin:20px 0 6px;font-size:16px">#{title}#{note}</h2>#{rows.join("\n")})
+    end
+
+    def actions
+      return if @document.actions.empty?
+
+      Html.section("Actions") + Html.table(%w[What Who When], @document.actions)
     end
 
     def corrected_html

@@ -9,6 +9,7 @@ module Mailing
       "planned" => "Agenda", "in_session" => "Draft minutes", "closed" => "Draft minutes", "issued" => "Minutes",
       "called_off" => "Called off"
     }.freeze
+    NOBODY = "nobody yet".freeze
     # Who was there at any time; those who left are said to have been there until then.
     HERE = [*Core::Sheet::Attendance::HERE, :left].map(&:to_s).freeze
 
@@ -29,7 +30,8 @@ module Mailing
 
     def title = @sheet[:series_title]
 
-    def date = start.date
+    # The day it was held, or is planned for.
+    def date = (other_day? ? begun : start).date
 
     # When they were last written on: the minutes as issued, or the meeting as it stands.
     def stamp = Time.iso8601(@sheet[:issued_at] || @sheet[:closed_at] || @sheet[:starts_at])
@@ -38,10 +40,14 @@ module Mailing
 
     def day = Core::Words.day(date)
 
+    # Of the file it is kept in, without its ending.
+    def name = Core::Paper.safe_name("#{title}, #{kind.downcase} #{date.iso8601}".tr("/\\", "-"))
+
     # @return [Array<Array(String, String)>] what it was, where, when, and who was there
     def facts
       [
-        ["Meeting", number], ["When", moment], ["Held", held], ["Where", where], ["Chair", @sheet.dig(:chair, :name)],
+        ["Meeting", number], ["When", moment], ["Planned for", planned], ["Held", held], ["Where", where],
+        ["Chair", @sheet.dig(:chair, :name)],
         ["Minutes by", @sheet.dig(:keeper, :name)], *attendance, ["Quorum", quorum], ["Approved here", approved_here],
         ["Version", version], ["Approved", @version&.dig(:approved_on)&.then { |on| Core::Words.day(on) }],
         ["Files", files], ["Next meeting", following]
@@ -86,9 +92,6 @@ module Mailing
         end
     end
 
-    # In one line, as a mail says it.
-    def here = said(HERE)&.then { |names| "Here: #{names}" }
-
     private
 
     def number = @sheet[:meeting_number]&.then { |number| "number #{number} of this series" }
@@ -105,7 +108,20 @@ module Mailing
 
     def start = Core::WallTime.parse(@sheet[:local_start])
 
+    def begun = @sheet[:begun_at] && wall(@sheet[:begun_at])
+
+    # Whether it was held on another day than planned.
+    def other_day?
+      interval = Core::Interval[*@sheet.values_at(:starts_at, :ends_at).map { |time| Time.iso8601(time) }]
+      at = @sheet[:begun_at] && Time.iso8601(@sheet[:begun_at])
+      !at.nil? && Core::Sheet::Attendance.held(interval, at) != interval && begun.date != start.date
+    end
+
+    def planned = (Core::Words.at(start) if other_day?)
+
     def moment
+      return [day, "#{@sheet[:zone_city]} time"].join(", ") if other_day?
+
       ends = Core::WallTime.parse(@sheet[:local_end])
       "#{day}, #{Core::Words.clock(start)}–#{Core::Words.clock(ends)} #{@sheet[:zone_city]} time"
     end
@@ -115,7 +131,9 @@ module Mailing
       begun && closed && "#{clock(begun)}–#{clock(closed)}"
     end
 
-    def clock(instant) = Core::Words.clock(Core::Zone[@sheet[:time_zone]].wall(Time.iso8601(instant)))
+    def clock(instant) = Core::Words.clock(wall(instant))
+
+    def wall(instant) = Core::Zone[@sheet[:time_zone]].wall(Time.iso8601(instant))
 
     def where = @sheet[:place]
 
@@ -201,7 +219,7 @@ module Mailing
       return [line[:text], moved(line[:motion])].compact.join("\n") unless line[:action]
 
       owners, due = whose(line[:action])
-      [line[:text], ("– #{owners}" unless owners.empty?), ("by #{due}" unless due.empty?)].compact.join(" ")
+      [line[:text], "– #{owners}", ("by #{due}" unless due.empty?)].compact.join(" ")
     end
 
     def moved(motion)
@@ -214,7 +232,8 @@ module Mailing
 
     def whose(action)
       due = action[:due_on] && Date.iso8601(action[:due_on]).strftime("%-d %B %Y")
-      [action[:owners].map { |owner| owner[:name] }.join(", "), due.to_s]
+      owners = action[:owners].map { |owner| owner[:name] }
+      [owners.empty? ? NOBODY : owners.join(", "), due.to_s]
     end
 
     def became(action) = VERDICTS.fetch(action.dig(:review, :verdict), "kept")

@@ -4,14 +4,10 @@ module Mailing
     # @param document [MinutesDocument]
     def initialize(document) = @document = document
 
-    def source = [head, *sections, actions].compact.join("\n\n") + "\n"
+    def source = [head, facts, *sections, actions].compact.join("\n\n") + "\n"
 
-    private
-
-    def head
-      facts = @document.facts.map { |name, words| "#{name}: #{words}" }
-      ["#{@document.title}\n#{@document.kind}, #{@document.day}", facts.join("\n")].join("\n\n")
-    end
+    # What it was, where, when, and who was there.
+    def facts = @document.facts.map { |name, words| "#{name}: #{words}" }.join("\n")
 
     def sections
       @document.sections.map do |one|
@@ -27,5 +23,9 @@ module Mailing
       rows = @document.actions.map { |what, who, due| "  #{[what, who, due].reject(&:empty?).join(" – ")}" }
       ["Actions", *rows].join("\n")
     end
+
+    private
+
+    def head = "#{@document.title}\n#{@document.kind}, #{@document.day}"
   end
 end

@@ -102,6 +102,7 @@ RSpec.describe "A keeper's week" do
     # 6 the meeting held: who is here, lines read as they are typed
     visit first_sheet
     click_button "Start the meeting"
+    click_button "Hold it now" # another day than planned
     click_button "All others are here"
     expect(page).to have_content(/Here · 3 of 3/i)
     select "on the call", from: "Wen Halloran is"
@@ -132,6 +133,7 @@ RSpec.describe "A keeper's week" do
     click_button "Undo"
     expect(page).to have_button "Done: Flag B-09"
     click_button "Start the meeting"
+    click_button "Hold it now" # another day than planned
     click_button "Carry over: Order shackles"
     expect(page).to have_content(/carried once/)
     click_button "Split: Flag B-09"

@@ -25,14 +25,22 @@ module Core
         ]
       end
 
+      # All that is missing of a line is one thing to look at.
       def of_line(line)
-        place = {topic_id: line.topic_id, line_id: line.id}
-        [
-          *(gap(:below_quorum, "“#{line.text}” was decided below quorum.", **place) if line.below_quorum),
-          *line.doubts.map { |doubt| gap(:doubtful, "“#{line.text}”: #{doubt}", **place) },
-          *(gap(:no_owner, "“#{line.text}” is nobody's yet.", **place) if line.asks && !line.owned),
-          *(gap(:no_date, "“#{line.text}” has no date.", **place) if line.asks && !line.due)
-        ]
+        said = {
+          below_quorum: ("was decided below quorum" if line.below_quorum),
+          no_owner: ("is nobody's yet" if line.asks && !line.owned && line.doubts.empty?),
+          no_date: ("has no date" if line.asks && !line.due)
+        }.compact
+        kind = (line.doubts.any? && !line.below_quorum) ? :doubtful : said.keys.first
+        kind ? [gap(kind, sentence(line, said.values), topic_id: line.topic_id, line_id: line.id)] : []
+      end
+
+      def sentence(line, said)
+        words = said.empty? ? nil : "#{Words.list(said)}."
+        return "“#{line.text}” #{words}" if line.doubts.empty?
+
+        ["“#{line.text}”:", *line.doubts, words && "It #{words}"].compact.join(" ")
       end
 
       def of_topic(topic, lines)

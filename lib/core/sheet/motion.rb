@@ -29,6 +29,15 @@ module Core
       def two_thirds(in_favour, against) =
         (in_favour.positive? && in_favour * 3 >= (in_favour + against) * 2) ? :carried : :lost
 
+      # Whether more have voted than could; nobody is counted where nobody was marked as here.
+      # @param voters [Integer] who are here and may vote
+      # @return [String, nil] what is asked back
+      def too_many(votes, voters)
+        return unless voters.positive? && votes > voters
+
+        "#{Words.count(votes, "vote")}, but only #{voters} of those who must come #{(voters == 1) ? "is" : "are"} here."
+      end
+
       # "carried: 5 for, 2 against, 1 abstained"
       def words(outcome, in_favour:, against:, abstained:)
         return unless outcome

@@ -9,6 +9,7 @@ module UseCases
         meeting = find(Records::Meeting.includes(:series), meeting_id)
         Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
         keep_attendance(meeting, person_id, state, rest)
+        BelowQuorum.new(by: by, clock: @clock).mark_again(meeting_id)
         Records::Change.note(meeting_id, now, :people)
       end
       nil
@@ -22,6 +23,7 @@ module UseCases
         meeting = find(Records::Meeting.includes(:series), meeting_id)
         Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym)
         states.each { |person_id, state| keep_attendance(meeting, person_id, state, given(times, person_id)) }
+        BelowQuorum.new(by: by, clock: @clock).mark_again(meeting_id)
         Records::Change.note(meeting_id, now, :people)
       end
       nil

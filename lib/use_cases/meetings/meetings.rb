@@ -46,6 +46,7 @@ module UseCases
       topics.settle(meeting)
       meeting.closed_at = now
       CallReports.new(clock: @clock).settle(meeting)
+      BelowQuorum.new(by: by, clock: @clock).mark(meeting)
       note(meeting, "held", "closed")
     end
 

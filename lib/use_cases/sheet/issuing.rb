@@ -12,6 +12,7 @@ module UseCases
         reason: meeting.correcting_reason, content: Loading::Plain.of(sheet)
       )
       meeting.update!(correcting_reason: nil)
+      BelowQuorum.new(by: by, clock: @clock).mark(meeting)
       note(meeting, before ? "corrected: #{version.reason}" : "issued")
       put_mails(meeting, version)
     end
@@ -21,8 +22,8 @@ module UseCases
     def compose(mail)
       _, meeting_id, number = mail.reason.split(":")
       minutes = minutes_of(meeting_id, number.to_i, mail.person_id)
-      minutes[:mail].parts(mail.person_id).merge(
-        reply_to: minutes[:reply_to], attachments: [["minutes.pdf", "application/pdf", minutes[:pdf]]]
+      minutes[:mail].parts(mail.person_id, url: page_of(meeting_id, mail.person)).merge(
+        reply_to: minutes[:reply_to], attachments: [["#{minutes[:name]}.pdf", "application/pdf", minutes[:pdf]]]
       )
     end
 
@@ -92,7 +93,7 @@ module UseCases
 
     def note(meeting, words)
       Records::Event.note(
-        "minutes", "#{Core::Words.day(meeting.original_wall.date)}: #{words}", series_id: meeting.series_id,
+        "minutes", "#{Core::Words.day(meeting.held_on)}: #{words}", series_id: meeting.series_id,
         meeting_id: meeting.id, now: now, person_id: by
       )
     end
@@ -108,7 +109,7 @@ module UseCases
 
     def mail_row(meeting, version, person)
       reason = "minutes:#{meeting.id}:#{version.number}:#{person.id}"
-      subject = Mailing::Minutes.subject(meeting.series.title, meeting.original_wall.date, version.reason)
+      subject = Mailing::Minutes.subject(meeting.series.title, meeting.held_on, version.reason)
       {
         id: Records::Key.make(now), reason: reason, message_id: Outbox.new(clock: @clock).message.message_id(reason),
         series_id: meeting.series_id, person_id: person.id, kind: "minutes", recipient: person.email,
@@ -134,11 +135,17 @@ module UseCases
       before = versions(version.meeting_id).where("number < ?", version.number).last
       document = Views::MinutesFile.document(version.sheet, version: version, closed: closed)
       changes = before ? Views::MinutesFile.changes(before, version, closed: closed) : []
-      url = "#{Settings.origin}/meetings/#{version.meeting_id}"
       {
-        mail: Mailing::Minutes.new(document, url: url, reason: version.reason, changes: changes),
+        name: document.name, mail: Mailing::Minutes.new(document, reason: version.reason, changes: changes),
         pdf: pdf_of(version, document, open_part: !closed.nil?), reply_to: version.meeting.series.keeper.email
       }
+    end
+
+    # Guests have the page of their own link.
+    def page_of(meeting_id, person)
+      return "#{Settings.origin}/meetings/#{meeting_id}" unless person.guest
+
+      Loading::AnswerLink.address(Records::Meeting.where(id: meeting_id).pick(:series_id), person.id)
     end
 
     # Made once and kept: whoever has it has the same.

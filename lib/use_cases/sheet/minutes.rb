@@ -84,7 +84,10 @@ module UseCases
 
     private
 
-    def note(line) = Records::Change.note(line.meeting_id, now, :line, line.id)
+    def note(line)
+      BelowQuorum.new(by: by, clock: @clock).mark_again(line.meeting_id) if line.kind == "decision"
+      Records::Change.note(line.meeting_id, now, :line, line.id)
+    end
 
     def editable(meeting_id)
       find(Records::Meeting, meeting_id).tap { |meeting| Core::Sheet::Lifecycle.refuse_frozen(meeting.state.to_sym) }

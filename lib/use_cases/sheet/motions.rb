@@ -2,14 +2,18 @@ module UseCases
   # Motions: how a decision was put, and how it was voted on.
   class Motions < Base
     KINDS = %w[in_favour against abstained].freeze
+    NONE = {in_favour: 0, against: 0, abstained: 0}.freeze
 
     # @param votes [Hash{String => String}] by name: person to in_favour, against or abstained; they count then
-    def set(line_id:, proposer_id: nil, seconder_id: nil, rule: nil, in_favour: 0, against: 0, abstained: 0, votes: {})
+    # @param given [Hash] in_favour, against and abstained, counted
+    # @param anyway [Boolean] more votes than people who may vote are meant
+    def set(line_id:, proposer_id: nil, seconder_id: nil, rule: nil, votes: {}, anyway: false, **given)
       write do
         line = decision(line_id)
         meeting = line.meeting
         check(meeting, [proposer_id, seconder_id, *votes.keys.map(&:to_s)].compact)
-        counts = counted(votes) || {in_favour: in_favour, against: against, abstained: abstained}
+        counts = counted(votes) || NONE.merge(given)
+        ask_back(meeting, counts) unless anyway
         motion = Records::Motion.find_or_initialize_by(line_id: line_id)
         motion.update!(
           proposer_id: proposer_id, seconder_id: seconder_id, rule: rule || meeting.series.vote_rule, **counts,
@@ -37,6 +41,13 @@ module UseCases
       return line if line.kind == "decision"
 
       raise Core::Conflict.new("Only a decision is put to the vote.", code: "state")
+    end
+
+    # Common practice: a count that cannot be is counted again.
+    def ask_back(meeting, counts)
+      voters = Views::SheetPeople.new(Records::Meeting.includes(series: {members: :person}).find(meeting.id)).voters
+      question = Core::Sheet::Motion.too_many(counts.values.sum, voters) or return
+      raise Core::Invalid.new(question, pointer: "/inFavour", code: "more-votes")
     end
 
     def counted(votes) = (KINDS.to_h { |kind| [kind.to_sym, votes.values.count(kind)] } if votes.any?)

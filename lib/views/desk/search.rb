@@ -70,14 +70,25 @@ module Views
       series = Records::Series.where(id: rows.map(&:series_id)).index_by(&:id)
       meetings = Records::Meeting.where(id: rows.filter_map(&:meeting_id)).index_by(&:id)
       lines = Records::ActionItem.where(id: rows.map(&:id)).pluck(:id, :line_id).to_h
+      decided = decided(rows)
       rows.map do |row|
         of, meeting = series.fetch(row.series_id), meetings[row.meeting_id]
         {
           kind: row.kind, id: row.id, **Core::SearchWords.found(row.text, asked), series: {id: of.id, name: of.title},
-          meeting_id: meeting&.id, on: of.zone.wall(meeting&.starts_at || row.at).date,
-          line_id: %w[note decision].include?(row.kind) ? row.id : lines[row.id]
+          meeting_id: meeting&.id, on: meeting ? meeting.held_on(of.zone) : of.zone.wall(row.at).date,
+          line_id: %w[note decision].include?(row.kind) ? row.id : lines[row.id], **decided.fetch(row.id, {})
         }
       end
+    end
+
+    # How it was decided, where that is to be said. @return [Hash{String => Hash}] by line
+    def decided(rows)
+      ids = rows.select { |row| row.kind == "decision" }.map(&:id)
+      return {} if ids.empty?
+
+      motions = Records::Motion.where(line_id: ids).index_by(&:line_id)
+      Records::Line.where(id: ids).pluck(:id, :below_quorum)
+        .to_h { |id, below| [id, {below_quorum: below, outcome: motions[id]&.outcome&.to_s}] }
     end
   end
 end

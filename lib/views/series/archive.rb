@@ -31,10 +31,10 @@ module Views
       Actions.new(by: by, clock: @clock).csv(whose: "all", series_id: series_id, state: state)
 
     def minutes(series)
-      starts = series.meetings.pluck(:id, :starts_at).to_h
-      versions = Records::MinutesVersion.where(meeting_id: starts.keys).order(:number)
+      held = series.meetings.to_h { |meeting| [meeting.id, meeting.held_on(series.zone)] }
+      versions = Records::MinutesVersion.where(meeting_id: held.keys).order(:number)
       versions.to_a.group_by(&:meeting_id).each do |meeting_id, some|
-        day = series.zone.wall(starts.fetch(meeting_id)).date.iso8601
+        day = held.fetch(meeting_id).iso8601
         some.each do |version|
           document = MinutesFile.document(version.sheet, version: version, closed: @closed)
           name = "minutes/#{day}#{", version #{version.number}" if some.size > 1}"
@@ -51,7 +51,7 @@ module Views
         room -= paper.size_bytes
         next left << paper.name if room.negative?
 
-        day = paper.meeting ? series.zone.wall(paper.meeting.starts_at).date.iso8601 : "of actions"
+        day = paper.meeting ? paper.meeting.held_on(series.zone).iso8601 : "of actions"
         pieces = Records::PaperPiece.where(paper_id: paper.id).order(:number).pluck(:bytes)
         yield "papers/#{day}/#{paper.id[-6..]} #{paper.name}", pieces.join
       end

@@ -3,7 +3,7 @@ require "csv"
 module Views
   # The register of what series have decided: of meetings that are over, numbered through the year in each series.
   class Decisions < Base
-    COLUMNS = %w[Number Date Decision Topic Motion Approved Superseded].freeze
+    COLUMNS = ["Number", "Date", "Decision", "Topic", "Motion", "Quorum", "Approved", "Superseded"].freeze
     PAGE_SIZE = 50
 
     # @return [Hash] decisions of one series, the newest first
@@ -47,8 +47,8 @@ module Views
     end
 
     def cells(row)
-      [row[:number], row[:decided_on].iso8601, row[:text], row[:topic], row[:motion], row[:approved] ? "yes" : "no",
-        row[:superseded_by]&.fetch(:number)]
+      [row[:number], row[:decided_on].iso8601, row[:text], row[:topic], row[:motion],
+        ("below quorum" if row[:below_quorum]), row[:approved] ? "yes" : "no", row[:superseded_by]&.fetch(:number)]
     end
 
     # @param series [Array<Records::Series>] @return [Array<Hash>] the oldest first
@@ -56,7 +56,7 @@ module Views
       @hidden = Loading::ClosedTopics.hidden_from(by, series.map(&:id)).to_set
       meetings = Records::Meeting.where(series_id: series.map(&:id), state: %w[closed issued]).in_order.to_a
       decided = Records::Line.standing.where(meeting_id: meetings.map(&:id), kind: "decision").in_order
-        .pluck(:meeting_id, :id, :text, :topic_id, :superseded_by_id).group_by(&:first)
+        .pluck(:meeting_id, :id, :text, :topic_id, :superseded_by_id, :below_quorum).group_by(&:first)
       motions = motions_of(decided)
       topics = topics_of(decided)
       approved = approved_among(meetings)
@@ -97,9 +97,9 @@ module Views
     # What was voted on and not carried decides nothing.
     def decides?(motion) = !%i[lost tied].include?(motion&.outcome)
 
-    def decision((_, id, text, topic_id, by_id), meeting, series, topics, approved)
+    def decision((_, id, text, topic_id, by_id, below), meeting, series, topics, approved)
       {
-        line_id: id, meeting_id: meeting.id, decided_on: series.zone.wall(meeting.starts_at).date, text: text,
+        line_id: id, meeting_id: meeting.id, decided_on: meeting.held_on(series.zone), text: text, below_quorum: below,
         topic: topics[topic_id]&.title, approved: approved.include?(meeting.id),
         series: {id: series.id, name: series.title}, superseded_by: by_id
       }

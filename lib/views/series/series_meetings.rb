@@ -25,7 +25,8 @@ module Views
       {
         id: meeting.id, local_start: zone.wall(meeting.starts_at), starts_at: meeting.starts_at,
         ends_at: meeting.ends_at, state: meeting.state, called_off_reason: meeting.called_off_reason,
-        decisions: lines[[meeting.id, "decision"]] || 0, actions: lines[[meeting.id, "action"]] || 0
+        held_on: meeting.held_on(zone), decisions: lines[[meeting.id, "decision"]] || 0,
+        actions: lines[[meeting.id, "action"]] || 0
       }
     end
   end

@@ -28,6 +28,7 @@ module Views
       drawn = series.map { |one| drawn(ledgers[one.id], one, owned, choice) }
       actions = action_rows(drawn.flat_map(&:rows), ledgers)
       owners = owners_of(series)
+      @held = Records::Meeting.where(id: drawn.flat_map { |one| one.columns.map(&:id) }).index_by(&:id)
       series.zip(drawn).map { |one, strands| picture(one, strands, actions).merge(owners: owners[one.id] || []) }
     end
 
@@ -69,7 +70,7 @@ module Views
     end
 
     def column(meeting, zone)
-      {id: meeting.id, on: zone.wall(meeting.starts_at).date, state: meeting.state}
+      {id: meeting.id, on: @held.fetch(meeting.id).held_on(zone), state: meeting.state}
     end
   end
 end

@@ -43,13 +43,13 @@ module Views
 
       def said(version)
         at = version.approved_at_meeting_id && Records::Meeting.find(version.approved_at_meeting_id)
-        {number: version.number, reason: version.reason, approved_on: at&.original_wall&.date}
+        {number: version.number, reason: version.reason, approved_on: at&.held_on}
       end
 
       # @return [Array<String>] days of the meetings whose minutes were approved there
       def approved_at(meeting_id)
         ids = Records::MinutesVersion.where(approved_at_meeting_id: meeting_id).select(:meeting_id)
-        Records::Meeting.where(id: ids).in_order.map { |meeting| Core::Words.day(meeting.original_wall.date) }
+        Records::Meeting.where(id: ids).includes(:series).in_order.map { |meeting| Core::Words.day(meeting.held_on) }
       end
     end
 
@@ -59,7 +59,7 @@ module Views
     def file(meeting_id, form, number: nil)
       meeting = find(Records::Meeting.includes(series: :members), meeting_id)
       document = (number || meeting.state == "issued") ? issued(meeting, number) : draft(meeting)
-      name = "#{document.kind} #{meeting.original_wall.date.iso8601}#{", version #{number}" if number}.#{form}"
+      name = "#{document.name}#{", version #{number}" if number}.#{form}"
       [name, TYPES.fetch(form), FORMS.fetch(form).new(document).source]
     end
 
@@ -67,7 +67,7 @@ module Views
     # @return [Array(String, String)] name and bytes of the PDF
     def issued_pdf(meeting_id)
       document = issued(find(Records::Meeting.includes(series: :members), meeting_id), nil)
-      ["Minutes #{document.date.iso8601}.pdf", FORMS.fetch("pdf").new(document).source]
+      ["#{document.name}.pdf", FORMS.fetch("pdf").new(document).source]
     end
 
     private

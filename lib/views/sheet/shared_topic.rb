@@ -20,7 +20,7 @@ module Views
     def row(topic, series, meeting)
       {
         id: topic.id, series: {id: series.id, name: series.title}, meeting_id: meeting.id,
-        on: series.zone.wall(meeting.starts_at).date, state: topic.settled_at_meeting_id ? "taken" : topic.state
+        on: meeting.held_on(series.zone), state: topic.settled_at_meeting_id ? "taken" : topic.state
       }
     end
   end

@@ -51,6 +51,7 @@ module Views
         chair: person(@series.chair),
         called_off_reason: @meeting.called_off_reason,
         begun_at: @meeting.begun_at,
+        held_on: @meeting.held_on(@zone),
         closed_at: @meeting.closed_at,
         issued_at: @meeting.issued_at,
         present_topic_id: @meeting.present_topic_id,

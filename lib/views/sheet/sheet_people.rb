@@ -35,6 +35,9 @@ module Views
       lines.select { |line| line.kind == "decision" && !quorate_when_written?(line) }.map(&:id)
     end
 
+    # @return [Integer] how many of those who must come are here, and may vote
+    def voters = attendances.count { |one| Core::Sheet::Attendance::HERE.include?(one.state.to_sym) }
+
     # @return [Integer, nil] how many of those who must come are needed; who comes instead of one counts for them
     def needed
       members = @meeting.series.members.count { |member| member.role == "required" }

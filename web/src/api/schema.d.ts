@@ -4386,6 +4386,8 @@ export interface components {
             endsAt: components["schemas"]["Instant"];
             state: components["schemas"]["MeetingState"];
             calledOffReason: string | null;
+            /** @description the day it was held, or is planned for */
+            heldOn?: components["schemas"]["Day"];
             decisions: number;
             actions: number;
         };
@@ -4531,6 +4533,8 @@ export interface components {
             inFavour?: number;
             against?: number;
             abstained?: number;
+            /** @description more votes than people who may vote are meant (else 422, code more-votes) */
+            anyway?: boolean;
             /** @description by name; they count then */
             votes?: {
                 personId: components["schemas"]["Key"];
@@ -4705,6 +4709,8 @@ export interface components {
             approved: boolean;
             /** @description how it was carried */
             motion: string | null;
+            /** @description taken while too few were there */
+            belowQuorum?: boolean;
             series: components["schemas"]["Named"];
             supersededBy: {
                 lineId: components["schemas"]["Key"];
@@ -4732,6 +4738,13 @@ export interface components {
                 meetingId: components["schemas"]["Key"] | null;
                 on: components["schemas"]["Day"];
                 lineId: components["schemas"]["Key"] | null;
+                /** @description of a decision */
+                belowQuorum?: boolean;
+                /**
+                 * @description of a decision that was voted on
+                 * @enum {string|null}
+                 */
+                outcome?: "carried" | "lost" | "tied" | null;
             }[];
         };
         /** @description what reads differently on a sheet; kind sheet says only that it is to be read again */
@@ -4848,6 +4861,8 @@ export interface components {
             keeper: components["schemas"]["Named"];
             chair: components["schemas"]["Named"];
             calledOffReason: string | null;
+            /** @description the day it was held, or is planned for; not in minutes frozen before it was kept */
+            heldOn?: components["schemas"]["Day"];
             /** Format: date-time */
             begunAt: string | null;
             /** Format: date-time */

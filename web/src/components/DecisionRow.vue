@@ -29,6 +29,7 @@ function choose(byLineId: string) {
       ><span v-if="decision.topic" class="soft small"> · {{ decision.topic }}</span
       ><span v-if="showSeries" class="soft small"> · {{ decision.series.name }}</span>
       <span v-if="decision.motion" class="soft small"> · {{ decision.motion }}</span>
+      <span v-if="decision.belowQuorum" class="alarm strong small"> · below quorum</span>
       <span v-if="decision.supersededBy" class="small carried strong">
         superseded by
         <router-link :to="`/meetings/${decision.supersededBy.meetingId}#line-${decision.supersededBy.lineId}`">{{

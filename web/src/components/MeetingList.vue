@@ -46,7 +46,10 @@ const opens = (meeting: Meetings[number]) => seesSheets || meeting.state === 'is
               :aria-label="`Change ${mediumDay(meeting.localStart)}`"
               >Change</router-link
             >
-            {{ WORDS[meeting.state] }}<template v-if="meeting.calledOffReason">: {{ meeting.calledOffReason }}</template
+            <template v-if="meeting.heldOn && meeting.heldOn !== meeting.localStart.slice(0, 10)"
+              >held {{ mediumDay(meeting.heldOn) }}, </template
+            >{{ WORDS[meeting.state]
+            }}<template v-if="meeting.calledOffReason">: {{ meeting.calledOffReason }}</template
             ><template v-if="meeting.decisions">, {{ count(meeting.decisions, 'decision') }}</template
             ><template v-if="meeting.actions">, {{ count(meeting.actions, 'action') }}</template></span
           >

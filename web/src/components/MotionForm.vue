@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { Line, Schemas } from '../api/client'
+import { ProblemError, type Line, type Schemas } from '../api/client'
 import { useMotion } from '../composables/useMotion'
 import FormDialog from './FormDialog.vue'
 
@@ -63,11 +63,13 @@ const voters = computed(() =>
 )
 
 const { save, remove, saveError, isSaving } = useMotion(() => meetingId)
-async function keep() {
+/** More votes than people: counted again, or meant. */
+const asksBack = computed(() => saveError.value instanceof ProblemError && saveError.value.code === 'more-votes')
+async function keep(anyway = false) {
   const { byName, votes, ...rest } = form.value
   const given = Object.entries(votes).flatMap(([personId, vote]) => (vote ? [{ personId, vote }] : []))
   try {
-    await save({ lineId: line.id, ...rest, votes: byName ? given : [] })
+    await save({ lineId: line.id, ...rest, votes: byName ? given : [], anyway })
     open.value = false
   } catch {
     /* shown in the form */
@@ -88,7 +90,7 @@ async function withdraw() {
     verb="Save"
     :error="saveError"
     :busy="isSaving"
-    @submit="keep"
+    @submit="keep()"
   >
     <p class="strong">{{ line.text }}</p>
     <v-select v-model="form.proposerId" :items="names" label="Proposed by" />
@@ -110,6 +112,7 @@ async function withdraw() {
       </li>
       <li v-if="voters.length === 0" class="soft small">Nobody is marked as here yet.</li>
     </ul>
+    <button v-if="asksBack" type="button" class="quiet" @click="keep(true)">Save it all the same</button>
     <button v-if="line.motion" type="button" class="quiet" @click="withdraw">It was no motion</button>
   </FormDialog>
 </template>

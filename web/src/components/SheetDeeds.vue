@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas, Sheet } from '../api/client'
-import { count, mediumDay } from '../time'
+import { now } from '../present'
+import { count, longDay, mediumDay, wallOf } from '../time'
 import { whoGets } from '../untold'
 import FormDialog from './FormDialog.vue'
 
@@ -18,6 +19,18 @@ const emit = defineEmits<{
   correct: [reason: string]
   leaveAsIssued: []
 }>()
+
+// Held on another day, it is that day in all that is said of it; so it is asked once.
+const asksWhen = ref(false)
+function start() {
+  const today = wallOf(new Date(now()).toISOString(), sheet.timeZone).slice(0, 10)
+  if (today === sheet.localStart.slice(0, 10)) emit('state', 'in_session')
+  else asksWhen.value = true
+}
+function holdNow() {
+  asksWhen.value = false
+  emit('state', 'in_session')
+}
 
 const issuing = ref(false)
 const callingOff = ref(false)
@@ -66,7 +79,7 @@ function callOff() {
   </p>
   <div v-if="sheet.may.hold" class="deeds" data-next>
     <template v-if="sheet.state === 'planned'">
-      <v-btn block :loading="busy" @click="emit('state', 'in_session')">Start the meeting</v-btn>
+      <v-btn block :loading="busy" @click="start">Start the meeting</v-btn>
       <button type="button" class="quiet small" @click="callingOff = true">Call it off…</button>
     </template>
     <template v-if="sheet.state === 'in_session'">
@@ -93,12 +106,19 @@ function callOff() {
     <button v-if="sheet.state === 'called_off'" type="button" class="quiet" @click="emit('state', 'planned')">
       Bring it back
     </button>
+    <FormDialog v-model="asksWhen" title="Start the meeting" verb="Hold it now" @submit="holdNow">
+      <p>It is planned for {{ longDay(sheet.localStart) }}. Hold it now?</p>
+    </FormDialog>
     <FormDialog
       v-model="issuing"
       :title="sheet.correcting ? 'Issue the correction' : 'Issue the minutes'"
       :verb="`Issue and send to ${count(sheet.people.filter(one => one.reachable !== false).length, 'person')}`"
       @submit="issue"
     >
+      <p v-if="sheet.gaps.length" class="carried strong">
+        {{ count(sheet.gaps.length, 'thing') }} to look at {{ sheet.gaps.length === 1 ? 'is' : 'are' }} still open,
+        under “Before you issue”.
+      </p>
       <p>
         The minutes are frozen as they are and mailed to everybody of the series, with a PDF. What is wrong later is
         corrected by another version.

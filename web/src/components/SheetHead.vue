@@ -34,6 +34,7 @@ const commonTimeFor = ({ seriesId, id: meeting, version, localStart, lengthMin }
   from: localStart.slice(0, 16),
   length: lengthMin,
 })
+const otherDay = computed(() => sheet.begunAt && sheet.heldOn && sheet.heldOn !== sheet.localStart.slice(0, 10))
 const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' : 'connecting'))
 </script>
 
@@ -52,8 +53,11 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
       </span>
     </p>
     <h1 tabindex="-1"><SeriesMark :mark="sheet.mark" />{{ sheet.seriesTitle }}</h1>
+    <p v-if="otherDay" class="strong">Held {{ longDay(sheet.heldOn!) }}</p>
     <p class="soft">
-      {{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{ clock(sheet.localEnd) }}
+      <template v-if="otherDay">planned for </template>{{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{
+        clock(sheet.localEnd)
+      }}
       {{ sheet.zoneCity }} time{{ ownTime(sheet.startsAt, sheet.localStart, me?.timeZone)
       }}<template v-if="sheet.place"> · {{ sheet.place }}</template
       ><template v-if="sheet.equipment.length"> · with {{ list(sheet.equipment) }}</template

@@ -54,6 +54,11 @@ function pieces({ text: whole, marks }: Hit) {
   }
   return [...found, { text: text.slice(at), marked: false }].filter(piece => piece.text)
 }
+/** What was not carried is no decision, and one taken by too few says so. */
+function kindOf(hit: Hit) {
+  const word = hit.outcome === 'lost' || hit.outcome === 'tied' ? 'motion, not carried' : KINDS[hit.kind]
+  return hit.belowQuorum ? `${word}, below quorum` : word
+}
 const where = (hit: Hit) =>
   hit.meetingId ? `/meetings/${hit.meetingId}${hit.lineId ? `#line-${hit.lineId}` : ''}` : `/series/${hit.series.id}`
 </script>
@@ -94,7 +99,7 @@ const where = (hit: Hit) =>
             ></router-link
           >
           <p class="small soft">
-            {{ KINDS[hit.kind] }}<template v-if="hit.kind !== 'series'"> · {{ hit.series.name }}</template> ·
+            {{ kindOf(hit) }}<template v-if="hit.kind !== 'series'"> · {{ hit.series.name }}</template> ·
             {{ shortDay(hit.on) }}
           </p>
         </li>
