@@ -8,10 +8,7 @@ module Api
     }.freeze
 
     on(:get, "/meetings/:id/papers", "listPapers", may: :see_papers, of: :meeting) do
-      meeting = Records::Meeting.includes(series: :members).find(params["id"])
-      closed = Loading::ClosedTopics.from(meeting, person_id)
-      found = Loading::Papers.of(params["id"])
-      json({papers: closed ? closed.papers(found) : found})
+      json({papers: Loading::ClosedTopics.papers(params["id"], person_id)})
     end
 
     on(:post, "/meetings/:id/papers", "beginPaper", may: :bring_topic, of: :meeting) do

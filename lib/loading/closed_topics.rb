@@ -54,6 +54,15 @@ module Loading
     # @return [Core::Sheet::ClosedTopics, nil] nil: they read closed topics
     def from(meeting, person_id) = readers(meeting.series, meeting.id).include?(person_id) ? nil : of(meeting.series_id)
 
+    # @return [Array<Hash>] papers of a meeting, as far as somebody reads them
+    def papers(meeting_id, person_id)
+      found = Papers.of(meeting_id)
+      return found if found.none? { |paper| paper[:topic_id] }
+
+      closed = from(Records::Meeting.includes(series: :members).find(meeting_id), person_id)
+      closed ? closed.papers(found) : found
+    end
+
     def reads?(meeting_id, person_id)
       meeting = Records::Meeting.includes(series: :members).find(meeting_id)
       readers(meeting.series, meeting_id).include?(person_id)

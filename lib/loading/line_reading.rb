@@ -6,8 +6,9 @@ module Loading
 
     # @param meeting [Records::Meeting]
     # @param topic_id [String, nil] under a closed topic work is given to nobody who does not read it
-    def initialize(meeting, topic_id: nil)
-      @meeting = meeting
+    # @param by [String, nil] who types, and is meant by "I"
+    def initialize(meeting, topic_id: nil, by: nil)
+      @meeting, @by = meeting, by
       @closed = !topic_id.nil? && Records::Topic.exists?(id: topic_id, closed: true)
       @series = Records::Series.includes(:keeper, members: :person).find(meeting.series_id)
     end
@@ -26,7 +27,7 @@ module Loading
 
     def reader
       @reader ||= Core::Sheet::LineReader.new(
-        people: people, today: today, next_meeting_on: next_day, everyone_ids: everyone_ids, called: called,
+        strangers: ->(name) { strangers(name) }, people: people, today: today, next_meeting_on: next_day, everyone_ids: everyone_ids, called: called,
         dates: {holidays: holidays, month_first: Core::CivilDay.month_first?(region)}
       )
     end
@@ -42,9 +43,12 @@ module Loading
     def doubtful(reading)
       all = reading.doubtful.merge(reading.action&.doubtful.to_h)
       left_out = (reading.owner_ids + reading.action&.owner_ids.to_a).uniq & outside
-      all.map { |name, ids| {name: name, people: named(ids)} } +
+      all.map { |name, ids| {name: name, people: named(ids), **parts(name, reading)} } +
         left_out.map { |id| {name: "#{names[id]} does not read closed topics", people: []} }
     end
+
+    # The lines it would be, beside the question whether it is several.
+    def parts(name, reading) = name.end_with?("actions?") ? {parts: reading.parts} : {}
 
     def people
       @people ||= (@series.members.map(&:person) + besides).uniq(&:id).map(&:to_reader)
@@ -56,8 +60,19 @@ module Loading
     def everyone_ids = @series.members.reject { |member| member.role == "informed" }.map(&:person_id)
 
     def called
-      {"chair" => @series.chair_id, "keeper" => @series.keeper_id, "secretary" => @series.keeper_id}
+      offices = {"chair" => @series.chair_id, "keeper" => @series.keeper_id, "secretary" => @series.keeper_id}
         .flat_map { |word, id| [[word, id], ["the #{word}", id]] }.to_h
+      names.key?(@by) ? offices.merge("I" => @by) : offices
+    end
+
+    MOST_STRANGERS = 3
+
+    # People of the house who are called so. @return [Array<String>] names
+    def strangers(name)
+      here = people.map(&:id)
+      like = "#{Records::Person.sanitize_sql_like(name)}%"
+      Records::Person.where(guest: false).where("name like ?", like).where.not(id: here).order(:name, :id)
+        .limit(MOST_STRANGERS).pluck(:name)
     end
 
     def names = @names ||= people.to_h { |person| [person.id, person.name] }

@@ -20,7 +20,7 @@ RSpec.describe "Deputies" do
 
   it "of a series may write at each meeting, until they are none any more, and may not change the series" do
     2.times { name("/series/#{week}", wen) }
-    expect(meetings.first(2).map { |id| may(id) }).to all eq %w[write hold bringTopic]
+    expect(meetings.first(2).map { |id| may(id) }).to all eq %w[write hold bringTopic seeClosed]
     call(:put, "/meetings/#{meetings[0]}/state", {state: "in_session"})
     call(:post, "/meetings/#{meetings[0]}/lines", {id: key, text: "Calm", topicId: nil})
     expect(status).to eq 201
@@ -35,7 +35,7 @@ RSpec.describe "Deputies" do
   it "of one meeting may write there alone, also what stands there already" do
     topic(meetings[0], marit, "Boats")
     name("/meetings/#{meetings[0]}", wen)
-    expect(meetings.first(2).map { |id| may(id) }).to eq [%w[write hold bringTopic], %w[bringTopic]]
+    expect(meetings.first(2).map { |id| may(id) }).to eq [%w[write hold bringTopic seeClosed], %w[bringTopic seeClosed]]
     call(:put, "/meetings/#{meetings[0]}/state", {state: "in_session"})
     id = key
     call(:post, "/meetings/#{meetings[0]}/lines", {id: id, text: "Calm", topicId: nil})

@@ -84,7 +84,7 @@ RSpec.describe "Carrying forward" do
     hold(meetings[0]) { action = raise_action(meetings[0], marit, "Order rope", owners: [ines]) }
     state(meetings[0], marit, "issued")
     use(UseCases::Actions, marit).move(id: action, state: "done")
-    line = sheet(meetings[0], marit)["left_over_lines"].first
+    line = sheet(meetings[0], marit)[:left_over_lines].first
     expect([line["text"], line["action"]["state"]]).to eq ["Order rope", "open"]
     expect { raise_action(meetings[0], marit, "Too late") }.to raise_error(Core::Conflict, /issued/)
   end

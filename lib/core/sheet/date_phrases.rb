@@ -6,7 +6,7 @@ module Core
       MONTH =
         "(jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|" \
           "oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\\.?"
-      WEEKDAY = "(sun|mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?)(?:day)?"
+      WEEKDAY = "(sun|mon|tues?|wed(?:nes|s)?|thu(?:rs?)?|fri|sat(?:ur)?)(?:day)?"
       NUMBER = "(\\d{1,2}|a couple of|an?|one|two|three|four|five|six|seven|eight|nine|ten)"
       # What may stand before a day and make it a due date.
       LEAD = "(?:on or before|by|before|until|till|due(?: on| by)?|no later than|not later than|deadline:?|latest|on|" \
@@ -15,7 +15,7 @@ module Core
       TIME = "\\d{1,2}(?:[:.]\\d\\d)? ?(?:am|pm)?"
       HOUR = "(?:(?:noon|midday|lunchtime|#{TIME}|cob|cop|eod|eob|first thing|" \
         "(?:the )?(?:close|end) of (?:business|play))(?: on)? )?"
-      AFTER = "(?: (?:morning|afternoon|evening|night))?(?:,? (?:at )?(?:lunchtime|noon|midday|#{TIME}))?" \
+      AFTER = "(?: (?:morning|afternoon|evening|night|am|pm))?(?:,? (?:at )?(?:lunchtime|noon|midday|#{TIME}))?" \
         "(?:,? (?:at the )?latest)?"
       NTH = "(?:st|nd|rd|th)?"
 
@@ -94,7 +94,7 @@ module Core
         end
       end
 
-      def at_end(day) = /(?<![\s,;:(])[\s,;:(]*+(?<![[:alnum:]])(?:(?<lead>#{LEAD}) )?#{day}[).]*\z/i
+      def at_end(day) = /(?<![\s,;:(–—])[\s,;:(–—]*+(?<![[:alnum:]])(?:(?<lead>#{LEAD}) )?#{day}[).]*\z/i
 
       def alone(day) = /\A(?:(?<lead>#{LEAD}) )?#{day}\z/i
     end

@@ -34,6 +34,11 @@ module Core
         \b(?:at|in|of|on|for|from|to|with|by|the|an?|and|or|than|as|until|after|since|this|our|your|
         due|needed|expected|wanted|required)\s*\z/ix
 
+      # "See if the crane is free on Saturday": said within what is to be done.
+      SAID = /\b(?:if|whether|that|when|who|which|what)\b/i
+      # "Invite them to the dinner on 12 December": the dinner's day, or that of the deed.
+      OF_A_THING = /\b(?:to|at|for|of|with|from|about) (?:the|an?|our|their|his|her|its)\b/i
+
       # @param holidays [Array<Array(Date, String)>] public holidays to come, with their names
       # @param month_first [Boolean] whether 3/12 is the twelfth of March
       def initialize(today:, next_meeting_on: nil, holidays: [], month_first: false)
@@ -54,7 +59,8 @@ module Core
         return [text, Found.new(on: nil, odd: "It says two: #{two.join(" and ")}")] if two
 
         match, found = at_end(text) || inside(text)
-        return [text, nil] unless match
+        return [text, nil] unless match && !(match[:lead].to_s.casecmp?("on") && match.pre_match.match?(SAID))
+        return [text, unsure(match, found)] if match[:lead].to_s.casecmp?("on") && match.pre_match.match?(OF_A_THING)
 
         before = text[0, text.length - match.string.length] + match.pre_match
         behind = match.post_match.strip
@@ -77,11 +83,15 @@ module Core
         tail = (text.length > END_LETTERS) ? text[-END_LETTERS..].sub(/\A\S*/, "") : text
         find(:at_end, tail) do |match, kind|
           lead = match[:lead]
-          lead&.casecmp?("for") ? FOR.include?(kind) : lead || match[0].match?(ALONE_ENOUGH)
+          lead&.casecmp?("for") ? FOR.include?(kind) : lead || match[0].match?(/\A\s*[–—]|#{ALONE_ENOUGH}/o)
         end
       end
 
       def inside(text) = (find(:inside, text) { true } if text.match?(@phrases.led))
+
+      def unsure(match, found)
+        found.with(odd: found.odd || "“on #{match[0][/\bon\s+(.*?)[).\s]*\z/i, 1]}” may not be when it is due")
+      end
 
       # Two days that something is to be done by, as they are written: nobody but the writer knows which.
       # @return [Array<String>, nil]
@@ -101,7 +111,7 @@ module Core
       def whole?(match, before, behind, found)
         return true if found.on.nil? || (match[:lead].nil? && match[0].match?(/next (?:meeting|mtg)/i))
 
-        before.match?(LEFT_OPEN) || (!behind.empty? && !behind.match?(GOING_ON))
+        before.match?(LEFT_OPEN) || before.count("(") > before.count(")") || (!behind.empty? && !behind.match?(GOING_ON))
       end
 
       # @param where [Symbol] :at_end, :alone or :inside
@@ -121,7 +131,7 @@ module Core
       # Named and numbered groups do not mix in Ruby, so the unnamed ones are found by reading the phrase again.
       def day(phrase, match)
         stop = (phrase.kind == :dots) ? /(?<=\.)[).]*\z/ : /[).]*\z/
-        words = match[0].sub(/\A[\s,;:(]*/, "").sub(stop, "").sub(DatePhrases::LEADING, "")
+        words = match[0].sub(/\A[\s,;:(–—]*/, "").sub(stop, "").sub(DatePhrases::LEADING, "")
         again = phrase.pattern.match(words) or return
         found = send(phrase.kind, again.captures)
         found.is_a?(Date) ? Found.new(on: found, odd: nil) : found

@@ -4,13 +4,14 @@ module Core
     # so otherwise ("Ines: order shackles"): a word that is not here leaves the line a note.
     module Deeds
       WORDS = %w[
-        add address adjust advertise agree amend announce answer apply approach arrange ask assemble assess attach
+        add address adjust advertise agree amend announce answer apologise apply approach appoint arrange ask assemble
+        assess attach
         attend audit back block book borrow brief bring build buy calculate calibrate call cancel carry chase check
-        circulate clarify clean clear close collect compare compile complete compose confirm consider consult
+        chair charge circulate clarify clean clear close collect compare compile complete compose confirm consider consult
         contact coordinate copy correct count cover create cut deal decide define deliver describe design develop
         discuss dispose distribute document draft draw edit email enquire ensure establish estimate evaluate examine
-        explain explore extend feed file fill finalise finalize find finish fit fix flag follow forward gather get
-        give hand hang help hire identify implement improve include inform inspect install instruct introduce
+        empty explain explore extend feed file fill finalise finalize find finish fit fix flag follow forward gather get
+        give grease hand hang help hire identify implement improve include inform inspect install instruct introduce
         investigate invite invoice issue join keep label lay lead leave lift liaise list load log look mail maintain
         make mark measure meet mend mention monitor move negotiate note notify obtain offer open order organise
         organize oversee paint pass pay phone pick place plan post prepare present price print produce propose

@@ -4,73 +4,16 @@ module Core
     # date, "Decided: …" a decision, anything else a note. A reading is shown on the line and can be put right, so where
     # a sentence is open to doubt it stays a note. Its table of cases is spec/vectors/lines.yml.
     class LineReader
+      include LinePatterns
+
       # `kind` is :note, :decision or :action; `text` what is to be kept; `owner_ids` who was named;
       # `doubtful` the names that fit several people, as {name => [person ids]}, and dates that are not believed, as
       # {what is odd => []}; `due_on` a Date or nil. A decision that gives somebody work has it in `action`, a Reading.
-      Reading = Value.of(:kind, :text, :owner_ids, :due_on, :doubtful, :action)
+      # `parts` are the lines it would be, where it gives several people work; none where it is one.
+      Reading = Value.of(:kind, :text, :owner_ids, :due_on, :doubtful, :action, :parts)
 
       # Somebody who can be named. `name` as they are called in full.
       Person = Value.of(:id, :name)
-
-      BODY = "(?:the\\s)?(?:committee|board|meeting|group|team|council|trustees|panel)"
-      DECIDED = "(?:decided|agreed|resolved|approved|accepted|adopted|rejected)"
-      DECISION = /
-        \A(?:(?:we[ ]|it[ ]was[ ]|it[ ]is[ ]|#{BODY}[ ](?:has[ ]|have[ ])?)?(?:unanimously[ ])?#{DECIDED}
-        (?:[ ]unanimously)?(?:\s*[:–—-]\s*|\s+(?=that\b|to\b|not[ ]to\b|on\b))|(?:decision|resolution)\s*[:–—-]\s*)
-      /ix
-      # What an entry of a list begins with, typed or pasted.
-      BULLET = /\A(?:(?:[-–—•*·]|\d{1,2}[.)]|[a-z][.)]|\[[ x]?\])\s+)+/i
-      # These are decided in their own words.
-      DECISION_WHOLE = /
-        \A(?:(?:the\s)?(?:motion|proposal|resolution|amendment|carried|passed)\b.*
-        \b(?:carried|passed|defeated|lost|rejected)\b|
-        (?:carried|passed|defeated|lost|approved|adopted)\s+(?:unanimously|nem\.?\s*con|by\s+\d|\d+\s*[–-]\s*\d+)|
-        (?:approved|adopted)\s+(?:the|last|minutes)\b|#{BODY}\s+(?:has\s+|have\s+)?#{DECIDED}\b|resolved\b|
-        not\s+(?:agreed|approved|accepted|adopted|carried)\b|(?:agreed|approved|accepted|adopted|carried|rejected)\.?\z)
-      /ix
-      # "Budget approved": a thing of few words and what became of it.
-      APPROVED = /
-        \A(?<thing>[[:upper:]][^.,;:?!]{1,80}?)\s(?:was\s|were\s|is\s|are\s)?(?:approved|adopted|accepted)\.?\z
-      /x
-      NOT_APPROVED = /\b(?:not|never|nobody|has|have|had|be|been|to|will|would|who|he|she|we|they|i)\b/i
-      WE_WILL = /\Awe (?:will|shall)\s+(?=(?<deed>[[:alpha:]]+)\b(?! (?:about|out|how|what|whether|if|when)\b))/i
-      WE_SEE = %w[see look talk discuss consider meet try get find].freeze
-      ACTION = /\A(?:action(?:\s(?:point|item))?|to do|ap)\b(?:\s#?\d{1,3})?(?:\s+(?:for|on)\b)?\s*[:–—-]?\s*/i
-      EVERYONE = /\A(?:everyone|everybody|all)(?:\s+(?:is |are )?to\s+|(?<called>\s?:\s+)(?:please\s+)?)/i
-      SOMEONE = /
-        \A(?:someone|somebody|anyone|volunteers?|tb[cda]|n\.?\s?n\.?)\s+
-        (?:(?:is\s|are\s|has\s|have\s|needs?\s|ought\s)?to|should|must|will)\s+
-      /ix
-      WE_NEED = /\A(?:we\s+)?(?:need|have|ought)\s+to\s+/i
-      # "Quotes to be obtained by Friday": what is to be done, and perhaps by whom.
-      PASSIVE = /\A(?<thing>[^.,;:?!]{1,120}?)\sto\sbe\s(?<done>[[:lower:]]+)(?<rest>[^?]*)\z/
-      STATES = /\b(?:is|are|was|were|has|have|had|seems?|ought|needs?|nothing|much|more|lot|it|there)\b/i
-      # "Following the storm, Ines to …"
-      FIRST = /\A(?:following|after|before|once|when|if|as soon as|subject to|pending|until)\b[^,]{1,120},\s+/i
-      # What stands between a name and the work.
-      ASKED = /\A,?\s*(
-        to|will|shall|must|should|ought\sto|has\sto|have\sto|needs?\sto|(?:is|are)\s(?:going\s)?to|
-        (?:has\s|have\s)?(?:agreed|volunteered|offered|undertook|undertaken|promised)\sto|
-        (?:was|were|is|are|has\sbeen|have\sbeen)\sasked\sto|agrees?\sto|volunteers?\sto
-      )\s+/ix
-      # "Lars asked Sunniva to …", "Ask Sunniva to …", "Please could Tomás …"
-      ASKING = /\A(?:please\s+)?(?:ask|get|remind)\s+/i
-      POLITE = /\A(?:please,?\s+)?(?:could|can|would|will)\s+(?:you\s+)?|\Aplease,?\s+/i
-      # "Ines has moved", "Ines will be away": they state, they do not ask for work.
-      STATING = /
-        \A(?:be|been|have|has|had|not|never|probably|only|still|already|also\sbe|now\sbe|like|need|miss|arrive)\b
-      /ix
-      # What follows "to" when it is a direction and not a deed.
-      NO_DEED = /
-        \A(?:the|a|an|his|her|their|our|my|your|its|this|that|these|those|date|him|them|us|me|no|some|both|all|
-        be|and|\d)\b
-      /ix
-      BEHIND = /\s*(?:->|→|⇒)\s*|\s+[–—-]+\s+/
-      OWNER = /
-        [\s.;,]+(?:owner|owners|who|responsible)\s*:\s*(?<who>.+?)
-        (?:[.;,]+\s*(?:due|by|when)\s*:\s*(?<due>.+?))?\.?\z
-      /ix
-      FIRST_WORD = /\A[[:lower:]]/
 
       # @param people [Array<Person>] who can be named
       # @param today [Date] the day of the meeting, from which "Friday" is counted
@@ -78,7 +21,11 @@ module Core
       # @param everyone_ids [Array<String>] who "everybody" is; nil: all who can be named
       # @param called [Hash{String => String}] other words for somebody, such as "the chair"
       # @param dates [Hash] what DateReader takes besides: holidays, month_first
-      def initialize(people:, today:, next_meeting_on: nil, everyone_ids: nil, called: {}, dates: {})
+      # @param strangers [#call] a name → names of people of the house who are called so and cannot be named here
+      def initialize(
+        people:, today:, next_meeting_on: nil, everyone_ids: nil, called: {}, dates: {}, strangers: ->(_) { [] }
+      )
+        @strangers = strangers
         @everyone_ids = everyone_ids || people.map(&:id)
         @names = Names.new(people, called: called)
         @dates = DateReader.new(today: today, next_meeting_on: next_meeting_on, **dates)
@@ -104,17 +51,85 @@ module Core
       # Where it is an entry of a list, what makes it one is no part of what was decided or is to be done.
       def whole(text)
         bare = text.sub(BULLET, "")
-        decision(bare) || work(bare) || dated_first(bare) || clause_first(bare) || passive(bare) || note(text)
+        decision(bare) || several(bare) || work(bare) || dated_first(bare) || clause_first(bare) || behind(bare) ||
+          passive(bare) || nobody(bare) || note(text)
       end
 
-      def note(text) = Reading.new(kind: :note, text: text, owner_ids: [], due_on: nil, doubtful: {}, action: nil)
+      def note(text)
+        Reading.new(kind: :note, text: text, owner_ids: [], due_on: nil, doubtful: {}, action: nil, parts: [])
+      end
 
       def decision(text)
-        match = DECISION.match(text)
+        match = DECISION.match(text) || SHOUTED.match(text)
         rest = match ? match.post_match.sub(/\A(?:that|to)\s+/i, "") : decided_whole(text) || given_out(text)
         return if rest.nil? || rest.empty?
 
-        note(capitalize(rest)).with(kind: :decision, action: within(rest))
+        note(capitalize(rest)).with(kind: :decision, action: within(rest) || decided_work(rest))
+      end
+
+      # "Max 12k, Sunniva to sign": the work that is given out with what was decided.
+      def decided_work(text)
+        first, *deeds = segments(text)
+        asked(deeds.first) if deeds.one? && !asked(first)
+      end
+
+      # The sentence in pieces, each of which but the first gives somebody work.
+      # @return [Array<String>]
+      def segments(text)
+        cuts = []
+        at = 0
+        while cuts.size < MOST_DEEDS && (match = BETWEEN.match(text, at))
+          at = match.end(0)
+          right = text[at..]
+          cuts << [match.begin(0), at] if @names.may_start?(right) && asking(right[0, SOON])
+        end
+        starts = [0, *cuts.map(&:last)]
+        ends = [*cuts.map(&:first), text.length]
+        starts.zip(ends).map { |from, to| text[from...to] }
+      end
+
+      # "Ines to buy rope, Rory to return the old one": whether that is one or two, only the writer knows.
+      def several(text)
+        parts = segments(text)
+        return if parts.size < 2
+
+        readings = parts.map { |part| work(part) }
+        return unless readings.all?
+
+        note(capitalize(text)).with(
+          kind: :action, owner_ids: readings.flat_map(&:owner_ids).uniq, parts: parts,
+          doubtful: readings.map(&:doubtful).inject(:merge).merge("#{COUNTED[parts.size] || parts.size} actions?" => [])
+        )
+      end
+
+      # "The lamp is out; Wen to replace it": all of it is kept.
+      def behind(text)
+        first, *deeds = segments(text)
+        return unless deeds.one? && first.length < text.length && text[first.length].match?(/[.;]/)
+
+        asked(deeds.first)&.with(text: text)
+      end
+
+      # Work of an office, or of somebody of the house who cannot be named here: nobody's yet.
+      def nobody(text)
+        return if text.end_with?("?")
+
+        office = OFFICE.match(text)
+        match = office || STRANGER.match(text) or return
+
+        deed = match.post_match.sub(/\A\s(?:to|will|shall|must)\s+/, "")
+        return unless Deeds.asks?(deed) && (said = office ? who_is(match[0]) : elsewhere(match[0]))
+
+        found = action(deed, Names::NOBODY) or return
+        found.with(text: text[0, text.length - deed.length] + found.text.sub(/\A[[:upper:]]/, &:downcase))
+          .then { |one| one.with(text: capitalize(one.text), doubtful: one.doubtful.merge(said => [])) }
+      end
+
+      def who_is(office) = "Who is #{office.sub(/\A[[:upper:]](?=[[:lower:]])/, &:downcase)}?"
+
+      def elsewhere(name)
+        strangers = @strangers.call(name)
+        "#{Words.list(strangers, last: "or")} is not of this series" if strangers.any?
       end
 
       def decided_whole(text)
@@ -144,27 +159,43 @@ module Core
       end
 
       def work(text)
-        asked(text) || everyone(text) || someone(text) || marked(text) || politely(text) || owner_behind(text) ||
-          assigned_behind(text) || addressed(text)
+        text = text.sub(/\AI['’]ll\b/, "I will")
+        asked(text) || apposed(text) || everyone(text) || someone(text) || marked(text) || politely(text) ||
+          owner_behind(text) || assigned_behind(text) || addressed(text)
       end
 
       # "Ines to order …", "Ines and Lars will order …", "Lars asked Sunniva to …"
       def asked(text)
+        found, deed = asking(text)
+        action(deed, found) if found
+      end
+
+      # Who is asked and for what, before any day is looked for. @return [Array(Names::Found, String), nil]
+      def asking(text)
         return if text.end_with?("?")
 
         found = @names.at_start(text) or return
         other = /\A\s+(?:asked|asks|will ask)\s+/i.match(found.rest)
         found = @names.at_start(other.post_match) || found if other
         found = accompanied(found)
-        return action(found.rest.lstrip, found) if found.rest.match?(/\A\s+not to\s+[[:lower:]]/)
+        return [found, found.rest.lstrip] if found.rest.match?(/\A\s+not to\s+[[:lower:]]/)
 
         match = ASKED.match(found.rest) or return
-        deed = match.post_match
-        return unless deed.match?(FIRST_WORD) && !deed.match?(STATING)
-        return if match[1].match?(/to\z/i) && deed.match?(NO_DEED)
-        return if match[1].match?(/should/i) && !Deeds.asks?(deed)
+        [found, match.post_match] if work?(match[1], match.post_match)
+      end
 
-        action(deed, found)
+      def work?(verb, deed)
+        return false unless deed.match?(FIRST_WORD) && !deed.match?(STATING)
+        return false if verb.match?(/to\z/i) && deed.match?(NO_DEED)
+
+        !verb.match?(/should/i) || Deeds.asks?(deed)
+      end
+
+      # "Ines, who knows the yard, to ring them": all of it is kept.
+      def apposed(text)
+        found = @names.at_start(text) or return
+        said = /\A,\s(?:who|as)\s[^,]{1,80},(?=\s)/.match(found.rest) or return
+        asked(text[0, text.length - found.rest.length] + said.post_match)&.with(text: text)
       end
 
       # "Ines (with Wen) to …"
@@ -203,12 +234,17 @@ module Core
       def marked(text)
         match = ACTION.match(text) or return
         rest = match.post_match
-        return if rest.empty? || !match[0].match?(/[:–—-]\s*\z/) && !@names.at_start(rest)
+        in_brackets = BRACKETED.match(rest)
+        rest = "#{in_brackets[:who]}: #{in_brackets.post_match}" if in_brackets
+        return if rest.empty? || rest.match?(NONE) || !match[0].match?(/[:–—-]\s*\z/) && !@names.at_start(rest)
+
+        found = everyone(rest) || asked(rest)
+        return found if found
 
         named = @names.at_start(rest)
-        return asked(rest) || owner_behind(rest) || assigned_behind(rest) || action(rest, Names::NOBODY) unless named
+        return owner_behind(rest) || assigned_behind(rest) || action(rest, Names::NOBODY) unless named
 
-        asked(rest) || action(named.rest.sub(/\A\s*[:,–—-]\s*/, "").sub(/\A(?:is |are )?to\s+/i, ""), named)
+        action(named.rest.sub(/\A\s*[:,–—-]\s*/, "").sub(/\A(?:is |are )?to\s+/i, ""), named)
       end
 
       # "Ask Sunniva to …", "Please could Tomás …", "Could Ines please …"
@@ -218,7 +254,7 @@ module Core
 
         match = POLITE.match(text) or return
         found = @names.at_start(match.post_match) or return
-        deed = found.rest.sub(/\A,?\s*(?:please\s+)?/i, "").sub(/\Ato\s+/i, "").sub(/\s*\?\z/, "")
+        deed = found.rest.sub(PLEASE_FIRST, "").sub(/\Ato\s+/i, "").sub(/\s*\?\z/, "")
         action(deed, found) if Deeds.asks?(deed) && (text.match?(/please/i) || !text.end_with?("?"))
       end
 
@@ -232,42 +268,75 @@ module Core
         action(match.pre_match, found, due) if match[:due].nil? || due
       end
 
-      # "Ask the port for a berth – Sunniva, 12 May", "… (Sunniva, by Friday)", "… → Rory"
+      # "Ask the port for a berth – Sunniva, 12 May", "… (Sunniva, by Friday)", "… [Sunniva]", "… → Rory", "… @Rory",
+      # "Order lids. Wen."
       def assigned_behind(text)
-        match = /\A(?<deed>.+?)(?:#{BEHIND})(?<who>[^–—→]+)\z/o.match(text) ||
-          /\A(?<deed>.+?)\s*\((?<who>[^()]+)\)\.?\z/.match(text) or return
-        found = @names.at_start(match[:who]) or return
-        rest = found.rest.sub(/\A\s*[,:]?\s*/, "").sub(/\.\z/, "")
-        due = rest.empty? ? nil : @dates.alone(rest)
-        return unless rest.empty? || due
+        BEHIND_FORMS.each do |form|
+          match = form.match(text) or next
+          found = @names.at_start(match[:who]) or next
+          rest = "#{found.rest}#{match[:due] if match.names.include?("due")}"
+          rest = rest.sub(/\A\s*(?:[,:–—-]|to\sdo)?\s*/, "").sub(/\.\z/, "")
+          due = rest.empty? ? nil : @dates.alone(rest)
+          next unless rest.empty? || due
+          next if form == BEHIND_FORMS.last && !Deeds.asks?(match[:deed])
 
-        action(match[:deed], found, due)
+          return action(match[:deed], found, due)
+        end
+        nil
       end
 
       # "@Wen check …", "Ines: order shackles": only where it begins with a word that asks for work.
       def addressed(text)
         found = @names.at_start(text) or return
         rest = found.rest
-        colon = /\A\s*[:–—]\s*/.match(rest)
+        colon = CALLED_UPON.match(rest)
         return unless colon || text.start_with?("@")
 
-        deed = (colon ? colon.post_match : rest.lstrip).sub(/\A(?:please|to)\s+/i, "")
+        deed = (colon ? colon.post_match : rest.lstrip).sub(PLEASE_OR_TO, "")
         action(deed, found) if Deeds.asks?(deed)
       end
 
-      # "By Friday, Ines to …"
+      # "By Friday, Ines to …", "By Friday Ines to …"
       def dated_first(text)
+        return unless text.match?(/\A(?:by|before|on|no later than)\s/i)
+
         phrase, rest = text.split(/,\s+/, 2)
-        due = rest && @dates.alone(phrase, led: true) or return
-        reading = work(rest)
+        due = rest && @dates.alone(phrase, led: true)
+        rest, due = dated_word_by_word(text) unless due
+        reading = due && work(rest)
         reading&.with(due_on: reading.due_on || due.on)
       end
 
-      # "Following the storm, Ines to …": the deed keeps what it hangs on.
+      # A day is said in few words.
+      def dated_word_by_word(text)
+        words = text.split
+        (2..6).each do |number|
+          rest = words.drop(number).join(" ")
+          next unless @names.may_start?(rest)
+
+          due = @dates.alone(words.first(number).join(" "), led: true)
+          return [rest, due] if due
+        end
+        nil
+      end
+
+      # "Following the storm, Ines to …", "Budget: Ines to …": the deed keeps what it hangs on.
       def clause_first(text)
-        clause = FIRST.match(text) or return
-        reading = work(clause.post_match) or return
+        clause = FIRST.match(text) || HEADED.match(text) || loose_clause(text) or return
+        reading = asked(clause.post_match) or return
         reading.with(text: clause[0] + reading.text.sub(/\A[[:upper:]](?=[[:lower:]])/, &:downcase))
+      end
+
+      # "After some discussion Wen agreed to …"
+      def loose_clause(text)
+        return unless text.match?(CLAUSE)
+
+        at = 0
+        while (match = /\s/.match(text, at)) && at < 120
+          at = match.end(0)
+          return /\A.{#{at}}/.match(text) if @names.may_start?(text[at..]) && asking(text[at..])
+        end
+        nil
       end
 
       # "Quotes to be obtained by Friday", "Minutes to be amended by MH"
@@ -290,7 +359,7 @@ module Core
         odd = due&.odd ? {due.odd => []} : {}
         Reading.new(
           kind: :action, text: capitalize(rest), owner_ids: found.owner_ids, due_on: due&.on,
-          doubtful: found.doubtful.merge(odd), action: nil
+          doubtful: found.doubtful.merge(odd), action: nil, parts: []
         )
       end
 

@@ -25,6 +25,12 @@ module Core
         @pattern = /\G@?(?:(?:dr|mr|mrs|ms|mx|prof|capt)\.? )?(#{longest_first.join("|")})(?![[:alnum:]])/
       end
 
+      # Whether a text may begin with one of the names: a quick look before a slow one.
+      def may_start?(text)
+        word = text[/\A@?(?:(?:dr|mr|mrs|ms|mx|prof|capt)\.? )?([[:alpha:]]+)/i, 1]
+        !word.nil? && (@first_words ||= @called.keys.to_set { |name| name[/\A[[:alpha:]]+/] }).include?(plain(word))
+      end
+
       # @return [Found, nil] the names the text begins with; nil when it begins with none
       def at_start(text)
         return if @called.empty?

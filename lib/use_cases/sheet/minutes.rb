@@ -109,7 +109,7 @@ module UseCases
         return {kind: kind, text: text, typed: text, doubtful: nil, action: (action unless kind == "note")}
       end
 
-      reading = Loading::LineReading.new(meeting, topic_id: topic_id).read(text)
+      reading = Loading::LineReading.new(meeting, topic_id: topic_id, by: by).read(text)
       as_typed = reading[:kind] == "note" || (kind && kind != reading[:kind])
       {
         kind: kind || reading[:kind], text: as_typed ? text : reading[:text], typed: text,

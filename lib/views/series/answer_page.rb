@@ -36,7 +36,9 @@ module Views
         run_note: member&.run_note,
         meetings:
           meetings.map do |meeting|
-            meeting_view(meeting, zone, answers[meeting.id], person_id).merge(papers: papers(meeting, person_id))
+            meeting_view(meeting, zone, answers[meeting.id], person_id).merge(
+              papers: Loading::ClosedTopics.papers(meeting.id, person_id)
+            )
           end,
         agenda: agenda(meetings.find { |meeting| meeting.state == "planned" }, person_id), minutes: minutes(link, zone)
       }
@@ -121,14 +123,6 @@ module Views
       Loading::Agenda.of(meeting.id).topics.map do |topic|
         (closed ? closed.topic(topic) : topic).slice(:number, :title, :length_min, :presenter, :text, :in_writing)
       end
-    end
-
-    def papers(meeting, person_id)
-      found = Loading::Papers.of(meeting.id)
-      return found if found.none? { |paper| paper[:topic_id] }
-
-      closed = Loading::ClosedTopics.from(meeting, person_id)
-      closed ? closed.papers(found) : found
     end
   end
 end

@@ -5,6 +5,6 @@ module Views
     def show(id) = LineRows.row(find(LineRows.load(Records::Line.standing), id))
 
     # @param text [String] what is typed
-    def read(meeting_id, text) = Loading::LineReading.new(find(Records::Meeting, meeting_id)).read(text)
+    def read(meeting_id, text) = Loading::LineReading.new(find(Records::Meeting, meeting_id), by: by).read(text)
   end
 end

@@ -24,7 +24,11 @@ module Views
     end
 
     def doubts(doubtful)
-      doubtful.map { |doubt| doubt["people"].empty? ? "#{doubt["name"]}." : "Which #{doubt["name"]}?" }
+      doubtful.map do |doubt|
+        next "Which #{doubt["name"]}?" if doubt["people"].any?
+
+        doubt["name"].end_with?("?") ? doubt["name"] : "#{doubt["name"]}."
+      end
     end
 
     def topic(row)

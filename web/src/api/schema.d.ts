@@ -4484,6 +4484,8 @@ export interface components {
         Doubtful: {
             name: string;
             people: components["schemas"]["Named"][];
+            /** @description the lines it would be */
+            parts?: string[];
         }[];
         Line: {
             id: components["schemas"]["Key"];

@@ -56,6 +56,7 @@ function drop(line: ShownLine, ontoId: string) {
       @discard="minutes.discard(line.entry!)"
       @hold="editing => minutes.hold(line, editing)"
       @split="(before, after) => minutes.split(line, before, after)"
+      @apart="parts => minutes.apart(line, parts)"
       @join="text => minutes.join(line, text)"
       @one-each="minutes.oneEach(line)"
       @motion="voting = line"

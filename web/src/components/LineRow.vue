@@ -27,6 +27,7 @@ const emit = defineEmits<{
   hold: [editing: boolean]
   oneEach: []
   split: [before: string, after: string]
+  apart: [parts: string[]]
   join: [text: string]
   motion: []
 }>()
@@ -63,6 +64,12 @@ function remove() {
   leave(wayBehind(box.value!))
 }
 
+/** What is not clear of a line, as a question or said. */
+function asked({ name, people: some }: NonNullable<Line['doubtful']>[number]) {
+  if (some.length) return `Which ${name}?`
+  if (name.endsWith('?')) return name
+  return /\d|^It says two/.test(name) ? `Is the date right? ${name}.` : `${name}.`
+}
 const owners = computed(() => line.action?.owners ?? [])
 // A new reading may bring owners; an action that was chosen by key is read for them, too.
 const make = (kind: Schemas['LineKind']) =>
@@ -142,7 +149,10 @@ function letGo(event: PointerEvent) {
       <LineWords :line="line" :below-quorum="belowQuorum" />
       <template v-if="canWrite && !line.entry">
         <span v-for="doubt in line.doubtful" :key="doubt.name" class="doubt no-print">
-          {{ doubt.people.length ? `Which ${doubt.name}?` : `Is the date right? ${doubt.name}.` }}
+          {{ asked(doubt) }}
+          <button v-if="doubt.parts" type="button" class="quiet" @click="emit('apart', doubt.parts)">
+            Make it {{ doubt.parts.length }} lines
+          </button>
           <button
             v-for="person in doubt.people"
             :key="person.id"

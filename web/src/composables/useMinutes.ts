@@ -107,6 +107,18 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     const wish = { id, topicId: line.topicId, text: after, afterId: line.id, indent: (line.indent ?? 0) as 0 | 1 }
     act(changed(line, { kind: line.kind, text: before }), { kind: 'add', lineId: id, line: wish })
   }
+  /** A line that gives several people work, as a line for each piece; each is read anew. */
+  function apart(line: Line, [first = '', ...others]: string[]) {
+    const { topicId } = line
+    const indent = (line.indent ?? 0) as 0 | 1
+    let afterId = line.id
+    const adds = others.map((text): Deed => {
+      const wish = { id: newKey(), topicId, afterId, indent, text }
+      afterId = wish.id
+      return { kind: 'add', lineId: wish.id, line: wish }
+    })
+    act(changed(line, { text: first }), ...adds)
+  }
   /** What several own together, as a line for each of them. */
   function oneEach(line: Line) {
     const [first, ...others] = line.action!.owners
@@ -154,6 +166,7 @@ export function useMinutes(id: MaybeRefOrGetter<string>, sheet: Ref<Sheet | unde
     move,
     put,
     split,
+    apart,
     oneEach,
     join,
     indent: (line: Line, indent: 0 | 1) => (line.indent ?? 0) !== indent && put(line, { indent }),
