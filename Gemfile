@@ -34,7 +34,6 @@ group :test do
   gem "rack-test"
   gem "capybara"
   gem "cuprite"
-  gem "pdf-reader" # what stands in the PDFs, as another program reads it
 end
 
 group :development do

@@ -13,7 +13,9 @@ reader = Core::Sheet::LineReader.new(
 )
 tally = Readings.tally(reader)
 puts "| lines | read rightly | asked | wrongly | damaged |", "|---|---|---|---|---|"
-shares = %i[right asked wrong damaged].map { |name| format("%d (%.1f %%)", tally[name], tally[name] * 100.0 / tally[:all]) }
+shares = %i[right asked wrong damaged].map do |name|
+  format("%d (%.1f %%)", tally[name], tally[name] * 100.0 / tally[:all])
+end
 puts "| #{[tally[:all], *shares].join(" | ")} |"
 
 cpu_ms = ->(rounds, lines) do

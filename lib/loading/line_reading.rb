@@ -27,7 +27,8 @@ module Loading
 
     def reader
       @reader ||= Core::Sheet::LineReader.new(
-        strangers: ->(name) { strangers(name) }, people: people, today: today, next_meeting_on: next_day, everyone_ids: everyone_ids, called: called,
+        strangers: ->(name) { strangers(name) }, people: people, today: today, next_meeting_on: next_day,
+        everyone_ids: everyone_ids, called: called,
         dates: {holidays: holidays, month_first: Core::CivilDay.month_first?(region)}
       )
     end

@@ -27,7 +27,7 @@ RSpec.describe "Decisions of a series", at: Stage::STORY do
     expect(found.last["number"]).to eq "#{year}/1"
     call(:get, "/series/#{week}/decisions.csv")
     rows = CSV.parse(last_response.body.force_encoding("UTF-8"))
-    expect(rows.map { |row| row.values_at(2, 5) }).to eq [
+    expect(rows.map { |row| row.values_at(2, 6) }).to eq [
       %w[Decision Approved], ["Two boats", "yes"], ["The budget", "yes"], ["'=SUM(A1), \"quoted\"", "no"]
     ]
   end

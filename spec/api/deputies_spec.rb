@@ -29,7 +29,7 @@ RSpec.describe "Deputies" do
     call(:put, "/series/#{week}/deputies/#{wen}", {deputy: true})
     expect(status).to eq 404
     name("/series/#{week}", wen, deputy: false)
-    expect(may(meetings[0])).to eq %w[bringTopic]
+    expect(may(meetings[0])).to eq %w[bringTopic seeClosed]
   end
 
   it "of one meeting may write there alone, also what stands there already" do

@@ -12,6 +12,7 @@ RSpec.describe "Minutes as files", at: Stage::STORY do
 
   before do
     boats = topic(meeting, marit, "Boats *and* crew", purpose: "decision")
+    clock.now = Records::Meeting.find(meeting).starts_at
     state(meeting, marit, "in_session")
     attendance = UseCases::Attendance.new(by: marit)
     attendance.attend(meeting_id: meeting, person_id: ines, state: "present")
@@ -46,7 +47,9 @@ RSpec.describe "Minutes as files", at: Stage::STORY do
       "Order paint Ines Torvald", "Page 1 of 1"
     )
     mail = handed_over.find { |one| one.to == ["ines@skerrybuoy.example"] && one.subject.start_with?("Minutes") }
-    expect(mail.attachments.map { |file| [file.filename, file.decoded[0, 5]] }).to eq [["minutes.pdf", "%PDF-"]]
+    expect(mail.attachments.map { |file| [file.filename, file.decoded[0, 5]] }).to eq [
+      ["Monday mooring round, minutes 2026-11-30.pdf", "%PDF-"]
+    ]
   end
 
   it "says the same as text, as a page of its own, and as a journal entry that another reader takes" do

@@ -1,4 +1,4 @@
-require "pdf/reader"
+require "open3"
 require "zip"
 
 # All words that stand in what somebody is given, whatever it is wrapped in: JSON, text, PDF, archives, mails.
@@ -15,9 +15,12 @@ module Readable
     end
   end
 
+  # As poppler reads it, with what stands about it.
   def pdf(bytes)
-    reader = PDF::Reader.new(StringIO.new(bytes))
-    [reader.info&.values, reader.pages.map(&:text)].flatten.join("\n")
+    %w[pdfinfo pdftotext].map { |tool|
+      arguments = (tool == "pdftotext") ? %w[-layout - -] : %w[-]
+      Open3.capture2(tool, *arguments, stdin_data: bytes, binmode: true).first
+    }.join("\n").force_encoding("UTF-8").scrub
   end
 
   def zip(bytes)

@@ -85,7 +85,7 @@ RSpec.describe "Carrying forward" do
     state(meetings[0], marit, "issued")
     use(UseCases::Actions, marit).move(id: action, state: "done")
     line = sheet(meetings[0], marit)[:left_over_lines].first
-    expect([line["text"], line["action"]["state"]]).to eq ["Order rope", "open"]
+    expect([line[:text], line[:action][:state]]).to eq ["Order rope", "open"]
     expect { raise_action(meetings[0], marit, "Too late") }.to raise_error(Core::Conflict, /issued/)
   end
 

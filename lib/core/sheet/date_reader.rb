@@ -111,7 +111,8 @@ module Core
       def whole?(match, before, behind, found)
         return true if found.on.nil? || (match[:lead].nil? && match[0].match?(/next (?:meeting|mtg)/i))
 
-        before.match?(LEFT_OPEN) || before.count("(") > before.count(")") || (!behind.empty? && !behind.match?(GOING_ON))
+        before.match?(LEFT_OPEN) || before.count("(") > before.count(")") ||
+          (!behind.empty? && !behind.match?(GOING_ON))
       end
 
       # @param where [Symbol] :at_end, :alone or :inside

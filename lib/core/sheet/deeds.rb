@@ -4,23 +4,23 @@ module Core
     # so otherwise ("Ines: order shackles"): a word that is not here leaves the line a note.
     module Deeds
       WORDS = %w[
-        add address adjust advertise agree amend announce answer apologise apply approach appoint arrange ask assemble
-        assess attach
-        attend audit back block book borrow brief bring build buy calculate calibrate call cancel carry chase check
-        chair charge circulate clarify clean clear close collect compare compile complete compose confirm consider consult
-        contact coordinate copy correct count cover create cut deal decide define deliver describe design develop
-        discuss dispose distribute document draft draw edit email enquire ensure establish estimate evaluate examine
-        empty explain explore extend feed file fill finalise finalize find finish fit fix flag follow forward gather get
-        give grease hand hang help hire identify implement improve include inform inspect install instruct introduce
-        investigate invite invoice issue join keep label lay lead leave lift liaise list load log look mail maintain
-        make mark measure meet mend mention monitor move negotiate note notify obtain offer open order organise
-        organize oversee paint pass pay phone pick place plan post prepare present price print produce propose
-        provide publish purchase put raise reach read rebuild recharge recommend record recruit redraft refund
-        register remind remove renew rent repair repaint replace reply report request research reserve resolve
-        respond return review revise ring rota run schedule scope search secure see select sell send set settle
-        share ship show sign sort source speak splice split start stock stop store submit suggest supply survey take
-        talk tell test thank tidy train transfer translate trial try turn update upload use verify visit walk warn
-        wash weigh work write
+        add address adjust advertise agree amend announce answer apologise apply appoint approach arrange ask
+        assemble assess attach attend audit back block book borrow brief bring build buy calculate calibrate
+        call cancel carry chair charge chase check circulate clarify clean clear close collect compare compile
+        complete compose confirm consider consult contact coordinate copy correct count cover create cut deal
+        decide define deliver describe design develop discuss dispose distribute document draft draw edit
+        email empty enquire ensure establish estimate evaluate examine explain explore extend feed file fill
+        finalise finalize find finish fit fix flag follow forward gather get give grease hand hang help hire
+        identify implement improve include inform inspect install instruct introduce investigate invite
+        invoice issue join keep label lay lead leave liaise lift list load log look mail maintain make mark
+        measure meet mend mention monitor move negotiate note notify obtain offer open order organise organize
+        oversee paint pass pay phone pick place plan post prepare present price print produce propose provide
+        publish purchase put raise reach read rebuild recharge recommend record recruit redraft refund
+        register remind remove renew rent repaint repair replace reply report request research reserve resolve
+        respond return review revise ring rota run schedule scope search secure see select sell send set
+        settle share ship show sign sort source speak splice split start stock stop store submit suggest
+        supply survey take talk tell test thank tidy train transfer translate trial try turn update upload use
+        verify visit walk warn wash weigh work write
       ].to_set.freeze
 
       module_function

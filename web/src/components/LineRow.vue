@@ -65,7 +65,7 @@ function remove() {
 }
 
 /** What is not clear of a line, as a question or said. */
-function asked({ name, people: some }: NonNullable<Line['doubtful']>[number]) {
+function asked({ name, people: some }: NonNullable<Schemas['Doubtful']>[number]) {
   if (some.length) return `Which ${name}?`
   if (name.endsWith('?')) return name
   return /\d|^It says two/.test(name) ? `Is the date right? ${name}.` : `${name}.`
