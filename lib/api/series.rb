@@ -55,6 +55,10 @@ module Api
       json series_page
     end
 
+    on(:get, "/series/:id/catching-up", "showCatchingUp", may: :see_strands, of: :series) do
+      json use(Views::CatchingUp).show(params["id"])
+    end
+
     on(:get, "/series/:id/ending", "showEnding", may: :change_series, of: :series) do
       json use(Views::SeriesEnding).show(params["id"])
     end

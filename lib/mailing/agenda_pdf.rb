@@ -38,20 +38,20 @@ module Mailing
     def age(action) = "carried #{(action[:carried] == 1) ? "once" : "#{action[:carried]} times"}"
 
     def head(pdf)
-      pdf.text @agenda[:title], size: 20, style: :bold
-      pdf.text [@agenda[:at], @agenda[:location]].compact.join(" · "), color: SOFT
+      pdf.element(:H1) { pdf.text @agenda[:title], size: 20, style: :bold }
+      pdf.element(:P) { pdf.text [@agenda[:at], @agenda[:location]].compact.join(" · "), color: SOFT }
       pdf.move_down 18
     end
 
     def section(pdf, title, rows)
       return if rows.empty?
 
-      pdf.text title, size: 13, style: :bold
+      pdf.element(:H2) { pdf.text title, size: 13, style: :bold }
       rows.each do |words, about, beneath|
         pdf.move_down 5
-        pdf.text words
-        pdf.text about, size: 8.5, color: SOFT unless about.empty?
-        pdf.text beneath, size: 9.5 if beneath
+        pdf.element(:P) { pdf.text words }
+        pdf.element(:P) { pdf.text about, size: 8.5, color: SOFT } unless about.empty?
+        pdf.element(:P) { pdf.text beneath, size: 9.5 } if beneath
       end
       pdf.move_down 18
     end

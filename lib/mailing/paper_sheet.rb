@@ -1,6 +1,3 @@
-require "prawn"
-require "prawn/table"
-
 module Mailing
   # An empty page of paper (PDF, A4), with fonts that ship with the application and stand in the file.
   module PaperSheet
@@ -10,9 +7,9 @@ module Mailing
 
     module_function
 
-    # @return [Prawn::Document]
+    # @return [TaggedPaper]
     def new(title, size: 10)
-      Prawn::Document.new(page_size: "A4", margin: MARGIN, info: {Title: title}).tap do |pdf|
+      TaggedPaper.new(page_size: "A4", margin: MARGIN, info: {Title: title}).tap do |pdf|
         pdf.state.store.root.data[:Lang] = "en-GB"
         pdf.font_families.update("DejaVu" => {normal: "#{FONTS}/DejaVuSans.ttf", bold: "#{FONTS}/DejaVuSans-Bold.ttf"})
         pdf.font("DejaVu", size: size)

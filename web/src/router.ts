@@ -12,6 +12,12 @@ export const router = createRouter({
     { path: '/series/new', component: () => import('./pages/SeriesNew.vue'), meta: { title: 'New series' } },
     { path: '/series/:id', component: () => import('./pages/SeriesPage.vue'), props: true, meta: { title: 'Series' } },
     {
+      path: '/series/:id/catching-up',
+      component: () => import('./pages/CatchingUp.vue'),
+      props: true,
+      meta: { title: 'Catching up' },
+    },
+    {
       path: '/series/:id/now',
       component: () => import('./pages/SeriesNow.vue'),
       props: true,

@@ -25,6 +25,7 @@ module Views
         any_series: @run.any? || Records::Series.shown_to(by).exists?,
         unanswered: unanswered,
         first_steps: FirstSteps.new(by: by, clock: @clock).show(@me),
+        missed: Missed.new(by: by, clock: @clock).list(seen),
         **Waiting.new(by: by, clock: @clock, me: @me, run: @run, seen: seen).show
       }
     end

@@ -40,11 +40,19 @@ module Views
               papers: Loading::ClosedTopics.papers(meeting.id, person_id)
             )
           end,
+        missed: missed(link),
         agenda: agenda(meetings.find { |meeting| meeting.state == "planned" }, person_id), minutes: minutes(link, zone)
       }
     end
 
     private
+
+    # Since they were last there, of minutes that were issued. Not for who comes to one meeting alone.
+    def missed(link)
+      return [] unless Records::SeriesMember.exists?(series_id: link.series.id, person_id: link.person.id)
+
+      CatchingUp.new(by: link.person.id, clock: @clock).show(link.series.id, states: %w[issued])[:meetings]
+    end
 
     # Of the latest meetings, as they were issued.
     def minutes(link, zone)

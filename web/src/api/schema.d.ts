@@ -431,6 +431,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/catching-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What the reader has missed since they were last there */
+        get: operations["showCatchingUp"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/strands": {
         parameters: {
             query?: never;
@@ -4723,6 +4742,34 @@ export interface components {
         Superseding: {
             byLineId: components["schemas"]["Key"] | null;
         };
+        CatchingUp: {
+            series: components["schemas"]["Named"];
+            /** @description when they were last there */
+            since: components["schemas"]["Day"] | null;
+            meetings: components["schemas"]["MissedMeetings"];
+        };
+        MissedMeetings: {
+            id: components["schemas"]["Key"];
+            on: components["schemas"]["Day"];
+            state: components["schemas"]["MeetingState"];
+            decisions: {
+                lineId: components["schemas"]["Key"];
+                number: string;
+                text: string;
+                motion: string | null;
+                belowQuorum: boolean;
+            }[];
+            actions: {
+                id: components["schemas"]["Key"];
+                text: string;
+                /** Format: date */
+                dueOn: string | null;
+                /** @enum {string} */
+                state: "open" | "done" | "dropped" | "handed_over";
+                owners: components["schemas"]["Named"][];
+                mine: boolean;
+            }[];
+        }[];
         SearchHits: {
             page: number;
             more: boolean;
@@ -5273,6 +5320,14 @@ export interface components {
             reason?: string | null;
         };
         Desk: {
+            /** @description series with meetings missed since one was last there, and one to come */
+            missed: {
+                seriesId: components["schemas"]["Key"];
+                title: string;
+                meetings: number;
+                on: components["schemas"]["Day"];
+                notice: string;
+            }[];
             /** @description open hours one is asked to be a host of */
             hostings: {
                 id: components["schemas"]["Key"];
@@ -6241,6 +6296,7 @@ export interface components {
             papers: components["schemas"]["Paper"][];
         };
         AnswerLink: {
+            missed: components["schemas"]["MissedMeetings"];
             /** @description without an account */
             guest: boolean;
             /** @description of meetings to come that wait for the reader's answer */
@@ -7385,6 +7441,15 @@ export interface components {
             };
             content: {
                 "application/json": components["schemas"]["AllDecisions"];
+            };
+        };
+        /** @description OK */
+        CatchingUp: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["CatchingUp"];
             };
         };
         /** @description OK */
@@ -8941,6 +9006,21 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["Strands"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    showCatchingUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["CatchingUp"];
             default: components["responses"]["Problem"];
         };
     };

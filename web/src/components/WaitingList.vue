@@ -23,6 +23,7 @@ const waiting = computed(
   () =>
     sheets.value.length +
     desk.unanswered.length +
+    desk.missed.length +
     desk.seriesWithoutMeeting.length +
     desk.clashes.length +
     desk.holds.length +
@@ -50,6 +51,20 @@ const waiting = computed(
         <a class="strong" :href="series.path">{{ series.title }}</a>
         <p class="small soft">
           you have not answered for {{ count(series.meetings, 'meeting') }}, first {{ mediumDay(series.localStart) }}
+        </p>
+      </li>
+      <li v-for="series in desk.missed" :key="`missed-${series.seriesId}`">
+        <router-link class="strong" :to="`/series/${series.seriesId}/catching-up`">{{ series.title }}</router-link>
+        <p class="small soft">
+          {{ count(series.meetings, 'meeting') }} without you, last {{ mediumDay(series.on) }}: catch up
+          <button
+            type="button"
+            class="quiet small seen"
+            :aria-label="`Seen: missed meetings of ${series.title}`"
+            @click="putAside(series.notice)"
+          >
+            Seen
+          </button>
         </p>
       </li>
       <li v-for="offer in desk.offers" :key="offer.id">

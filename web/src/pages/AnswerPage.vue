@@ -11,6 +11,7 @@ import GuestSelf from '../components/GuestSelf.vue'
 import HouseName from '../components/HouseName.vue'
 import InvitedTo from '../components/InvitedTo.vue'
 import NotYou from '../components/NotYou.vue'
+import MissedMeetings from '../components/MissedMeetings.vue'
 import MarkdownText from '../components/MarkdownText.vue'
 import { useAnswerLink, type LinkPath } from '../composables/useAnswerLink'
 import { useZone } from '../public/useZone'
@@ -207,6 +208,10 @@ async function sendFeed() {
             <MarkdownText v-if="topic.text" :text="topic.text" class="small" />
           </li>
         </ol>
+      </section>
+      <section v-if="link.missed.length" aria-labelledby="missed">
+        <h2 id="missed">Since you were last here</h2>
+        <MissedMeetings :meetings="link.missed" />
       </section>
       <section v-if="link.minutes.length" aria-labelledby="minutes">
         <h2 id="minutes">Minutes</h2>
