@@ -106,6 +106,9 @@ module Settings
   # Whose pages they are, as people outside read it.
   def organisation = ENV.fetch("LEFT_OVER_ORGANISATION") { production? ? "Left Over" : "Skerry Buoy Trust" }
 
+  # Whether browsers keep the program and the sheets read last, for when there is no connection.
+  def offline? = ENV.fetch("LEFT_OVER_OFFLINE", test? ? "off" : "on") == "on"
+
   # So long after one mail about a series the next waits, so that several changes come as one.
   def gather_s = Integer(ENV.fetch("LEFT_OVER_GATHER_MINUTES", test? ? "0" : "10")) * 60
 

@@ -104,9 +104,10 @@ end
 Capybara.default_driver = :browser
 Capybara.server = :puma, {Silent: true, Threads: "1:16"}
 Capybara.server_host = "127.0.0.1"
+require_relative "support/outage"
 require_relative "support/pressed"
 require_relative "support/call_exchange"
-Capybara.app = Pressed.new(Api::App.build)
+Capybara.app = Outage.new(Pressed.new(Api::App.build))
 # The call service reports to it, and so has to know where it will be.
 Capybara.server_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
 Capybara.default_max_wait_time = 12

@@ -2,6 +2,7 @@ import vue from '@vitejs/plugin-vue'
 import { type Plugin, type ProxyOptions } from 'vite'
 import { defineConfig } from 'vitest/config'
 import { compression, defineAlgorithm } from 'vite-plugin-compression2'
+import { VitePWA } from 'vite-plugin-pwa'
 import vuetify from 'vite-plugin-vuetify'
 
 /** Styles after the name of the page, which is then shown while they are still on their way. */
@@ -21,7 +22,8 @@ const stylesAfterName: Plugin = {
 const placeholders: Plugin = {
   name: 'placeholders',
   apply: 'serve',
-  transformIndexHtml: html => html.replaceAll('__PAGE__', 'Left Over').replaceAll(' nonce="__NONCE__"', ''),
+  transformIndexHtml: html =>
+    html.replaceAll('__PAGE__', 'Left Over').replaceAll(' nonce="__NONCE__"', '').replaceAll('__OFFLINE__', 'off'),
 }
 
 /** bin/start --develop: all but the front end is asked of the application, as if it came from there. */
@@ -32,12 +34,25 @@ const application: ProxyOptions = {
 }
 
 export default defineConfig({
+  define: { __VERSION__: JSON.stringify(process.env.LEFT_OVER_BUILD ?? String(Date.now())) },
   server: { host: '127.0.0.1', proxy: { '/api': application, '/feeds': application } },
   plugins: [
     stylesAfterName,
     placeholders,
     vue(),
     vuetify({ autoImport: true, styles: { configFile: 'src/styles/settings.scss' } }),
+    VitePWA({
+      strategies: 'injectManifest',
+      srcDir: 'src/worker',
+      filename: 'sw.ts',
+      injectRegister: false,
+      manifest: false,
+      // The page itself is filled in by the server, and kept by the worker as it comes from there.
+      injectManifest: {
+        globPatterns: ['assets/**/*.{js,css,woff2}', 'mark.svg'],
+        dontCacheBustURLsMatching: /^assets\//,
+      },
+    }),
     compression({
       include: /\.(js|css|svg)$/,
       threshold: 1024,

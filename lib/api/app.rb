@@ -12,7 +12,7 @@ module Api
     POLICY =
       "default-src 'none'; script-src 'self'; style-src 'self'%s; frame-src 'self'; font-src 'self'; img-src 'self' " \
         "data:; connect-src 'self'; " \
-        "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors %s"
+        "manifest-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors %s"
     HEADERS = {
       "content-security-policy" => format(POLICY, "", "'none'"), "x-content-type-options" => "nosniff",
       "referrer-policy" => "same-origin", "x-frame-options" => "DENY", "cross-origin-opener-policy" => "same-origin"

@@ -21,8 +21,8 @@ module Api
       return [405, {"allow" => "GET, HEAD"}, []] unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
 
       path = Rack::Utils.clean_path_info(Rack::Utils.unescape_path(env["PATH_INFO"]))
-      # Nobody who comes by a link needs a cookie.
-      env["rack.session.options"][:skip] = true if path.match?(PUBLIC)
+      # Nothing here needs a cookie, and an answer that is late must not put an older one in place of that of a sign-in.
+      env["rack.session.options"][:skip] = true
       file = File.join(DIST, path)
       file = File.join(DIST, path.match?(PUBLIC) ? "public.html" : "index.html") if File.extname(path).empty?
       return missing unless File.file?(file) && TYPES.key?(File.extname(file))
@@ -42,6 +42,7 @@ module Api
                  "content-security-policy" => App.policy(nonce, frames: frames_of(path))}
       html = File.read(file).gsub("__NONCE__", nonce).gsub("__PAGE__", Rack::Utils.escape_html(name_of(path)))
         .gsub("__HOUSE__", Rack::Utils.escape_html(Settings.organisation))
+        .gsub("__OFFLINE__", Settings.offline? ? "on" : "off")
       [200, headers, [html]]
     end
 

@@ -3,6 +3,7 @@ import { defineAsyncComponent } from 'vue'
 import FootNotice from './components/FootNotice.vue'
 import SignInAgain from './components/SignInAgain.vue'
 import TopBar from './components/TopBar.vue'
+import UpdateOffer from './components/UpdateOffer.vue'
 import { useSession } from './composables/useSession'
 
 const SetUp = defineAsyncComponent(() => import('./pages/SetUp.vue'))
@@ -15,6 +16,7 @@ const { session, person, error, readAgain } = useSession()
     <main v-if="session && $route.meta.open"><router-view /></main>
     <template v-else-if="person">
       <a class="skip no-print" href="#main">To the content</a>
+      <UpdateOffer />
       <TopBar :person="person" />
       <SignInAgain :person="person" />
       <main id="main" tabindex="-1"><router-view :key="$route.path" /></main>

@@ -6,6 +6,7 @@ import { VueQueryPlugin, QueryClient } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { ProblemError } from './api/client'
+import { keepProgram } from './composables/useUpdate'
 import { keepFocus } from './keptFocus'
 import { router } from './router'
 import { vuetify } from './theme'
@@ -20,3 +21,6 @@ const queryClient = new QueryClient({
 
 keepFocus()
 createApp(App).use(vuetify).use(router).use(VueQueryPlugin, { queryClient }).mount('#app')
+// What is kept for later does not hold up what is wanted now.
+const later = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 2_000))
+addEventListener('load', () => later(() => void keepProgram()))

@@ -77,7 +77,7 @@ function callOff() {
       · <a :href="`/api/meetings/${sheet.id}/minutes.${ending}`" download>{{ name }}</a>
     </template>
   </p>
-  <div v-if="sheet.may.hold" class="deeds" data-next>
+  <div v-if="sheet.may.hold && !('keptAt' in sheet)" class="deeds" data-next>
     <template v-if="sheet.state === 'planned'">
       <v-btn block :loading="busy" @click="start">Start the meeting</v-btn>
       <button type="button" class="quiet small" @click="callingOff = true">Call it off…</button>

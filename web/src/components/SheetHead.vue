@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Sheet } from '../api/client'
 import { useSession } from '../composables/useSession'
-import { clock, columnDay, list, longDay, ownTime } from '../time'
+import { clock, columnDay, list, longDay, mediumDay, ownTime, wallOf } from '../time'
 import CallWords from './CallWords.vue'
 import IntoSeries from './IntoSeries.vue'
 import SeriesMark from './SeriesMark.vue'
@@ -35,6 +35,8 @@ const commonTimeFor = ({ seriesId, id: meeting, version, localStart, lengthMin }
   length: lengthMin,
 })
 const otherDay = computed(() => sheet.begunAt && sheet.heldOn && sheet.heldOn !== sheet.localStart.slice(0, 10))
+/** Read without a connection. */
+const keptAt = computed(() => ('keptAt' in sheet ? new Date(sheet.keptAt as number) : null))
 const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' : 'connecting'))
 </script>
 
@@ -53,6 +55,12 @@ const state = computed(() => (unsent ? `${unsent} unsent` : live ? 'all saved' :
       </span>
     </p>
     <h1 tabindex="-1"><SeriesMark :mark="sheet.mark" />{{ sheet.seriesTitle }}</h1>
+    <p v-if="keptAt" class="carried strong no-print" role="status">
+      No connection. This is the sheet as you read it last,
+      {{ mediumDay(wallOf(keptAt.toISOString(), me?.timeZone ?? 'UTC')) }},
+      {{ clock(wallOf(keptAt.toISOString(), me?.timeZone ?? 'UTC')) }}. What you write is kept in this browser, and sent
+      later.
+    </p>
     <p v-if="otherDay" class="strong">Held {{ longDay(sheet.heldOn!) }}</p>
     <p class="soft">
       <template v-if="otherDay">planned for </template>{{ longDay(sheet.localStart) }}, {{ clock(sheet.localStart) }}–{{

@@ -1,8 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { api, dataOf, keepToken, type Schemas } from '../api/client'
+import { api, dataOf, keepToken, ProblemError, type Schemas } from '../api/client'
+import { keepSession, keptSession } from '../keptSheets'
 import { useMine } from './useMine'
 import { useNotice } from './useNotice'
+
+const TRY_AGAIN_MS = 3_000
 
 /** Who is signed in, and how to come and go. One query for the whole application. */
 export function useSession() {
@@ -10,12 +13,26 @@ export function useSession() {
   const keep = (session: Schemas['Session']) => {
     keepToken(session.csrfToken)
     useMine().become(session.person?.id ?? null)
+    void keepSession(session)
     return session
+  }
+  // Without a connection it is whoever was signed in last: what they see is what lies in this browser.
+  async function read(): Promise<Schemas['Session']> {
+    try {
+      return keep(await dataOf(api.GET('/session')))
+    } catch (error) {
+      const kept = error instanceof ProblemError && error.status === 0 ? keptSession() : null
+      if (!kept) throw error
+      useMine().become(kept.person!.id)
+      return kept
+    }
   }
   const reading = useQuery({
     queryKey: ['session'],
-    queryFn: async () => keep(await dataOf(api.GET('/session'))),
+    queryFn: read,
     staleTime: Infinity,
+    networkMode: 'always',
+    refetchInterval: query => (query.state.data?.csrfToken === '' ? TRY_AGAIN_MS : false),
   })
   const enter = (session: Schemas['Session']) => {
     cache.removeQueries({ predicate: query => query.queryKey[0] !== 'session' })

@@ -1,13 +1,36 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, toValue, watch, type MaybeRefOrGetter, type Ref } from 'vue'
-import { api, dataOf, ifMatch, type Line, type Schemas, type Sheet, type Topic } from '../api/client'
+import { api, dataOf, ifMatch, ProblemError, type Line, type Schemas, type Sheet, type Topic } from '../api/client'
+import { asKept, keepSheet, keptSheet } from '../keptSheets'
 import { useNotice } from './useNotice'
 import { useChanged } from './useChanged'
+import { useMine } from './useMine'
 import { withChange, withKeptLine } from '../sheetChange'
+
+const TRY_AGAIN_MS = 3_000
 
 // What was read or answered before a change that was told meanwhile must not take it from the page again.
 const newer = (known: unknown, read: unknown) =>
-  known && (known as Sheet).id === (read as Sheet).id && (known as Sheet).number > (read as Sheet).number ? known : read
+  known &&
+  !('keptAt' in (known as Sheet)) &&
+  (known as Sheet).id === (read as Sheet).id &&
+  (known as Sheet).number > (read as Sheet).number
+    ? known
+    : read
+
+/** As the server has it; without a connection as it was read last in this browser. */
+async function readSheet(id: string): Promise<Sheet & { keptAt?: number }> {
+  const me = useMine().owner.value
+  try {
+    const sheet = await dataOf(api.GET('/meetings/{id}', { params: { path: { id } } }))
+    if (me) void keepSheet(me, sheet)
+    return sheet
+  } catch (error) {
+    const kept = me && error instanceof ProblemError && error.status === 0 ? await keptSheet(me, id) : undefined
+    if (!kept) throw error
+    return asKept(kept)
+  }
+}
 
 /** One sheet, live, and all that can be done to it. Each write answers with the sheet as it is then. */
 export function useSheet(id: MaybeRefOrGetter<string>) {
@@ -17,10 +40,12 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
   const path = () => ({ id: toValue(id) })
   const reading = useQuery({
     queryKey: key,
-    queryFn: () => dataOf(api.GET('/meetings/{id}', { params: { path: path() } })),
+    queryFn: () => readSheet(toValue(id)),
     structuralSharing: newer,
+    networkMode: 'always',
     // The clock of a meeting in session moves on by itself.
-    refetchInterval: query => (query.state.data?.state === 'in_session' ? 20_000 : false),
+    refetchInterval: ({ state: { data } }) =>
+      data && 'keptAt' in data ? TRY_AGAIN_MS : data?.state === 'in_session' ? 20_000 : false,
   })
   const show = (sheet: Sheet) => cache.setQueryData<Sheet>(['sheet', sheet.id], known => newer(known, sheet) as Sheet)
   const readAgain = () => cache.invalidateQueries({ queryKey: key.value })
@@ -115,8 +140,6 @@ export function useSheet(id: MaybeRefOrGetter<string>) {
       ),
   }
 }
-
-const TRY_AGAIN_MS = 3_000
 
 /**
  * Follows what others do to a sheet, from the last change it holds. The browser reconnects by itself and is told what

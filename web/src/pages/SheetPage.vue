@@ -212,7 +212,11 @@ useSheetKeys(sheet, canWrite, discussed, {
           :can-write="canWrite"
           :may-close="mayClose"
           :can-order="sheet.may.hold && (sheet.state === 'planned' || sheet.state === 'in_session')"
-          :can-change="!frozen && (sheet.may.hold || topic.broughtById === me?.id || topic.presenter?.id === me?.id)"
+          :can-change="
+            !frozen &&
+            !('keptAt' in sheet) &&
+            (sheet.may.hold || topic.broughtById === me?.id || topic.presenter?.id === me?.id)
+          "
           :dim="topic.putOff || (sheet.state === 'in_session' && !topic.taken && !topic.present)"
           @take="write(topic.id)"
           @move="by => topics.move(topic.id, by)"
