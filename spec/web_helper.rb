@@ -249,6 +249,16 @@ module Browsing
     find(field, visible: :all).set(file.path)
   end
 
+  # @return [String] the bytes of a file, as who is signed in gets it
+  def fetched(path)
+    page.evaluate_async_script(<<~JS, path).split(",", 2).last.unpack1("m")
+      const [path, done] = arguments
+      const reader = new FileReader()
+      reader.onload = () => done(reader.result)
+      fetch(path).then(answer => answer.blob()).then(blob => reader.readAsDataURL(blob))
+    JS
+  end
+
   # Scripts and styles of the page shown, as they go over the wire.
   def bytes_to_draw
     names = page.evaluate_script("performance.getEntriesByType('resource').map(one => one.name)")

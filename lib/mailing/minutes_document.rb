@@ -238,9 +238,11 @@ module Mailing
 
     def became(action) = VERDICTS.fetch(action.dig(:review, :verdict), "kept")
 
+    def handed(action) = action[:reason].to_s.sub(/\A[[:upper:]]/, &:downcase)
+
     def reviewed
       @sheet[:left_over].map do |action|
-        verdict = (action[:state] == "handed_over") ? action[:reason] : became(action)
+        verdict = (action[:state] == "handed_over") ? handed(action) : became(action)
         carried = "carried #{action[:carried]} times" if verdict == "kept" && action[:carried] > 1
         owners, due = whose(action)
         about = [owners, ("by #{due}" unless due.empty? || verdict != "kept"), verdict, carried]

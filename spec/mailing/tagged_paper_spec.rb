@@ -30,8 +30,10 @@ RSpec.describe Mailing::TaggedPaper, at: Stage::STORY do
   end
 
   it "is read in order: headings, facts by their names, lines with their kind, actions with heads of columns" do
-    said = read(minutes(["Agreed: buy rope", "Ines to order rope by Friday", "To be painted"]), "pdfinfo", "-struct-text")
-    outline = said.lines.filter_map { |line| line[/\A\s*(?:H\d|Table|L|TH|TD|Lbl|LBody)\b|"(.*)"/] }.join(" ").squeeze(" ")
+    pdf = minutes(["Agreed: buy rope", "Ines to order rope by Friday", "To be painted"])
+    said = read(pdf, "pdfinfo", "-struct-text")
+    parts = said.lines.filter_map { |line| line[/\A\s*(?:H\d|Table|L|TH|TD|Lbl|LBody)\b|"(.*)"/] }
+    outline = parts.join(" ").squeeze(" ")
     expect(outline).to match(/H1 "Rope & chain".* TH "When" TD "Monday 30 November 2026/)
     expect(outline).to match(/H2 "1 Rope <new>".* L Lbl "Decided 2026\/1" LBody "Buy rope"/)
     expect(outline).to match(/H2 "Actions" Table TH "What" TH "Who" TH "By when" TD "Order rope" TD "Ines Torvald"/)

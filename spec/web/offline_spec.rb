@@ -1,7 +1,7 @@
 require_relative "../web_helper"
 
-# A sheet without a connection: it opens again, takes what is written, and sends it when there is one; nothing of it stays
-# when one signs out. And a new version of the program is offered.
+# A sheet without a connection: it opens again, takes what is written, and sends it when there is one; nothing of it
+# stays when one signs out. And a new version of the program is offered.
 RSpec.describe "Without a connection", :web do
   around do |example|
     ENV["LEFT_OVER_OFFLINE"] = "on"

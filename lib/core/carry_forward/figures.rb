@@ -5,8 +5,9 @@ module Core
       # A meeting held: what was planned and used of it, and how many were there.
       Held = Value.of(:id, :starts_at, :planned_min, :used_min, :people)
 
-      # `meetings_to_close` and `days_to_close` are medians, nil when nothing was closed; of the actions closed,
-      # `with_date` had a due date, and `in_time` of them were closed by it. `person_hours`: minutes used by those who
+      # `meetings_to_close` and `days_to_close` are medians, nil when nothing was closed; of the actions done,
+      # `with_date` had a due date, and `in_time` of them were done by it: what was dropped or handed over was not.
+      # `person_hours`: minutes used by those who
       # were there. `by_meeting` has one {Meeting} for each held.
       Summary = Value.of(
         :meetings, :raised, :closed, :open, :meetings_to_close, :days_to_close, :with_date, :in_time, :planned_min,
@@ -48,7 +49,7 @@ module Core
         @closed ||= @actions.select { |action| action.state != :open && from && action.closed_at >= from }
       end
 
-      def dated = @dated ||= closed.select(&:due_on)
+      def dated = @dated ||= closed.select { |action| action.state == :done && action.due_on }
 
       def day(time) = @zone.wall(time).date
 

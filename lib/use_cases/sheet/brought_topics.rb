@@ -13,7 +13,10 @@ module UseCases
         word = words(word, pointer: "/word", missing: ("Say why, to who brought it." if answer == "decline"))
         meeting = find(Records::Meeting, standing(topic))
         following = (answer == "put_off") ? next_after(meeting) : meeting
-        topic.update!(state: ANSWERS.fetch(answer), word: word, meeting_id: following.id)
+        topic.update!(
+          state: ANSWERS.fetch(answer), word: word, meeting_id: following.id,
+          presenter_id: topic.presenter_id || (topic.brought_by_id unless answer == "decline")
+        )
         tell(topic, following, answer)
         Records::Change.note_all([meeting.id, following.id], now, :topics)
         Records::Change.note(meeting.id, now)

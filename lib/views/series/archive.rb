@@ -31,10 +31,10 @@ module Views
       Actions.new(by: by, clock: @clock).csv(whose: "all", series_id: series_id, state: state)
 
     def minutes(series)
-      held = series.meetings.to_h { |meeting| [meeting.id, meeting.held_on(series.zone)] }
-      versions = Records::MinutesVersion.where(meeting_id: held.keys).order(:number)
+      days = days(series)
+      versions = Records::MinutesVersion.where(meeting_id: days.keys).order(:number)
       versions.to_a.group_by(&:meeting_id).each do |meeting_id, some|
-        day = held.fetch(meeting_id).iso8601
+        day = days.fetch(meeting_id)
         some.each do |version|
           document = MinutesFile.document(version.sheet, version: version, closed: @closed)
           name = "minutes/#{day}#{", version #{version.number}" if some.size > 1}"
@@ -42,6 +42,18 @@ module Views
           yield "#{name}.md", Mailing::MinutesMarkdown.new(document).source
         end
       end
+    end
+
+    # By the day it was held, and of several on one day by the one it was planned for as well.
+    # @return [Hash{String => String}] by meeting
+    def days(series)
+      held = series.meetings.to_a.group_by { |meeting| meeting.held_on(series.zone) }
+      held.flat_map { |day, some|
+        some.map do |meeting|
+          planned = ", planned for #{series.zone.wall(meeting.starts_at).strftime("%F %H.%M")}" if some.size > 1
+          [meeting.id, "#{day.iso8601}#{planned}"]
+        end
+      }.to_h
     end
 
     def papers(series)

@@ -238,9 +238,10 @@ function drop() {
         (id, title) => {
           handing = false
           emit('handOver', id, title)
+          goOn()
         }
       "
-      @cancel="handing = false"
+      @cancel="back(() => (handing = false))"
     />
     <form v-if="dropping" class="why" novalidate @submit.prevent="drop" @keydown.esc="back(() => (dropping = false))">
       <input ref="box" v-model="reason" aria-label="Why it is dropped" placeholder="Why it is dropped" /><button

@@ -5,6 +5,7 @@ import { carriedWords, shortDay } from '../time'
 
 /** What a sheet begins with: actions of earlier meetings, how often each was carried, and what became of it here. */
 const { actions } = defineProps<{ actions: Sheet['leftOver'] }>()
+const smallFirst = (words: string) => words.charAt(0).toLowerCase() + words.slice(1)
 const { folded, rest, unfold } = useFold(() => actions.length)
 </script>
 
@@ -13,7 +14,7 @@ const { folded, rest, unfold } = useFold(() => actions.length)
     <li v-for="(action, i) in actions" :key="action.id" :class="{ folded: folded(i) }">
       <span :class="{ over: action.state !== 'open' }">{{ action.text }}</span>{{ ' ' }}
       <b v-if="action.review?.verdict === 'done' || (!action.review && action.state === 'done')" class="fresh">done</b>
-      <b v-else-if="action.state === 'handed_over'" class="soft">{{ action.reason }}</b>
+      <b v-else-if="action.state === 'handed_over'" class="soft">{{ smallFirst(action.reason ?? '') }}</b>
       <b v-else-if="action.state !== 'open'" class="soft"
         >dropped<template v-if="action.reason">: {{ action.reason }}</template></b
       >

@@ -59,7 +59,15 @@ function onEnter(event: KeyboardEvent) {
   event.preventDefault()
   if (!event.ctrlKey) return save()
   const at = box.value?.selectionStart ?? 0
-  const [before, after] = [form.value.text.slice(0, at).trim(), form.value.text.slice(at).trim()]
+  // What stood between the two belongs to neither.
+  const before = form.value.text
+    .slice(0, at)
+    .replace(/[\s,;–-]+$/, '')
+    .trim()
+  const after = form.value.text
+    .slice(at)
+    .replace(/^[\s,;–-]+(?:and\s)?/, '')
+    .trim()
   if (!before || !after) return save()
   forget()
   emit('split', before, after)

@@ -172,55 +172,57 @@ function letGo(event: PointerEvent) {
       <span v-else-if="line.entry" class="small soft on-its-way no-print">
         unsent: saved in this browser, sent as soon as there is a connection</span
       >
-      <button
-        v-if="canWrite"
-        type="button"
-        class="quiet edit no-print"
-        data-edit
-        :aria-label="`Edit the line: ${line.text}`"
-        @click="edit"
-        @keydown="onKey"
-      >
-        Edit
-      </button>
-      <button
-        v-if="canWrite && line.kind === 'decision' && !line.entry"
-        type="button"
-        class="quiet edit no-print"
-        tabindex="-1"
-        :aria-label="`Motion: ${line.text}`"
-        @click="emit('motion')"
-      >
-        Motion
-      </button>
-      <button
-        v-if="canWrite && (line.action?.owners.length ?? 0) > 1 && !line.entry"
-        type="button"
-        class="quiet edit no-print"
-        tabindex="-1"
-        :aria-label="`One each: ${line.text}`"
-        @click="emit('oneEach')"
-      >
-        One each
-      </button>
-      <button
-        v-if="canWrite && line.kind !== 'note' && line.typed !== line.text && !line.entry"
-        type="button"
-        class="quiet edit no-print"
-        tabindex="-1"
-        :aria-label="`Just a note: ${line.text}`"
-        @click="make('note')"
-      >
-        Just a note</button
-      ><button
-        v-if="canWrite && !line.gone"
-        type="button"
-        class="edit handle no-print"
-        tabindex="-1"
-        :aria-label="`Drag the line: ${line.text}`"
-        @pointerdown="($event.target as Element).setPointerCapture?.($event.pointerId)"
-        @pointerup="letGo"
-      />
+      <span v-if="canWrite" class="tools no-print">
+        <button
+          v-if="canWrite"
+          type="button"
+          class="quiet edit no-print"
+          data-edit
+          :aria-label="`Edit the line: ${line.text}`"
+          @click="edit"
+          @keydown="onKey"
+        >
+          Edit
+        </button>
+        <button
+          v-if="canWrite && line.kind === 'decision' && !line.entry"
+          type="button"
+          class="quiet edit no-print"
+          tabindex="-1"
+          :aria-label="`Motion: ${line.text}`"
+          @click="emit('motion')"
+        >
+          Motion
+        </button>
+        <button
+          v-if="canWrite && (line.action?.owners.length ?? 0) > 1 && !line.entry"
+          type="button"
+          class="quiet edit no-print"
+          tabindex="-1"
+          :aria-label="`One each: ${line.text}`"
+          @click="emit('oneEach')"
+        >
+          One each
+        </button>
+        <button
+          v-if="canWrite && line.kind !== 'note' && line.typed !== line.text && !line.entry"
+          type="button"
+          class="quiet edit no-print"
+          tabindex="-1"
+          :aria-label="`Just a note: ${line.text}`"
+          @click="make('note')"
+        >
+          Just a note</button
+        ><button
+          v-if="canWrite && !line.gone"
+          type="button"
+          class="edit handle no-print"
+          tabindex="-1"
+          :aria-label="`Drag the line: ${line.text}`"
+          @pointerdown="($event.target as Element).setPointerCapture?.($event.pointerId)"
+          @pointerup="letGo"
+        />
+      </span>
     </p>
   </li>
 </template>
@@ -261,6 +263,20 @@ p {
   overflow-wrap: anywhere;
   font-size: 1.0714rem;
 }
+/* Beside the words, so that a line that is full needs no row for what is not seen. */
+p {
+  position: relative;
+}
+.tools {
+  position: absolute;
+  right: 0;
+  bottom: 0;
+  white-space: nowrap;
+}
+.line:hover .tools,
+.tools:focus-within {
+  background: var(--sheet);
+}
 /* Out of sight by colour: a layer of its own for each (as opacity makes) would slow down every key of a long sheet. */
 .edit {
   color: transparent;
@@ -289,10 +305,18 @@ p {
   .edit {
     color: var(--pine);
   }
+  .tools {
+    position: static;
+    white-space: normal;
+  }
 }
 @media (max-width: 860px) {
   .edit {
     color: var(--pine);
+  }
+  .tools {
+    position: static;
+    white-space: normal;
   }
   .line {
     grid-template-columns: 1fr;

@@ -9,13 +9,13 @@ const STATES = { open: '', done: 'done', dropped: 'dropped', handed_over: 'hande
 
 <template>
   <div v-for="meeting in meetings" :key="meeting.id" class="sheet one">
-    <h3 class="eyebrow">
+    <component :is="linked ? 'h2' : 'h3'" class="eyebrow">
       <router-link v-if="linked" :to="`/meetings/${meeting.id}`">{{ mediumDay(meeting.on) }}</router-link><template
         v-else
         >{{ mediumDay(meeting.on) }}</template
       >
       <span v-if="meeting.state === 'closed'" class="soft small"> draft minutes</span>
-    </h3>
+    </component>
     <ul v-if="meeting.decisions.length || meeting.actions.length" class="ruled">
       <li v-for="decision in meeting.decisions" :key="decision.lineId" class="row said">
         <b class="pine">Decided {{ decision.number }}</b>

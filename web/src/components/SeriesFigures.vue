@@ -20,7 +20,7 @@ const sentences = computed(() => {
   return [
     `${count(raised, 'action')} raised, ${closed} closed, ${open} open now.`,
     `To close one took ${taken}, at the median.`,
-    withDate ? `Of ${withDate} with a date, ${inTime} ${inTime === 1 ? 'was' : 'were'} closed by it.` : '',
+    withDate ? `Of ${withDate} done that had a date, ${inTime} ${inTime === 1 ? 'was' : 'were'} done by it.` : '',
     time,
   ]
 })

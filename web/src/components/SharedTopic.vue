@@ -9,6 +9,10 @@ import { count, shortDay } from '../time'
 const { topicId, seriesId } = defineProps<{ topicId: string; seriesId: string; mayShare: boolean }>()
 const emit = defineEmits<{ leave: [] }>()
 const { shared, error, share } = useSharedTopic(() => topicId)
+function shareWith(id: string, title: string) {
+  share({ seriesId: id, title })
+  emit('leave')
+}
 const WORDS = { on: 'to be taken', brought_in: 'brought in', declined: 'not taken up', taken: 'taken' }
 const known = computed(() => [seriesId, ...(shared.value?.topics.map(topic => topic.series.id) ?? [])])
 </script>
@@ -24,13 +28,7 @@ const known = computed(() => [seriesId, ...(shared.value?.topics.map(topic => to
       </li>
     </ul>
     <p v-if="shared?.notShown" class="soft">In {{ count(shared.notShown, 'series') }} you do not take part in.</p>
-    <HandOver
-      v-if="mayShare && shared"
-      :except="known"
-      verb="Share it"
-      @to="(id, title) => share({ seriesId: id, title })"
-      @cancel="emit('leave')"
-    />
+    <HandOver v-if="mayShare && shared" :except="known" verb="Share it" @to="shareWith" @cancel="emit('leave')" />
   </div>
 </template>
 

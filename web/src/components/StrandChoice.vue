@@ -29,8 +29,8 @@ const whose = computed(() => [
 <template>
   <div class="row spread">
     <p class="legend small soft">
-      <i class="new" /> new <i class="car" /> carried 1–{{ stuckAt - 1 }} times <i class="stu" /> stuck,
-      {{ stuckAt }} or more: do it, split it or drop it
+      <i class="new" /> new <i class="car" /> carried, the thicker the more often <i class="stu" /> stuck: carried
+      {{ stuckAt }} times or more, with no day ahead; do it, split it or drop it
     </p>
     <div class="choice">
       <v-select

@@ -27,7 +27,7 @@ const mayOrder = computed(() => sheet.may.hold && ['planned', 'in_session'].incl
     {{ topic.putOff ? 'Take it after all' : 'Put off' }}
   </button>
   <button
-    v-if="topic.shared || (mayOrder && !topic.standing)"
+    v-if="topic.shared || (mayOrder && !topic.standing && !topic.closed)"
     type="button"
     class="quiet no-print"
     :aria-expanded="sharing"

@@ -101,9 +101,10 @@ defineExpose({ focus: () => title.value?.focus() })
         v-if="mayClose"
         v-model="form.closed"
         label="Closed: for who must come, the keeper, the chair and deputies alone"
-        hint="Others read “Closed topic” in its place, and nothing of what is written under it."
-        persistent-hint
       />
+      <p v-if="form.closed" class="soft small wide">
+        Others read “Closed topic” in its place, and nothing of what is written under it.
+      </p>
     </template>
     <button v-else type="button" class="quiet" @click="addText">Add text …</button>
     <v-btn type="submit" :variant="topic ? 'flat' : 'outlined'">{{ topic ? 'Save' : 'Add' }}</v-btn>
