@@ -1,3 +1,4 @@
+require "json"
 require "yaml"
 require_relative "../support/readings"
 
@@ -22,6 +23,16 @@ RSpec.describe Core::Sheet::LineReader do
         parts: []
       )
     end
+  end
+
+  # The same for fields of dates (web/tests/reading.test.ts).
+  it "reads days in words on every weekday and at the turn of a year" do
+    days = JSON.parse(File.read(File.expand_path("../vectors/day_words.json", __dir__))).fetch("days")
+    wrong = days.reject do |one|
+      dates = Core::Sheet::DateReader.new(today: Date.iso8601(one["today"]))
+      dates.alone(one["text"])&.on&.iso8601 == one["day"]
+    end
+    expect(wrong).to be_empty
   end
 
   # What is asked for: of all lines at most 3 in 100 read wrongly and 10 asked back, and none damaged.

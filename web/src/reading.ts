@@ -2,6 +2,8 @@
  * Dates, times and lengths as people type them. Only for fields; what a line of the minutes says is read on the server.
  */
 
+import { dayOfWords } from './dayWords'
+
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 const WEEKDAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat']
 /** So far ahead the next date is looked for that fits what was typed: a 29 February may be eight years off. */
@@ -31,6 +33,8 @@ export function readDate(typed: string, today: string, monthFirst = false): stri
   if (full) return exact(Number(full[1]), Number(full[2]), Number(full[3]))
   if (text === 'today') return today
   if (text === 'tomorrow') return addDays(today, 1)
+  const worded = dayOfWords(text, today)
+  if (worded) return worded
   const ahead = /^\+(\d{1,3})$/.exec(text)
   if (ahead) return addDays(today, Number(ahead[1]))
   const wanted = partsOf(monthFirst ? dayFirst(text) : text)

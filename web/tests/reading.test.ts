@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import days from '../../spec/vectors/days.json'
+import words from '../../spec/vectors/day_words.json'
 import { clockOf, readDate, readLength, readTime } from '../src/reading'
 
 const TODAY = '2026-11-25' // a Wednesday
@@ -22,6 +23,17 @@ describe('A date as people type it', () => {
 
   it.each(['', '32 foo', '31.11.2026', '2026-02-29', 'mon 1 dec 2026', '45'])('“%s” is none', typed =>
     expect(readDate(typed, TODAY)).toBeNull(),
+  )
+})
+
+describe('A date in words, as the line of the minutes reads it', () => {
+  it.each(words.days)('“$text” said on $today', ({ text, today, day }) => {
+    expect(readDate(text, today)).toBe(day)
+    expect(readDate(`by ${text}`, today)).toBe(day)
+  })
+
+  it.each(['asap', 'soon', 'next meeting', 'in x weeks', 'week 60', 'end of'])('“%s” is none', text =>
+    expect(readDate(text, TODAY)).toBeNull(),
   )
 })
 
