@@ -139,8 +139,8 @@ function withDeed(sheet: Sheet, entry: Entry): Sheet {
                 ...person,
                 attendance: deed.body.state,
                 attendanceAt: deed.body.at ?? null,
-                attendanceTimes: deed.body.times ?? null,
-                attendanceWords: null,
+                attendanceTimes: deed.body.times,
+                attendanceWords: undefined,
               }
             : person,
         ),
@@ -194,6 +194,13 @@ export function positionOf(sheet: Sheet, line: Line): Schemas['LinePosition'] {
   return { topicId: line.topicId, afterId: lines[at - 1]?.id ?? null, indent: line.indent ?? 0 }
 }
 
+/** Somebody's state with its times, as they are to stand again. */
+const wasHere = (person: Sheet['people'][number]) => ({
+  state: person.attendance ?? null,
+  at: person.attendanceAt?.slice(0, 5) ?? null,
+  times: person.attendanceTimes,
+})
+
 /** What takes a deed back, by how the sheet is before it is done; null when there is nothing to take back. */
 export function inverse(deed: Deed, sheet: Sheet): Deed | null {
   switch (deed.kind) {
@@ -202,15 +209,13 @@ export function inverse(deed: Deed, sheet: Sheet): Deed | null {
       return { kind: 'remove', lineId: deed.lineId }
     case 'attend': {
       const person = sheet.people.find(one => one.id === deed.personId)
-      return person
-        ? { ...deed, body: { state: person.attendance ?? null, times: person.attendanceTimes ?? null } }
-        : null
+      return person ? { ...deed, body: wasHere(person) } : null
     }
     case 'attendAll': {
       const before = new Map(sheet.people.map(person => [person.id, person]))
       const stood = (id: string) => ({
         state: before.get(id)?.attendance ?? null,
-        times: before.get(id)?.attendanceTimes ?? null,
+        times: before.get(id)?.attendanceTimes,
       })
       return { ...deed, people: deed.people.map(one => ({ personId: one.personId, ...stood(one.personId) })) }
     }
