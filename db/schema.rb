@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_12_01_000003) do
+ActiveRecord::Schema[7.2].define(version: 2026_12_01_000004) do
   create_table "action_changes", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|
     t.string "action_item_id", limit: 36, null: false, collation: "ascii_bin"
     t.string "person_id", limit: 36, null: false, collation: "ascii_bin"
@@ -969,6 +969,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_12_01_000003) do
     t.string "merged_into_id", limit: 36, collation: "ascii_bin"
     t.string "holidays_region", limit: 20, collation: "ascii_bin"
     t.string "holidays_treatment", limit: 20, collation: "ascii_bin"
+    t.text "called", size: :long, collation: "utf8mb4_bin"
     t.index ["chair_id"], name: "index_series_on_chair_id"
     t.index ["keeper_id"], name: "index_series_on_keeper_id"
     t.index ["laid_out_until"], name: "index_series_on_laid_out_until"
@@ -978,6 +979,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_12_01_000003) do
     t.check_constraint "`door_policy` in ('everybody','members','host','known')", name: "series_door"
     t.check_constraint "`holidays_treatment` in ('leave_out','next_day')", name: "series_holidays"
     t.check_constraint "`length_min` > 0", name: "series_length"
+    t.check_constraint "json_valid(`called`)", name: "called"
   end
 
   create_table "series_groups", id: { type: :string, limit: 36, collation: "ascii_bin" }, charset: "utf8mb4", collation: "utf8mb4_uca1400_ai_ci", force: :cascade do |t|

@@ -55,6 +55,11 @@ module Api
       json series_page
     end
 
+    on :put, "/series/:id/called", "setCalled", may: :hold_meeting, of: :series do
+      use(UseCases::Called).set(series_id: params["id"], **input)
+      json series_page
+    end
+
     on(:get, "/series/:id/catching-up", "showCatchingUp", may: :see_strands, of: :series) do
       json use(Views::CatchingUp).show(params["id"])
     end

@@ -61,7 +61,8 @@ module Loading
     def everyone_ids = @series.members.reject { |member| member.role == "informed" }.map(&:person_id)
 
     def called
-      offices = {"chair" => @series.chair_id, "keeper" => @series.keeper_id, "secretary" => @series.keeper_id}
+      told = (@series.called || {}).select { |_, id| names.key?(id) }
+      offices = {"chair" => @series.chair_id, "keeper" => @series.keeper_id, "secretary" => @series.keeper_id, **told}
         .flat_map { |word, id| [[word, id], ["the #{word}", id]] }.to_h
       names.key?(@by) ? offices.merge("I" => @by) : offices
     end

@@ -2,6 +2,7 @@ module Records
   class Series < Base
     include Searched
 
+    attribute :called, :json
     belongs_to :keeper, class_name: "Records::Person"
     belongs_to :chair, class_name: "Records::Person"
     belongs_to :held_place, class_name: "Records::Place", foreign_key: :place_id, optional: true

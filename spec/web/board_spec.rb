@@ -157,6 +157,18 @@ RSpec.describe "A board's meeting" do
     eventually { Records::Motion.pick(:in_favour) == 9 }
   end
 
+  it "asks who the crew is, and knows it from then on" do
+    write("The crew to grease the winch", "Who is the crew?")
+    select "Gunnar Vik", from: "Who is the crew?"
+    expect(page).to have_css ".line.action", text: /The crew to grease the winch.*Gunnar Vik/m
+    eventually { Records::Series.find(board).called == {"crew" => trustees[1]} }
+    write("Crew to paint it by Friday", "Paint it")
+    expect(page).to have_css ".line.action", text: /Paint it.*Gunnar Vik/m
+    visit "/series/#{board}"
+    click_button "Remove: the crew is Gunnar Vik"
+    expect(page).to have_no_content "the crew is"
+  end
+
   it "is caught up with by who was not there, until they say they have seen it" do
     mark("Ines Torvald", "absent")
     write("Agreed: buy a crane", "Buy a crane")

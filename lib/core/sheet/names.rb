@@ -14,6 +14,9 @@ module Core
         sop tba tbc tbd to tv uk un up us vat vp
       ].to_set.freeze
 
+      # What somebody is called, as it is kept: "The crew" and "crew" are one.
+      def self.office(word) = word.strip.downcase.squeeze(" ").delete_prefix("the ")
+
       # @param people [Array<LineReader::Person>]
       # @param called [Hash{String => String}] other words for somebody, such as "the chair", to their key
       def initialize(people, called: {})

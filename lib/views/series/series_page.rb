@@ -10,7 +10,7 @@ module Views
         quorum_percent: @series.quorum_percent, vote_rule: @series.vote_rule,
         version: @series.lock_version, keeper: named(@series.keeper), chair: named(@series.chair),
         **times, **where, **answering, **people, **(taking_part? ? going : {next: nil, figures: nil}),
-        told: told, answer_path: answer_path, may: may
+        called: called, told: told, answer_path: answer_path, may: may
       }
     end
 
@@ -70,6 +70,12 @@ module Views
           .map { |member| member_row(member) },
         groups: groups.map { |one| {id: one.group_id, name: one.group.name, role: one.role} }
       }
+    end
+
+    # In its minutes, besides their names.
+    def called
+      by_id = @people.index_by(&:id)
+      (@series.called || {}).filter_map { |word, id| {word: word, person: named(by_id[id])} if by_id.key?(id) }
     end
 
     def deputies = @deputies ||= Records::Deputy.at(@series.id, nil).to_a

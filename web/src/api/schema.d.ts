@@ -1767,6 +1767,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/series/{id}/called": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** What somebody is called in the minutes besides their name, such as “the crew”; nobody with null */
+        put: operations["setCalled"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/series/{id}/deputies/{personId}": {
         parameters: {
             query?: never;
@@ -4267,6 +4286,11 @@ export interface components {
             viaGroupId: components["schemas"]["Key"] | null;
         };
         Series: {
+            /** @description in its minutes, besides their names */
+            called: {
+                word: string;
+                person: components["schemas"]["Named"];
+            }[];
             id: components["schemas"]["Key"];
             mark: components["schemas"]["Mark"] | null;
             title: string;
@@ -4747,6 +4771,10 @@ export interface components {
             /** @description when they were last there */
             since: components["schemas"]["Day"] | null;
             meetings: components["schemas"]["MissedMeetings"];
+        };
+        CalledWish: {
+            word: string;
+            personId: components["schemas"]["Key"] | null;
         };
         MissedMeetings: {
             id: components["schemas"]["Key"];
@@ -8212,6 +8240,11 @@ export interface components {
                 "application/json": components["schemas"]["PauseWish"];
             };
         };
+        CalledWish: {
+            content: {
+                "application/json": components["schemas"]["CalledWish"];
+            };
+        };
         DeputyWish: {
             content: {
                 "application/json": components["schemas"]["DeputyWish"];
@@ -10383,6 +10416,21 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["PaperContent"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    setCalled: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["CalledWish"];
+        responses: {
+            200: components["responses"]["Series"];
             default: components["responses"]["Problem"];
         };
     };

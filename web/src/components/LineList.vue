@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import type { useMinutes } from '../composables/useMinutes'
 import { positionOf, type ShownLine } from '../deeds'
+import { useCalled } from '../composables/useCalled'
 import LineRow from './LineRow.vue'
 import MotionForm from './MotionForm.vue'
 
@@ -35,6 +36,7 @@ function drop(line: ShownLine, ontoId: string) {
   const onto = document.querySelector<HTMLElement>(`[data-line="${ontoId}"]`)?.closest<HTMLElement>('[data-topic]')
   minutes.put(line, { topicId: onto?.dataset.topic ?? null, afterId: ontoId, indent: line.indent === 1 ? 1 : 0 })
 }
+const { call } = useCalled()
 </script>
 
 <template>
@@ -56,6 +58,7 @@ function drop(line: ShownLine, ontoId: string) {
       @discard="minutes.discard(line.entry!)"
       @hold="editing => minutes.hold(line, editing)"
       @split="(before, after) => minutes.split(line, before, after)"
+      @called="(word, personId) => call({ seriesId: minutes.shown.value!.seriesId, word, personId })"
       @apart="parts => minutes.apart(line, parts)"
       @join="text => minutes.join(line, text)"
       @one-each="minutes.oneEach(line)"

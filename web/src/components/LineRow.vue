@@ -28,6 +28,7 @@ const emit = defineEmits<{
   oneEach: []
   split: [before: string, after: string]
   apart: [parts: string[]]
+  called: [word: string, personId: string]
   join: [text: string]
   motion: []
 }>()
@@ -69,6 +70,12 @@ function asked({ name, people: some }: NonNullable<Schemas['Doubtful']>[number])
   if (some.length) return `Which ${name}?`
   if (name.endsWith('?')) return name
   return /\d|^It says two/.test(name) ? `Is the date right? ${name}.` : `${name}.`
+}
+/** "the crew", where it is asked who that is: whoever is chosen is called so from now on. */
+const officeOf = (name: string) => /^Who is (.+)\?$/.exec(name)?.[1]
+function giveTo(word: string, personId: string) {
+  choose(personId)
+  emit('called', word, personId)
 }
 const owners = computed(() => line.action?.owners ?? [])
 // A new reading may bring owners; an action that was chosen by key is read for them, too.
@@ -150,6 +157,15 @@ function letGo(event: PointerEvent) {
       <template v-if="canWrite && !line.entry">
         <span v-for="doubt in line.doubtful" :key="doubt.name" class="doubt no-print">
           {{ asked(doubt) }}
+          <select
+            v-if="officeOf(doubt.name)"
+            class="in-line"
+            :aria-label="doubt.name"
+            @change="giveTo(officeOf(doubt.name)!, ($event.target as HTMLSelectElement).value)"
+          >
+            <option value="">somebody of the series …</option>
+            <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
+          </select>
           <button v-if="doubt.parts" type="button" class="quiet" @click="emit('apart', doubt.parts)">
             Make it {{ doubt.parts.length }} lines
           </button>

@@ -2,11 +2,13 @@
 import { computed } from 'vue'
 import type { Series } from '../api/client'
 import { columnDay, count, list, wallNow } from '../time'
+import { useCalled } from '../composables/useCalled'
 import CallWords from './CallWords.vue'
 import SeriesMark from './SeriesMark.vue'
 
 /** What a series is, in words. */
 const { series } = defineProps<{ series: Series }>()
+const { call } = useCalled()
 const people = computed(() => {
   const informed = series.members.filter(member => member.role === 'informed').length
   const coming = count(series.members.length - informed, 'person')
@@ -31,6 +33,21 @@ const people = computed(() => {
       {{ series.outside }} invites to it, elsewhere. Its dates go where that invitation goes.
     </p>
     <p v-if="series.purpose" class="soft about">{{ series.purpose }}</p>
+    <p v-if="series.called.length" class="soft about small">
+      In its minutes
+      <span v-for="(one, i) in series.called" :key="one.word"
+        >{{ i ? '; ' : '' }}the {{ one.word }} is {{ one.person.name }}
+        <button
+          v-if="series.may.change"
+          type="button"
+          class="quiet small"
+          :aria-label="`Remove: the ${one.word} is ${one.person.name}`"
+          @click="call({ seriesId: series.id, word: one.word, personId: null })"
+        >
+          Remove
+        </button></span
+      >
+    </p>
   </div>
 </template>
 
