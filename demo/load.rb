@@ -240,7 +240,7 @@ class Demo
       topic_id = Records::Key.make(@clock.now)
       as(UseCases::Topics, key).add(
         id: topic_id, meeting_id: id, title: title, purpose: purpose, length_min: minutes,
-        presenter_id: @people[presenter], text: text
+        presenter_id: @people[presenter], text: text, closed: (plan[:closed] || []).include?(title)
       )
       [topic_id, [minutes + @random.rand(-2..3), 1].max]
     end
@@ -319,7 +319,7 @@ class Demo
   def prepare_agenda(meeting_id, key, plan)
     standing, others = plan[:topics].partition { |title, *| (plan[:standing] || []).include?(title) }
     set_standing(key, standing) if standing.any?
-    bring_topics(meeting_id, key, plan.merge(topics: others))
+    bring_topics(meeting_id, key, plan.merge(topics: others + (plan[:coming] || [])))
     (plan[:offered] || []).each do |person, title, minutes, text|
       UseCases::Topics.new(by: @people[person], clock: @clock).add(
         id: Records::Key.make(@clock.now), meeting_id: meeting_id, title: title, length_min: minutes, text: text

@@ -265,6 +265,9 @@ module Story
         ["Approval of the minutes", :petra, 10, "decision"],
         ["Accounts of the quarter", :benedita, 30, "information"], ["Risks", :gunnar, 30, "discussion"]
       ],
+      # For the trustees alone: those who get the papers for information read "Closed topic".
+      coming: [["The manager's pay", :petra, 15, "decision", "The letter of October is with the chair."]],
+      closed: ["The manager's pay"],
       notes: ["The reserve covers five months.", "Insurance of the tender is still open."],
       decisions: ["The minutes are approved.", "The reserve is not touched."],
       actions: [
