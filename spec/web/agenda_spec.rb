@@ -23,10 +23,12 @@ RSpec.describe "An agenda" do
     all("textarea", visible: true).first.set("Read the **bulletin**")
     click_button "Up: Weather"
     check "A part of the topic above", allow_label_click: true, match: :first, disabled: false
+    check "Closed", allow_label_click: true, match: :first
     click_button "Save"
     expect(page).to have_content "Saved. Sheets to come that nobody has worked on follow"
     visit "/meetings/#{meetings[0]}"
     expect(all(".topic h2").map(&:text)).to eq %w[Weather Safety]
+    expect(page).to have_css ".topic", text: /Weather\s+closed/
     expect(page).to have_css ".topic .about strong", text: "bulletin"
     click_button "Edit the topic Weather"
     fill_in "Topic", with: "The weather"

@@ -36,6 +36,14 @@ RSpec.describe "A meeting in session" do
     on("Lars Ekeli", "g")
     expect(page).to have_field "Lars Ekeli left at"
     eventually { Records::Attendance.find_by(person_id: wen)&.stay&.last_at&.strftime("%H:%M") == "09:41" }
+    # All of somebody's times, several of them, as one types them.
+    fill_in "Wen Halloran came at", with: "9:41-9:50, 9:55-"
+    type(:tab)
+    expect(page).to have_field "Wen Halloran was here", with: "09:41–09:50, 09:55–"
+    expect(find("[data-person='#{wen}'] select").text).to include "09:41–09:50, from 09:55"
+    fill_in "Wen Halloran was here", with: "soon"
+    type(:tab)
+    expect(page).to have_field "Wen Halloran was here", with: "09:41–09:50, 09:55–"
     find(".entry textarea").click
     type("Agreed: we buy a boat")
     type(:enter)
