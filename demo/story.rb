@@ -98,7 +98,7 @@ module Story
         ["Find the cause of salinity drift on B-09", :wen, "Sensor is back from the tank: it is not the sensor", false],
         ["Trial fit of new battery lids", :lars, "Seals come a week late", true]
       ],
-      motion: ["Buy a second tender before the season", :sunniva, :rory, {in_favour: 5, against: 2, abstained: 1}],
+      motion: ["Buy a second tender before the season", :sunniva, :rory, {in_favour: 4, against: 1, abstained: 1}],
       notes: [
         "No incidents.",
         "Ice on the east pontoon until ten; cleats gritted.",

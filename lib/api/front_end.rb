@@ -22,7 +22,7 @@ module Api
 
       path = Rack::Utils.clean_path_info(Rack::Utils.unescape_path(env["PATH_INFO"]))
       # Nothing here needs a cookie, and an answer that is late must not put an older one in place of that of a sign-in.
-      env["rack.session.options"][:skip] = true
+      env["rack.session.options"]&.store(:skip, true)
       file = File.join(DIST, path)
       file = File.join(DIST, path.match?(PUBLIC) ? "public.html" : "index.html") if File.extname(path).empty?
       return missing unless File.file?(file) && TYPES.key?(File.extname(file))

@@ -199,7 +199,6 @@ RSpec.describe "The call of a meeting" do
     click_button "Tell 2 people"
     expect(page).to have_no_button "Tell 2 people"
     click_button "Start the meeting"
-    click_button "Hold it now" # another day than planned
     guests = %w[Pat Kim].map { |name| Records::Person.find_by!(name: name).id }
     Records::Call.look_again(week, Clock.now)
     link = ->(guest) { Net::HTTP.get_response(URI("#{Capybara.current_session.server.base_url}#{link_of(guest)}"))["location"] }

@@ -55,6 +55,7 @@ RSpec.describe "A meeting in session" do
     fill_in "Against", with: 1
     fill_in "Abstained", with: 1
     keep
+    click_button "Save it all the same" # one of them has left
     said = "proposed by Wen Halloran, seconded by Lars Ekeli · carried: 2 for, 1 against"
     expect(page).to have_css ".motion", text: said
     find(".line.decision .edit", text: "Edit").execute_script("this.focus()")

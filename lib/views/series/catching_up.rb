@@ -31,9 +31,8 @@ module Views
 
     def decisions(series_id, ids)
       all = Decisions.new(by: by, clock: @clock).list(series_id)[:decisions].reverse
-      all.select { |row| ids.include?(row[:meeting_id]) }
-        .map { |row| row.slice(:line_id, :meeting_id, :number, :text, :motion, :below_quorum) }
-        .group_by { |row| row.delete(:meeting_id) }
+      all.select { |row| ids.include?(row[:meeting_id]) }.group_by { |row| row[:meeting_id] }
+        .transform_values { |rows| rows.map { |row| row.slice(:line_id, :number, :text, :motion, :below_quorum) } }
     end
 
     def actions(series_id, ids)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import HandOver from './HandOver.vue'
 import ProblemNote from './ProblemNote.vue'
 import { useSharedTopic } from '../composables/useSharedTopic'
@@ -9,9 +9,11 @@ import { count, shortDay } from '../time'
 const { topicId, seriesId } = defineProps<{ topicId: string; seriesId: string; mayShare: boolean }>()
 const emit = defineEmits<{ leave: [] }>()
 const { shared, error, share } = useSharedTopic(() => topicId)
+/** Once it is shared the choice has done its work, and what was done stands there. */
+const choosing = ref(true)
 function shareWith(id: string, title: string) {
   share({ seriesId: id, title })
-  emit('leave')
+  choosing.value = false
 }
 const WORDS = { on: 'to be taken', brought_in: 'brought in', declined: 'not taken up', taken: 'taken' }
 const known = computed(() => [seriesId, ...(shared.value?.topics.map(topic => topic.series.id) ?? [])])
@@ -28,7 +30,16 @@ const known = computed(() => [seriesId, ...(shared.value?.topics.map(topic => to
       </li>
     </ul>
     <p v-if="shared?.notShown" class="soft">In {{ count(shared.notShown, 'series') }} you do not take part in.</p>
-    <HandOver v-if="mayShare && shared" :except="known" verb="Share it" @to="shareWith" @cancel="emit('leave')" />
+    <HandOver
+      v-if="mayShare && shared && choosing"
+      :except="known"
+      verb="Share it"
+      @to="shareWith"
+      @cancel="emit('leave')"
+    />
+    <button v-else-if="mayShare && shared" type="button" class="quiet" @click="choosing = true">
+      Share it with another series
+    </button>
   </div>
 </template>
 
