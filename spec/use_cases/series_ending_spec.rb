@@ -29,6 +29,21 @@ RSpec.describe UseCases::SeriesEnding, at: Stage::STORY do
 
   def states = Records::Meeting.where(series_id: boats).distinct.pluck(:state)
 
+  it "takes no closed topic to another series, and nothing that belongs to one: its owners have it as a list" do
+    meeting = meeting_ids(boats).first
+    pay = topic(meeting, marit, "The pay", closed: true)
+    clock.now = Records::Meeting.find(meeting).starts_at
+    state(meeting, marit, "in_session")
+    use(UseCases::Minutes, marit).add(id: key, meeting_id: meeting, text: "Wen to ask the bank", topic_id: pay)
+    use(UseCases::Minutes, marit).remove(Records::Line.last.id)
+    use(UseCases::Minutes, marit).restore(id: Records::Line.last.id, action: {owner_ids: [wen]})
+    finish({way: "hand_over", series_id: paint}, {way: "hand_over", series_id: paint})
+    expect([open_in(boats), open_in(paint)]).to eq [["Ask the bank"], ["Order rope", "Tar the hull"]]
+    expect(Records::Topic.find(pay)).to have_attributes(series_id: boats, state: "declined")
+    mail = handed_over.find { |one| one.to == [address_of("Wen Halloran")] && one.text_part.decoded.include?("bank") }
+    expect(mail).not_to be_nil
+  end
+
   it "hands everything over, with its people, so that two series become one" do
     2.times do
       finish({way: "hand_over", series_id: paint}, {way: "hand_over", series_id: paint}, people_along: true)

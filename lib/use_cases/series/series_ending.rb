@@ -71,7 +71,10 @@ module UseCases
       case wish[:way]
       when "hand_over"
         other = target(series, wish, "/actions") if open.any?
+        # What belongs to a closed topic stays here, and its owners have it as a list.
+        closed, open = open.partition { |action| closed_topics(series).include?(action.topic_id) }
         open.each { |action| hand_over(action, other) }
+        send_list(series, closed)
       when "list" then send_list(series, open)
       else
         state = {"done" => "done", "drop" => "dropped"}.fetch(wish[:way])
@@ -85,8 +88,8 @@ module UseCases
 
     def send_list(series, actions)
       Records::Base.fill(actions, :series, {owners: :person})
-      by_owner = actions.flat_map { |action| action.owners.map { |owner| [owner.person, action] } }.group_by(&:first)
-      by_owner.each do |person, pairs|
+      pairs = actions.flat_map { |action| action.owners.map { |owner| [owner.person, action] } }
+      Loading::ClosedTopics.read_by(pairs).group_by(&:first).each do |person, pairs|
         rows = Loading::ActionLink.rows(pairs.map(&:last), person)
         Outbox.new(clock: @clock).put(
           reason: "last-list:#{series.id}:#{series.lock_version}:#{person.id}", series_id: series.id, to: person,
@@ -96,12 +99,17 @@ module UseCases
       end
     end
 
+    def closed_topics(series) = @closed_topics ||= Records::Topic.where(series_id: series.id, closed: true).ids
+
     # What nobody has taken yet, but not what only stands on each sheet anyway.
     def settle_topics(series, wish, reason)
       open = Records::Topic.waiting.where(series_id: series.id)
       return open.find_each { |topic| topic.update!(state: "declined", word: reason) } if wish[:way] == "drop"
       return unless open.exists?
 
+      # A closed topic is for the eyes of this series.
+      open.where(closed: true).find_each { |topic| topic.update!(state: "declined", word: reason) }
+      open = open.where(closed: false)
       other = target(series, wish, "/topics")
       meeting = other.meetings.where(state: "planned").where("starts_at > ?", now).in_order.first or
         raise Core::Invalid.new("“#{other.title}” has no meeting to come.", pointer: "/topics/seriesId")
