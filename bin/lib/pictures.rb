@@ -1,3 +1,4 @@
+require "open3"
 require "ferrum"
 require "json"
 require "net/http"
@@ -44,10 +45,9 @@ class Pictures
     @browser.execute("document.querySelector('.v-dialog.v-overlay--active button[type=submit]').click()")
     sleep 3 # until the worker has handed it over
     picture("sheet-in-session", "/meetings/#{sheet}", ".topic") { hold }
-    door = come_to_the_door(answer("/meetings/#{sheet}")["onCall"]["plain"])
+    come_to_the_door(answer("/meetings/#{sheet}")["onCall"]["plain"])
     picture("door", "/meetings/#{sheet}", ".door .waiting")
     size(390, 800)
-    entrance(door)
     picture("sheet-phone", "/meetings/#{sheet}", ".topic")
     picture("answer-phone", answer_path, "form")
     size(1280, 800)
@@ -132,19 +132,12 @@ class Pictures
     @browser.css(".who input").first(2).each(&:click)
   end
 
-  # Three who were not asked come by the plain link. @return [String] the link
+  # Three who were not asked come by the plain link.
   def come_to_the_door(plain)
     sleep 5 # until the call has heard that its meeting is on
     %w[Nell\ Comeau Olav\ Dahl Jo\ of\ the\ port\ office].each do |name|
       Net::HTTP.post_form(URI(plain["url"]), "name" => name, "passcode" => plain["passcode"])
     end
-    plain["url"]
-  end
-
-  def entrance(url)
-    @browser.go_to(url)
-    wait("form")
-    shoot("entrance-phone")
   end
 
   # The page of paper that issued minutes make.
@@ -152,6 +145,17 @@ class Pictures
     @browser.go_to("#{Settings.origin}/meetings/#{meeting_id}")
     wait(".topic")
     issue("Issue the minutes")
+    paper("/api/meetings/#{meeting_id}/minutes.pdf")
+  end
+
+  def paper(path)
+    pdf = @browser.evaluate_async(<<~JS, 20, path).split(",", 2).last.unpack1("m")
+      const reader = new FileReader()
+      reader.onload = () => arguments[1](reader.result)
+      fetch(arguments[0]).then(answer => answer.blob()).then(blob => reader.readAsDataURL(blob))
+    JS
+    name = File.join(DIR, "minutes-paper")
+    Open3.capture2("pdftoppm", "-png", "-r", "84", "-f", "1", "-singlefile", "-", name, stdin_data: pdf, binmode: true)
   end
 
   def issue(label)
@@ -234,6 +238,8 @@ class Pictures
 
   def hold
     press("Start the meeting")
+    @browser.at_css(".v-dialog.v-overlay--active button[type=submit]")&.click # another day than planned
+    sleep 1
     press("All others are here")
     press("Done: Update contact card for Halifax")
     press("Carry over: Get insurance quote for the tender")
