@@ -1,5 +1,6 @@
 import { clear, createStore, del, entries, get, set, type UseStore } from 'idb-keyval'
 import type { Schemas, Sheet } from './api/client'
+import { keepsOffline } from './house'
 import { now } from './present'
 
 /**
@@ -27,6 +28,7 @@ const quietly = <T>(act: () => Promise<T>) =>
 
 export const keepSheet = (by: string, sheet: Sheet) =>
   quietly(async () => {
+    if (!keepsOffline) return
     if (!OPEN.includes(sheet.state)) return del(name(by, sheet.id), store())
     await set(name(by, sheet.id), { by, at: now(), sheet } satisfies KeptSheet, store())
     const all = await entries<string, KeptSheet>(store())
@@ -46,7 +48,7 @@ export const asKept = ({ sheet, at }: KeptSheet): Sheet & { keptAt: number } => 
 /** @param session null: nobody is signed in any more */
 export function keepSession(session: Schemas['Session'] | null) {
   try {
-    if (session?.person) return localStorage.setItem(SESSION, JSON.stringify({ ...session, csrfToken: '' }))
+    if (session?.person && keepsOffline) return localStorage.setItem(SESSION, JSON.stringify({ ...session, csrfToken: '' }))
     localStorage.removeItem(SESSION)
   } catch {
     /* as above */

@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { keepsOffline } from '../house'
 
 /** Whether another version of the program lies ready; and taking it, when it suits. */
 const waiting = ref<ServiceWorker | null>(null)
@@ -11,8 +12,7 @@ function look(registration: ServiceWorkerRegistration) {
 
 /** Once, as the program begins: it is kept for when there is no connection, where the house wants that. */
 export async function keepProgram() {
-  const wanted = document.querySelector<HTMLMetaElement>('meta[name=offline]')?.content === 'on'
-  if (!wanted || !('serviceWorker' in navigator)) return
+  if (!keepsOffline || !('serviceWorker' in navigator)) return
   try {
     const registration = await navigator.serviceWorker.register('/sw.js')
     look(registration)
