@@ -48,7 +48,8 @@ export const asKept = ({ sheet, at }: KeptSheet): Sheet & { keptAt: number } => 
 /** @param session null: nobody is signed in any more */
 export function keepSession(session: Schemas['Session'] | null) {
   try {
-    if (session?.person && keepsOffline) return localStorage.setItem(SESSION, JSON.stringify({ ...session, csrfToken: '' }))
+    if (session?.person && keepsOffline)
+      return localStorage.setItem(SESSION, JSON.stringify({ ...session, csrfToken: '' }))
     localStorage.removeItem(SESSION)
   } catch {
     /* as above */
