@@ -49,7 +49,12 @@ module Loading
     end
 
     # The lines it would be, beside the question whether it is several.
-    def parts(name, reading) = name.end_with?("actions?") ? {parts: reading.parts} : {}
+    # and the people who could be asked, beside the news that they are not of the series.
+    def parts(name, reading)
+      return {parts: reading.parts} if name.end_with?("actions?")
+
+      name.end_with?("is not of this series") ? {ask: @found} : {}
+    end
 
     def people
       @people ||= (@series.members.map(&:person) + besides).uniq(&:id).map(&:to_reader)
@@ -73,8 +78,10 @@ module Loading
     def strangers(name)
       here = people.map(&:id)
       like = "#{Records::Person.sanitize_sql_like(name)}%"
-      Records::Person.where(guest: false).where("name like ?", like).where.not(id: here).order(:name, :id)
-        .limit(MOST_STRANGERS).pluck(:name)
+      found = Records::Person.where(guest: false).where("name like ?", like).where.not(id: here).order(:name, :id)
+        .limit(MOST_STRANGERS)
+      @found = found.map { |person| {id: person.id, name: person.name} }
+      @found.map { |person| person[:name] }
     end
 
     def names = @names ||= people.to_h { |person| [person.id, person.name] }

@@ -164,6 +164,10 @@ RSpec.describe "A board's meeting" do
     eventually { Records::Series.find(board).called == {"crew" => trustees[1]} }
     write("Crew to paint it by Friday", "Paint it")
     expect(page).to have_css ".line.action", text: /Paint it.*Gunnar Vik/m
+    person("Rory Blake")
+    write("Rory to order lids", "Rory Blake is not of this series.")
+    click_button "Ask Rory Blake to this meeting"
+    expect(page).to have_css ".line.action", text: /Order lids.*Rory Blake/m
     visit "/series/#{board}"
     click_button "Remove: the crew is Gunnar Vik"
     expect(page).to have_no_content "the crew is"

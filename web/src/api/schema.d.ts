@@ -4529,6 +4529,8 @@ export interface components {
             people: components["schemas"]["Named"][];
             /** @description the lines it would be */
             parts?: string[];
+            /** @description people of the house who could be asked to the meeting */
+            ask?: components["schemas"]["Named"][];
         }[];
         Line: {
             id: components["schemas"]["Key"];

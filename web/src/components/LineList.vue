@@ -3,6 +3,8 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import type { useMinutes } from '../composables/useMinutes'
 import { positionOf, type ShownLine } from '../deeds'
+import { useExtras } from '../composables/useExtras'
+import { useNotice } from '../composables/useNotice'
 import { useCalled } from '../composables/useCalled'
 import LineRow from './LineRow.vue'
 import MotionForm from './MotionForm.vue'
@@ -37,6 +39,17 @@ function drop(line: ShownLine, ontoId: string) {
   minutes.put(line, { topicId: onto?.dataset.topic ?? null, afterId: ontoId, indent: line.indent === 1 ? 1 : 0 })
 }
 const { call } = useCalled()
+const { ask } = useExtras(() => minutes.shown.value!.id)
+const { complain } = useNotice()
+/** Somebody who was named comes in, and the line is read anew. */
+async function askIn(line: ShownLine, personId: string) {
+  try {
+    await ask({ personId })
+    minutes.change(line, { text: line.typed ?? line.text })
+  } catch (fault) {
+    complain(fault as Error)
+  }
+}
 </script>
 
 <template>
@@ -48,6 +61,7 @@ const { call } = useCalled()
       :people="people"
       :can-write="canWrite"
       :below-quorum="belowQuorum.has(line.id)"
+      :may-ask="!!minutes.shown.value?.may.nameDeputy"
       @change="(body, version) => change(line, body, version)"
       @remove="minutes.remove(line)"
       @move="by => minutes.move(line, by)"
@@ -58,6 +72,7 @@ const { call } = useCalled()
       @discard="minutes.discard(line.entry!)"
       @hold="editing => minutes.hold(line, editing)"
       @split="(before, after) => minutes.split(line, before, after)"
+      @ask="personId => askIn(line, personId)"
       @called="(word, personId) => call({ seriesId: minutes.shown.value!.seriesId, word, personId })"
       @apart="parts => minutes.apart(line, parts)"
       @join="text => minutes.join(line, text)"

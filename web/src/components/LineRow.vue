@@ -14,6 +14,8 @@ const { line, people, canWrite } = defineProps<{
   people: { id: string; name: string }[]
   canWrite: boolean
   belowQuorum?: boolean
+  /** Whether others may be asked to this meeting. */
+  mayAsk?: boolean
 }>()
 const emit = defineEmits<{
   change: [body: Schemas['ChangedLine'], version: number]
@@ -29,6 +31,7 @@ const emit = defineEmits<{
   split: [before: string, after: string]
   apart: [parts: string[]]
   called: [word: string, personId: string]
+  ask: [personId: string]
   join: [text: string]
   motion: []
 }>()
@@ -166,6 +169,17 @@ function letGo(event: PointerEvent) {
             <option value="">somebody of the series …</option>
             <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
           </select>
+          <template v-if="mayAsk">
+            <button
+              v-for="person in doubt.ask ?? []"
+              :key="person.id"
+              type="button"
+              class="quiet"
+              @click="emit('ask', person.id)"
+            >
+              Ask {{ person.name }} to this meeting
+            </button>
+          </template>
           <button v-if="doubt.parts" type="button" class="quiet" @click="emit('apart', doubt.parts)">
             Make it {{ doubt.parts.length }} lines
           </button>
