@@ -110,7 +110,8 @@ require_relative "support/call_exchange"
 Capybara.app = Outage.new(Pressed.new(Api::App.build))
 # The call service reports to it, and so has to know where it will be.
 Capybara.server_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-Capybara.default_max_wait_time = 12
+# Beside other work a stand-in may take its time.
+Capybara.default_max_wait_time = 20
 # Looking a hundred times a second would cost more than what is looked at.
 Capybara.default_retry_interval = 0.1
 Capybara.disable_animation = true
