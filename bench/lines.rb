@@ -9,7 +9,7 @@ reader = Core::Sheet::LineReader.new(
   called: {"the chair" => "Ines Torvald", "chair" => "Ines Torvald", "the keeper" => "Marit Hauge",
            "I" => "Marit Hauge"},
   dates: {holidays: [[Date.new(2026, 12, 25), "Christmas Day"]]},
-  strangers: ->(name) { (name == "Rory") ? ["Rory Blake"] : [] }
+  strangers: ->(name) { (name == "Rory") ? [Core::Sheet::LineReader::Person.new(id: "Rory Blake", name: "Rory Blake")] : [] }
 )
 tally = Readings.tally(reader)
 puts "| lines | read rightly | asked | wrongly | damaged |", "|---|---|---|---|---|"

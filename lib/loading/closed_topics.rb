@@ -52,7 +52,14 @@ module Loading
 
     # What somebody is not shown of a meeting.
     # @return [Core::Sheet::ClosedTopics, nil] nil: they read closed topics
-    def from(meeting, person_id) = readers(meeting.series, meeting.id).include?(person_id) ? nil : of(meeting.series_id)
+    def from(meeting, person_id) = from_each(meeting).call(person_id)
+
+    # The same for many people, read once. @return [Proc] person_id → Core::Sheet::ClosedTopics, nil
+    def from_each(meeting)
+      readers = readers(meeting.series, meeting.id)
+      closed = nil
+      ->(person_id) { readers.include?(person_id) ? nil : closed ||= of(meeting.series_id) }
+    end
 
     # @return [Array<Hash>] papers of a meeting, as far as somebody reads them
     def papers(meeting_id, person_id)

@@ -42,18 +42,13 @@ module Loading
     end
 
     def doubtful(reading)
-      all = reading.doubtful.merge(reading.action&.doubtful.to_h)
       left_out = (reading.owner_ids + reading.action&.owner_ids.to_a).uniq & outside
-      all.map { |name, ids| {name: name, people: named(ids), **parts(name, reading)} } +
-        left_out.map { |id| {name: "#{names[id]} does not read closed topics", people: []} }
-    end
-
-    # The lines it would be, beside the question whether it is several.
-    # and the people who could be asked, beside the news that they are not of the series.
-    def parts(name, reading)
-      return {parts: reading.parts} if name.end_with?("actions?")
-
-      name.end_with?("is not of this series") ? {ask: @found} : {}
+      all = reading.doubtful + reading.action&.doubtful.to_a +
+        left_out.map { |id| Core::Sheet::Doubt.of(:outside, names[id]) }
+      all.map do |doubt|
+        parts = (doubt.kind == :several) ? reading.parts : []
+        {kind: doubt.kind, said: doubt.said, question: doubt.question, people: doubt.people.map(&:to_h), parts: parts}
+      end
     end
 
     def people
@@ -74,14 +69,12 @@ module Loading
 
     MOST_STRANGERS = 3
 
-    # People of the house who are called so. @return [Array<String>] names
+    # People of the house who are called so. @return [Array<Core::Sheet::LineReader::Person>]
     def strangers(name)
       here = people.map(&:id)
       like = "#{Records::Person.sanitize_sql_like(name)}%"
-      found = Records::Person.where(guest: false).where("name like ?", like).where.not(id: here).order(:name, :id)
-        .limit(MOST_STRANGERS)
-      @found = found.map { |person| {id: person.id, name: person.name} }
-      @found.map { |person| person[:name] }
+      Records::Person.where(guest: false).where("name like ?", like).where.not(id: here).order(:name, :id)
+        .limit(MOST_STRANGERS).map(&:to_reader)
     end
 
     def names = @names ||= people.to_h { |person| [person.id, person.name] }

@@ -43,7 +43,7 @@ module Core
       # "Action (Wen): …"
       BRACKETED = /\A\((?<who>[^()]{1,80})\)\s*[:–—-]\s*/
       NONE = /\A(?:none|nil|nothing|no|n\/a)\b/i
-      PLEASE = /(?:please|pls|plz)/i
+      PLEASE = /\b(?:please|pls|plz)\b/i
       EVERYONE = /
         \A(?:everyone|everybody|all)(?:\s+(?:is\s|are\s)?to\s+|(?<called>\s?:\s+)(?:#{PLEASE}\s+)?|
         (?<called>\s+)#{PLEASE}\s+)
@@ -61,10 +61,10 @@ module Core
       FIRST = /#{CLAUSE}[^,]{1,120},\s+/
       # "AOB: Wen to …", "Budget: Marit to …"
       HEADED = /\A[[:upper:]][^:.,;?!]{0,40}:\s+/
-      # Where one deed may end and somebody else's begin.
       MOST_DEEDS = 6
       # Within so many letters it is said who is asked for what.
       SOON = 160
+      # Where one deed may end and somebody else's begin.
       BETWEEN = /(?<mark>[,;.])\s+(?:(?:and|then)\s+)?|\s+and\s+/
       # Who is not called by a name.
       OFFICE = /
@@ -98,10 +98,12 @@ module Core
       /ix
       FIRST_WORD = /\A[[:lower:]]/
       COUNTED = {2 => "Two", 3 => "Three", 4 => "Four"}.freeze
+      # "Order lids. Wen."
+      NAME_ALONE = /\A(?<deed>[^.]+)\.\s(?<who>[^.]+)\.?\z/
       BEHIND_FORMS = [
         /\A(?<deed>.+?)(?:#{BEHIND})(?<who>[^–—→]+)\z/, /\A(?<deed>.+?)\s*[(\[](?<who>[^()\[\]]+)[)\]]\.?\z/,
         /\A(?<deed>.+?)\s(?=@)(?<who>[^@]*@[^@]+)\z/, /\A(?<deed>.+?)(?:#{BEHIND})(?<who>[^–—→]+\s[–—]\s[^–—→]+)\z/,
-        /\A(?<deed>.+?)\s*\((?<who>[^()]+)\)\s*[,–—-]\s*(?<due>[^()]+)\z/, /\A(?<deed>[^.]+)\.\s(?<who>[^.]+)\.?\z/
+        /\A(?<deed>.+?)\s*\((?<who>[^()]+)\)\s*[,–—-]\s*(?<due>[^()]+)\z/, NAME_ALONE
       ].freeze
       PLEASE_FIRST = /\A,?\s*(?:#{PLEASE}\s+)?/
       PLEASE_OR_TO = /\A(?:#{PLEASE}|to)\s+/

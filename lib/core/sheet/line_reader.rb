@@ -7,8 +7,7 @@ module Core
       include LinePatterns
 
       # `kind` is :note, :decision or :action; `text` what is to be kept; `owner_ids` who was named;
-      # `doubtful` the names that fit several people, as {name => [person ids]}, and dates that are not believed, as
-      # {what is odd => []}; `due_on` a Date or nil. A decision that gives somebody work has it in `action`, a Reading.
+      # `doubtful` Doubts; `due_on` a Date or nil. A decision that gives somebody work has it in `action`, a Reading.
       # `parts` are the lines it would be, where it gives several people work; none where it is one.
       Reading = Value.of(:kind, :text, :owner_ids, :due_on, :doubtful, :action, :parts)
 
@@ -21,7 +20,7 @@ module Core
       # @param everyone_ids [Array<String>] who "everybody" is; nil: all who can be named
       # @param called [Hash{String => String}] other words for somebody, such as "the chair"
       # @param dates [Hash] what DateReader takes besides: holidays, month_first
-      # @param strangers [#call] a name → names of people of the house who are called so and cannot be named here
+      # @param strangers [#call] a name → people of the house who are called so and cannot be named here, as Person
       def initialize(
         people:, today:, next_meeting_on: nil, everyone_ids: nil, called: {}, dates: {}, strangers: ->(_) { [] }
       )
@@ -56,7 +55,7 @@ module Core
       end
 
       def note(text)
-        Reading.new(kind: :note, text: text, owner_ids: [], due_on: nil, doubtful: {}, action: nil, parts: [])
+        Reading.new(kind: :note, text: text, owner_ids: [], due_on: nil, doubtful: [], action: nil, parts: [])
       end
 
       def decision(text)
@@ -98,7 +97,7 @@ module Core
 
         note(capitalize(text)).with(
           kind: :action, owner_ids: readings.flat_map(&:owner_ids).uniq, parts: parts,
-          doubtful: readings.map(&:doubtful).inject(:merge).merge("#{COUNTED[parts.size] || parts.size} actions?" => [])
+          doubtful: readings.flat_map(&:doubtful).uniq + [Doubt.of(:several, COUNTED[parts.size] || parts.size)]
         )
       end
 
@@ -118,18 +117,18 @@ module Core
         match = office || STRANGER.match(text) or return
 
         deed = match.post_match.sub(/\A\s(?:to|will|shall|must)\s+/, "")
-        return unless Deeds.asks?(deed) && (said = office ? who_is(match[0]) : elsewhere(match[0]))
+        return unless Deeds.asks?(deed) && (doubt = office ? who_is(match[0]) : elsewhere(match[0]))
 
         found = action(deed, Names::NOBODY) or return
         found.with(text: text[0, text.length - deed.length] + found.text.sub(/\A[[:upper:]]/, &:downcase))
-          .then { |one| one.with(text: capitalize(one.text), doubtful: one.doubtful.merge(said => [])) }
+          .then { |one| one.with(text: capitalize(one.text), doubtful: one.doubtful + [doubt]) }
       end
 
-      def who_is(office) = "Who is #{office.sub(/\A[[:upper:]](?=[[:lower:]])/, &:downcase)}?"
+      def who_is(office) = Doubt.of(:office, office.sub(/\A[[:upper:]](?=[[:lower:]])/, &:downcase))
 
       def elsewhere(name)
         strangers = @strangers.call(name)
-        "#{Words.list(strangers, last: "or")} is not of this series" if strangers.any?
+        Doubt.of(:stranger, Words.list(strangers.map(&:name), last: "or"), strangers) if strangers.any?
       end
 
       def decided_whole(text)
@@ -205,7 +204,7 @@ module Core
         return found unless others&.rest&.empty?
 
         Names::Found.new(
-          owner_ids: found.owner_ids | others.owner_ids, doubtful: found.doubtful.merge(others.doubtful),
+          owner_ids: found.owner_ids | others.owner_ids, doubtful: found.doubtful | others.doubtful,
           rest: match.post_match
         )
       end
@@ -215,7 +214,7 @@ module Core
         return if match[:called] && !Deeds.asks?(match.post_match)
         return unless deed?(text, match.post_match)
 
-        action(match.post_match, Names::Found.new(owner_ids: @everyone_ids, doubtful: {}, rest: ""))
+        action(match.post_match, Names::NOBODY.with(owner_ids: @everyone_ids))
       end
 
       # An action that still needs an owner.
@@ -255,7 +254,7 @@ module Core
         match = POLITE.match(text) or return
         found = @names.at_start(match.post_match) or return
         deed = found.rest.sub(PLEASE_FIRST, "").sub(/\Ato\s+/i, "").sub(/\s*\?\z/, "")
-        action(deed, found) if Deeds.asks?(deed) && (text.match?(/please/i) || !text.end_with?("?"))
+        action(deed, found) if Deeds.asks?(deed) && (text.match?(PLEASE) || !text.end_with?("?"))
       end
 
       # "Order shackles. Owner: Ines. Due: 4 December"
@@ -278,7 +277,7 @@ module Core
           rest = rest.sub(/\A\s*(?:[,:–—-]|to\sdo)?\s*/, "").sub(/\.\z/, "")
           due = rest.empty? ? nil : @dates.alone(rest)
           next unless rest.empty? || due
-          next if form == BEHIND_FORMS.last && !Deeds.asks?(match[:deed])
+          next if form == NAME_ALONE && !Deeds.asks?(match[:deed])
 
           return action(match[:deed], found, due)
         end
@@ -356,10 +355,10 @@ module Core
         rest = rest.sub(/[\s,;.]+\z/, "")
         return if rest.empty?
 
-        odd = due&.odd ? {due.odd => []} : {}
+        odd = due&.odd ? [Doubt.of(:date, due.odd)] : []
         Reading.new(
           kind: :action, text: capitalize(rest), owner_ids: found.owner_ids, due_on: due&.on,
-          doubtful: found.doubtful.merge(odd), action: nil, parts: []
+          doubtful: found.doubtful + odd, action: nil, parts: []
         )
       end
 

@@ -4,9 +4,9 @@ module Core
     # initials, or by what they are in the series ("the chair"); with or without accents and capitals. Initials count
     # only as initials are written, and not where they are a word of their own ("IT to fix the printer").
     class Names
-      # `rest` is what follows the names.
+      # `doubtful` are Doubts, of names that fit several people; `rest` is what follows the names.
       Found = Value.of(:owner_ids, :doubtful, :rest)
-      NOBODY = Found.new(owner_ids: [], doubtful: {}, rest: "")
+      NOBODY = Found.new(owner_ids: [], doubtful: [], rest: "")
       BETWEEN = %r{\G\s?(?:,\s?and\b|,|&|\+|/|and\b|with\b)\s?}i
       # Of two or three capitals, common in minutes: these are never somebody.
       NO_INITIALS = %w[
@@ -20,6 +20,7 @@ module Core
       # @param people [Array<LineReader::Person>]
       # @param called [Hash{String => String}] other words for somebody, such as "the chair", to their key
       def initialize(people, called: {})
+        @people = people.to_h { |person| [person.id, person] }
         @called = Hash.new { |calls, name| calls[name] = [] }
         @initials = Set.new
         people.each { |person| call(person) }
@@ -78,8 +79,8 @@ module Core
       def all(calls, text)
         sure, doubtful = calls.partition { |call| call.ids.one? }
         Found.new(
-          owner_ids: sure.flat_map(&:ids).uniq, doubtful: doubtful.to_h { |call| [call.name, call.ids] },
-          rest: text[calls.last.ends..]
+          owner_ids: sure.flat_map(&:ids).uniq, rest: text[calls.last.ends..],
+          doubtful: doubtful.map { |call| Doubt.of(:name, call.name, @people.values_at(*call.ids)) }.uniq
         )
       end
 

@@ -1,6 +1,6 @@
 module Core
   module Sheet
-    # From when to when somebody was at a meeting, several times if need be.
+    # From when to when somebody was at a meeting, once or several times.
     class Stay
       # Whoever is marked here again so soon had been marked gone by mistake.
       SLIP_S = 60

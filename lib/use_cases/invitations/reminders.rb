@@ -68,22 +68,18 @@ module UseCases
         .select { |meeting| papers.key?(meeting.id) }
         .sum do |meeting|
           alone(meeting) do
-            write do
-              asked(meeting, "papers").count do |person|
-                shown = names(papers[meeting.id], meeting, person)
-                shown.any? && mail(meeting, "papers", person, shown)
-              end
-            end
+            write { asked_for_papers(meeting, papers[meeting.id]) }
           end
         end
     end
 
-    # Of papers, those of closed topics for who reads them.
-    def names(papers, meeting, person)
-      return papers.map(&:name) if papers.none?(&:topic_id)
-
-      closed = Loading::ClosedTopics.from(meeting, person.id)
-      papers.reject { |paper| closed&.hides?(paper.topic_id) }.map(&:name)
+    # Papers of closed topics are for who reads them.
+    def asked_for_papers(meeting, papers)
+      closed = Loading::ClosedTopics.from_each(meeting)
+      asked(meeting, "papers").count do |person|
+        shown = papers.reject { |paper| closed[person.id]&.hides?(paper.topic_id) }
+        shown.any? && mail(meeting, "papers", person, shown.map(&:name))
+      end
     end
 
     # Nobody who still waits for a seat, nor anybody who has not been told of the series.

@@ -108,7 +108,8 @@ module UseCases
 
         action.touch # whoever comes at the same moment waits, and finds it split
         texts = parts.map { |part| words(part[:text], pointer: "/parts", missing: "Each part needs some words.") }
-        reader = Loading::LineReading.new(find(Records::Meeting, meeting_id))
+        meeting = find(Records::Meeting, meeting_id)
+        reader = Loading::LineReading.new(meeting, topic_id: action.topic_id, by: by)
         made = parts.zip(texts).map { |part, text| raise_part(action, meeting_id, part[:id], reader.read(text)) }
         parts.each { |part| note_made(Records::ActionItem, part[:id], action.id) }
         review(

@@ -121,8 +121,8 @@ module UseCases
     # What all mails of a version share, read once for a batch of them: for who reads closed topics, and for others.
     def minutes_of(meeting_id, number, person_id)
       version = version_of(meeting_id, number)
-      closed = (@closed ||= {})[[meeting_id, person_id]] ||= [Loading::ClosedTopics.from(version.meeting, person_id)]
-      (@minutes ||= {})[[version.id, closed.first.nil?]] ||= minutes(version, closed.first)
+      closed = ((@closed ||= {})[meeting_id] ||= Loading::ClosedTopics.from_each(version.meeting)).call(person_id)
+      (@minutes ||= {})[[version.id, closed.nil?]] ||= minutes(version, closed)
     end
 
     def version_of(meeting_id, number)

@@ -18,17 +18,9 @@ module Views
       action = row[:action]
       Core::Sheet::Gaps::Line.new(
         id: row[:id], topic_id: row[:topic_id], kind: row[:kind].to_sym, text: row[:text], asks: !action.nil?,
-        owned: action.to_h[:owners].to_a.any?, due: !action.to_h[:due_on].nil?, doubts: doubts(row[:doubtful]),
-        below_quorum: below_quorum.include?(row[:id])
+        owned: action.to_h[:owners].to_a.any?, due: !action.to_h[:due_on].nil?,
+        doubts: row[:doubtful].map { |doubt| doubt["question"] }, below_quorum: below_quorum.include?(row[:id])
       )
-    end
-
-    def doubts(doubtful)
-      doubtful.map do |doubt|
-        next "Which #{doubt["name"]}?" if doubt["people"].any?
-
-        doubt["name"].end_with?("?") ? doubt["name"] : "#{doubt["name"]}."
-      end
     end
 
     def topic(row)

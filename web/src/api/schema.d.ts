@@ -4523,14 +4523,18 @@ export interface components {
             overMin: number;
             fits: boolean;
         };
-        /** @description names that fit several people */
+        /** @description what is not clear of a line */
         Doubtful: {
-            name: string;
+            /** @enum {string} */
+            kind: "name" | "date" | "office" | "several" | "stranger" | "outside";
+            /** @description the word it is about, or what is odd */
+            said: string;
+            /** @description what is asked or told */
+            question: string;
+            /** @description who could be meant; of strangers, who could be asked to the meeting */
             people: components["schemas"]["Named"][];
-            /** @description the lines it would be */
-            parts?: string[];
-            /** @description people of the house who could be asked to the meeting */
-            ask?: components["schemas"]["Named"][];
+            /** @description the lines that several actions would be */
+            parts: string[];
         }[];
         Line: {
             id: components["schemas"]["Key"];

@@ -124,7 +124,7 @@ defineExpose({ focus: () => box.value?.focus(), keepNow })
               list(
                 [
                   ...offered.owners.map(owner => owner.name),
-                  ...offered.doubtful.filter(doubt => doubt.people.length).map(doubt => `which ${doubt.name}?`),
+                  ...offered.doubtful.filter(doubt => doubt.kind === 'name').map(doubt => `which ${doubt.said}?`),
                 ],
                 'nobody yet',
               )

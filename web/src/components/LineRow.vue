@@ -68,14 +68,7 @@ function remove() {
   leave(wayBehind(box.value!))
 }
 
-/** What is not clear of a line, as a question or said. */
-function asked({ name, people: some }: NonNullable<Schemas['Doubtful']>[number]) {
-  if (some.length) return `Which ${name}?`
-  if (name.endsWith('?')) return name
-  return /\d|^It says two/.test(name) ? `Is the date right? ${name}.` : `${name}.`
-}
-/** "the crew", where it is asked who that is: whoever is chosen is called so from now on. */
-const officeOf = (name: string) => /^Who is (.+)\?$/.exec(name)?.[1]
+/** Where it is asked who "the crew" is: whoever is chosen is called so from now on. */
 function giveTo(word: string, personId: string) {
   choose(personId)
   emit('called', word, personId)
@@ -158,40 +151,31 @@ function letGo(event: PointerEvent) {
     <p v-else>
       <LineWords :line="line" :below-quorum="belowQuorum" />
       <template v-if="canWrite && !line.entry">
-        <span v-for="doubt in line.doubtful" :key="doubt.name" class="doubt no-print">
-          {{ asked(doubt) }}
+        <span v-for="doubt in line.doubtful" :key="doubt.question" class="doubt no-print">
+          {{ doubt.question }}
           <select
-            v-if="officeOf(doubt.name)"
+            v-if="doubt.kind === 'office'"
             class="in-line"
-            :aria-label="doubt.name"
-            @change="giveTo(officeOf(doubt.name)!, ($event.target as HTMLSelectElement).value)"
+            :aria-label="doubt.question"
+            @change="giveTo(doubt.said, ($event.target as HTMLSelectElement).value)"
           >
             <option value="">somebody of the series …</option>
             <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
           </select>
-          <template v-if="mayAsk">
+          <button v-if="doubt.parts.length" type="button" class="quiet" @click="emit('apart', doubt.parts)">
+            Make it {{ doubt.parts.length }} lines
+          </button>
+          <template v-if="doubt.kind !== 'stranger' || mayAsk">
             <button
-              v-for="person in doubt.ask ?? []"
+              v-for="person in doubt.people"
               :key="person.id"
               type="button"
               class="quiet"
-              @click="emit('ask', person.id)"
+              @click="doubt.kind === 'stranger' ? emit('ask', person.id) : choose(person.id)"
             >
-              Ask {{ person.name }} to this meeting
+              {{ doubt.kind === 'stranger' ? `Ask ${person.name} to this meeting` : person.name }}
             </button>
           </template>
-          <button v-if="doubt.parts" type="button" class="quiet" @click="emit('apart', doubt.parts)">
-            Make it {{ doubt.parts.length }} lines
-          </button>
-          <button
-            v-for="person in doubt.people"
-            :key="person.id"
-            type="button"
-            class="quiet"
-            @click="choose(person.id)"
-          >
-            {{ person.name }}
-          </button>
         </span>
       </template>
       <span v-if="line.entry?.refusal" class="no-print">
