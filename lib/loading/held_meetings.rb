@@ -2,7 +2,6 @@ module Loading
   # The last meetings of a series that were held, as its figures want them, in two queries.
   module HeldMeetings
     COLUMNS = %i[id starts_at ends_at begun_at closed_at].freeze
-    THERE = Core::Sheet::Attendance::HERE + [:left]
 
     module_function
 
@@ -10,7 +9,7 @@ module Loading
     def of(series_id)
       rows = Records::Meeting.where(series_id: series_id, state: Core::Sheet::Lifecycle::HELD)
         .order(starts_at: :desc, id: :desc).limit(Core::CarryForward::Figures::LAST).pluck(*COLUMNS)
-      there = Records::Attendance.where(meeting_id: rows.map(&:first), state: THERE).group(:meeting_id).count
+      there = Records::Attendance.where(meeting_id: rows.map(&:first), state: Core::Sheet::Attendance::THERE).group(:meeting_id).count
       rows.map { |row| held(*row, there) }
     end
 

@@ -10,8 +10,8 @@ module Mailing
       "called_off" => "Called off"
     }.freeze
     NOBODY = "nobody yet".freeze
-    # Who was there at any time; those who left are said to have been there until then.
-    HERE = [*Core::Sheet::Attendance::HERE, :left].map(&:to_s).freeze
+    # Those who left are said to have been there until then.
+    HERE = Core::Sheet::Attendance::THERE.map(&:to_s).freeze
 
     # @param sheet [Hash] as a sheet is shown, or was frozen: nothing but plain values, with symbols as keys
     # @param state [String, nil] of the meeting, when it is another than the frozen one

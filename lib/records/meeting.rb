@@ -44,9 +44,12 @@ module Records
 
     def interval = Core::Interval[starts_at, ends_at]
 
-    # The day it was held, or is planned for. @param zone [Core::Zone]
-    # @return [Date]
-    def held_on(zone = series.zone) = zone.wall(Core::Sheet::Attendance.held(interval, begun_at).starts_at).date
+    # When it was held, or is planned for.
+    # @return [Core::Interval]
+    def held = Core::Sheet::Attendance.held(interval, begun_at)
+
+    # @param zone [Core::Zone] @return [Date]
+    def held_on(zone = series.zone) = zone.wall(held.starts_at).date
 
     # When its call is open; that of a meeting that is on, whenever it was planned for.
     # @return [Core::Interval]

@@ -23,11 +23,23 @@ RSpec.describe "Times of attendance", at: Stage::STORY do
         members: [{person_id: wen, role: "required"}]
       )
       meeting = meeting_ids(id).first
+      clock.now = Records::Meeting.find(meeting).starts_at
       state(meeting, marit, "in_session")
       use(UseCases::Attendance, marit).attend(meeting_id: meeting, person_id: wen, state: "late", at: said)
       came = Records::Attendance.first.stay.last_at
       expect(Core::Zone["Europe/Oslo"].wall(came).strftime("%F %H:%M")).to eq at
     end
+  end
+
+  it "is of the day a meeting is held, also where that is not the day it was planned for" do
+    meeting = meeting_ids(series(marit, {required: [wen]})).first
+    clock.now = Records::Meeting.find(meeting).starts_at + 2 * 86_400
+    state(meeting, marit, "in_session")
+    clock.now += 20 * 60
+    said = Core::Zone["Europe/Oslo"].wall(clock.now)
+    use(UseCases::Attendance, marit)
+      .attend(meeting_id: meeting, person_id: wen, state: "left", at: said.strftime("%H:%M"))
+    expect(Records::Attendance.first.stay.last_at).to eq clock.now
   end
 
   it "puts a guest in the zone of the series" do

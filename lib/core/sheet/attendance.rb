@@ -4,6 +4,8 @@ module Core
     module Attendance
       STATES = %i[present on_call late left apologies absent].freeze
       HERE = %i[present on_call late].freeze
+      # Who was there at any time.
+      THERE = [*HERE, :left].freeze
       # Begun so much earlier, it is another meeting time.
       EARLY_S = 3_600
       CLOCK = /\A([01]?\d|2[0-3]):([0-5]\d)\z/

@@ -5,14 +5,13 @@ module Core
     module Missed
       # `mine` what somebody was marked as, nil: nothing; `taken` whether anybody was marked.
       Meeting = Value.of(:id, :mine, :taken)
-      THERE = (Attendance::HERE + [:left]).freeze
 
       module_function
 
       # @param meetings [Array<Meeting>] held, the latest first
       # @return [Array(Array<String>, String)] keys of those missed, the latest first; and of the last one they were at
       def of(meetings)
-        last = meetings.find { |meeting| THERE.include?(meeting.mine) }
+        last = meetings.find { |meeting| Attendance::THERE.include?(meeting.mine) }
         since = last ? meetings.take_while { |meeting| meeting != last } : meetings
         [since.select(&:taken).map(&:id), last&.id]
       end

@@ -43,7 +43,7 @@ module UseCases
     end
 
     def stay(attendance, meeting, state, at: nil, **given)
-      moment = ->(text) { Core::Sheet::Attendance.moment(text, meeting.interval, meeting.series.zone) }
+      moment = ->(text) { Core::Sheet::Attendance.moment(text, meeting.held, meeting.series.zone) }
       return Core::Sheet::Stay.parse(given[:times], &moment) if given[:times]
 
       before = given.key?(:times) ? Core::Sheet::Stay.new : attendance.stay

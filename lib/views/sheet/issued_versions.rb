@@ -21,10 +21,6 @@ module Views
       end
     end
 
-    def held_start(series, meeting)
-      series.zone.wall(Core::Sheet::Attendance.held(meeting.interval, meeting.begun_at).starts_at)
-    end
-
     # The last meetings whose minutes were issued: not approved yet, or approved at this one.
     # @return [Array<Hash>] id, local_start, corrected, approved
     def to_approve(meeting)
@@ -35,7 +31,7 @@ module Views
       open.reverse.map do |one|
         version = versions[one.id]
         {
-          id: one.id, local_start: held_start(meeting.series, one), corrected: (version&.number || 1) > 1,
+          id: one.id, local_start: meeting.series.zone.wall(one.held.starts_at), corrected: (version&.number || 1) > 1,
           approved: !version&.approved_at.nil?
         }
       end
