@@ -43,7 +43,12 @@ RSpec.describe "A meeting in session" do
     expect(find("[data-person='#{wen}'] select").text).to include "09:41–09:50, from 09:55"
     fill_in "Wen Halloran was here", with: "soon"
     type(:tab)
-    expect(page).to have_field "Wen Halloran was here", with: "09:41–09:50, 09:55–"
+    expect(find("[data-person='#{wen}']")).to have_content "Give the times as"
+    expect(page).to have_field "Wen Halloran was here", with: "soon"
+    fill_in "Wen Halloran was here", with: "9:42-9:50, 9:56-"
+    type(:tab)
+    expect(page).to have_field "Wen Halloran was here", with: "09:42–09:50, 09:56–"
+    expect(page).to have_no_content "Give the times as"
     find(".entry textarea").click
     type("Agreed: we buy a boat")
     type(:enter)

@@ -44,8 +44,8 @@ module Core
       # @param text [String] such as "09:41"
       # @param interval [Interval] of the meeting
       # @return [Time] @raise [Invalid]
-      def moment(text, interval, zone)
-        match = CLOCK.match(text) or raise Invalid.new("Give the time as 09:41.", pointer: "/at")
+      def moment(text, interval, zone, pointer: "/at")
+        match = CLOCK.match(text) or raise Invalid.new("Give the time as 09:41.", pointer: pointer)
         begun = zone.wall(interval.starts_at)
         said = WallTime.at(begun.date, match[1].to_i * 3600 + match[2].to_i * 60)
         passes = zone.wall(interval.ends_at).date > begun.date

@@ -43,11 +43,13 @@ module UseCases
     end
 
     def stay(attendance, meeting, state, at: nil, **given)
-      moment = ->(text) { Core::Sheet::Attendance.moment(text, meeting.held, meeting.series.zone) }
-      return Core::Sheet::Stay.parse(given[:times], &moment) if given[:times]
+      moment = ->(text, where) {
+        Core::Sheet::Attendance.moment(text, meeting.held, meeting.series.zone, pointer: where)
+      }
+      return Core::Sheet::Stay.parse(given[:times]) { |text| moment[text, "/times"] } if given[:times]
 
       before = given.key?(:times) ? Core::Sheet::Stay.new : attendance.stay
-      before.after(state, at: at && moment[at], now: now.floor, going_on: meeting.state == "in_session")
+      before.after(state, at: at && moment[at, "/at"], now: now.floor, going_on: meeting.state == "in_session")
     end
   end
 end

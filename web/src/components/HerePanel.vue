@@ -118,12 +118,17 @@ const timesField = (person: Person) =>
   (severalTimes(person) ? person.attendanceTimes : person.attendanceAt?.slice(0, 5)) ?? ''
 const timesVerb = (person: Person) =>
   severalTimes(person) ? 'was here' : person.attendance === 'late' ? 'came at' : 'left at'
-const TIMES = /^[\d:\s–,;-]*[–-][\d:\s–,;-]*$/
+const TIMES = /^[\d:\s–,;-]+$/
+/** What was typed and is no time, by person. */
+const unread = ref<Record<string, string>>({})
 function setTime(person: Person, event: Event) {
   const field = event.target as HTMLInputElement
-  const at = readTime(field.value)
-  if (TIMES.test(field.value)) emit('attend', person.id, person.attendance ?? null, { times: field.value.trim() })
+  const text = field.value.trim()
+  const at = readTime(text)
+  delete unread.value[person.id]
+  if (TIMES.test(text) && /[–-]/.test(text)) emit('attend', person.id, person.attendance ?? null, { times: text })
   else if (at && !severalTimes(person)) emit('attend', person.id, person.attendance ?? null, { at })
+  else if (text) unread.value[person.id] = text
   else field.value = timesField(person)
 }
 
@@ -214,11 +219,13 @@ function said(person: Person) {
           v-if="canTake && hasTimes(person)"
           class="in-line time"
           :class="{ several: severalTimes(person) }"
-          :value="timesField(person)"
+          :value="unread[person.id] ?? timesField(person)"
           :aria-label="`${person.name} ${timesVerb(person)}`"
+          :aria-invalid="!!unread[person.id]"
           title="One time, or all of them: 10:20–12:53, 13:10–"
           @change="setTime(person, $event)"
         />
+        <span v-if="unread[person.id]" class="alarm small" role="alert">Give the times as 10:20–12:53, 13:10–.</span>
         <select
           v-if="mayEnter && person.id !== me"
           class="in-line entered"
