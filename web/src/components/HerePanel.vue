@@ -225,7 +225,9 @@ function said(person: Person) {
           title="One time, or all of them: 10:20–12:53, 13:10–"
           @change="setTime(person, $event)"
         />
-        <span v-if="unread[person.id]" class="alarm small" role="alert">Give the times as 10:20–12:53, 13:10–.</span>
+        <span v-if="unread[person.id]" class="alarm small unread" role="alert"
+          >Give the times as 10:20–12:53, 13:10–.</span
+        >
         <select
           v-if="mayEnter && person.id !== me"
           class="in-line entered"
@@ -322,6 +324,10 @@ ul {
   text-align: right;
   color: var(--ink);
   font-size: 0.8571rem;
+}
+.unread {
+  grid-column: 1 / -1;
+  justify-self: end;
 }
 .time.several {
   grid-column: 1 / -1;
